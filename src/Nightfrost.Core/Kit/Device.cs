@@ -1,0 +1,156 @@
+namespace Nightfrost.Core.Kit;
+
+/// <summary>What a thing on the shelf is for.</summary>
+public enum DeviceRole
+{
+    Transmitter,
+    Receiver,
+
+    /// <summary>Worn on the body; takes a link and passes it on to hearing aids.</summary>
+    Relay,
+
+    /// <summary>Changes connector or signal between the socket and the transmitter.</summary>
+    Adapter,
+
+    /// <summary>A cable: two plugs and nothing between.</summary>
+    Lead,
+
+    /// <summary>A mains supply with a USB socket.</summary>
+    Supply,
+
+    /// <summary>Plays to the room from a socket of the set.</summary>
+    RoomSpeaker,
+}
+
+/// <summary>How a receiver is worn or placed.</summary>
+public enum WearForm
+{
+    None,
+    OverEar,
+    Earbuds,
+    HearingAids,
+    Neckband,
+    PersonalSpeaker,
+}
+
+/// <summary>A wired socket of a device.</summary>
+/// <param name="Connector">Its shape.</param>
+/// <param name="Output">True when sound comes out of it.</param>
+/// <param name="Signals">What it accepts or gives.</param>
+/// <param name="Label">What is printed beside it.</param>
+public sealed record AudioPort(Connector Connector, bool Output, IReadOnlyList<Signal> Signals, string Label);
+
+/// <summary>How a device is fed with electricity.</summary>
+/// <param name="UsbDrawMa">Current asked of a 5 V USB supply, mA; 0 when it takes none.</param>
+/// <param name="OwnSupply">True when its own mains supply is in the box.</param>
+/// <param name="BatteryHours">Hours per charge; 0 without a battery.</param>
+/// <param name="ChargeHours">Hours to a full charge; 0 without a battery.</param>
+/// <param name="WorksWhileCharging">May be used on the charging lead.</param>
+/// <param name="PairingSurvivesPowerLoss">Finds its partner again by itself after its power was cut.</param>
+/// <param name="SwitchedByHand">Someone must switch it on each time.</param>
+public sealed record PowerNeed(
+    int UsbDrawMa, bool OwnSupply, double BatteryHours, double ChargeHours, bool WorksWhileCharging, bool PairingSurvivesPowerLoss, bool SwitchedByHand)
+{
+    /// <summary>Takes no power at all.</summary>
+    public static PowerNeed None { get; } = new(0, false, 0, 0, false, true, false);
+}
+
+/// <summary>How one end is brought into pairing, in its own maker's way.</summary>
+/// <param name="FromState">Power state it must start from, in words.</param>
+/// <param name="Press">What to press, in words.</param>
+/// <param name="HoldSeconds">How long to hold; 0 for a short press or none.</param>
+/// <param name="Shows">Light or prompt while it waits.</param>
+/// <param name="Linked">Light or prompt once it is joined.</param>
+/// <param name="WindowSeconds">How long it waits for a partner.</param>
+public sealed record PairingWay(string FromState, string Press, double HoldSeconds, string Shows, string Linked, double WindowSeconds);
+
+/// <summary>What is done with the first receiver while the second one is paired.</summary>
+public enum SecondListenerWay
+{
+    FirstOff,
+    FirstStaysOn,
+}
+
+/// <summary>One thing on the shelf. Everything the program does with it follows from these attributes.</summary>
+public sealed record Device
+{
+    public required string Id { get; init; }
+    public required string Name { get; init; }
+    public required string Maker { get; init; }
+    public required DeviceRole Role { get; init; }
+
+    /// <summary>How it is worn; <see cref="WearForm.None"/> for anything that is not a receiver.</summary>
+    public WearForm Form { get; init; }
+
+    /// <summary>Price in the shelf's currency, not negative.</summary>
+    public required decimal Price { get; init; }
+
+    /// <summary>The day the price was read.</summary>
+    public required DateOnly PricedOn { get; init; }
+
+    public IReadOnlyList<AudioPort> Ports { get; init; } = [];
+    public IReadOnlyList<AirLink> Links { get; init; } = [];
+    public PowerNeed Power { get; init; } = PowerNeed.None;
+
+    /// <summary>Delay stages inside the device besides its link, such as an aid's own processing.</summary>
+    public IReadOnlyList<string> StageIds { get; init; } = [];
+
+    /// <summary>Ids of devices and leads in its box.</summary>
+    public IReadOnlyList<string> Includes { get; init; } = [];
+
+    /// <summary>Leads: length, m.</summary>
+    public double LengthM { get; init; }
+
+    /// <summary>Splitters: number of equal outputs; 0 for anything else.</summary>
+    public int SplitsInto { get; init; }
+
+    /// <summary>Transmitters: hands the incoming digital signal on to another box.</summary>
+    public bool PassesThrough { get; init; }
+
+    /// <summary>Sends or receives by a switch; blank when it does only one. In words, such as "slide TX / RX".</summary>
+    public string TwoWaySwitch { get; init; } = "";
+
+    /// <summary>How its input is chosen, in words; blank when it senses it or has one only.</summary>
+    public string InputSwitch { get; init; } = "";
+
+    /// <summary>Its own power switch or button, in words; blank when it starts with its supply.</summary>
+    public string PowerSwitch { get; init; } = "";
+
+    /// <summary>Light when it is powered, in words.</summary>
+    public string PowerLight { get; init; } = "";
+
+    /// <summary>Light when sound arrives at its input, in words.</summary>
+    public string SoundLight { get; init; } = "";
+
+    /// <summary>Where the codec in use can be read, in words; blank when it cannot.</summary>
+    public string CodecReadback { get; init; } = "";
+
+    /// <summary>How it is paired; null for units that are joined when bought, or have no radio.</summary>
+    public PairingWay? Pairing { get; init; }
+
+    /// <summary>Button or slot of the second listener, in words; blank when there is none.</summary>
+    public string SecondSlot { get; init; } = "";
+
+    public SecondListenerWay SecondListener { get; init; }
+
+    /// <summary>Receivers: the wearer sets loudness on it without touching anybody else's.</summary>
+    public bool OwnVolume { get; init; }
+
+    /// <summary>Receivers: controls large and few enough for unsteady hands.</summary>
+    public bool EasyControls { get; init; }
+
+    /// <summary>Receivers: may be worn with hearing aids in place.</summary>
+    public bool WornOverAids { get; init; }
+
+    /// <summary>Receivers: lets the sounds of the room through.</summary>
+    public bool OpenToRoom { get; init; }
+
+    /// <summary>Keeps looking for its partner when idle and may wake other gear.</summary>
+    public bool DisturbsWhenIdle { get; init; }
+
+    /// <summary>A magnet, coil or transmitter worn on the body: keep away from implants until the clinician answers.</summary>
+    public bool NearImplants { get; init; }
+
+    /// <summary>Starts only when its app is told to.</summary>
+    public bool StreamsOnRequest { get; init; }
+}

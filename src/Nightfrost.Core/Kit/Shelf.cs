@@ -1,0 +1,46 @@
+using System.Collections.Frozen;
+
+namespace Nightfrost.Core.Kit;
+
+/// <summary>Every device that may be planned with, and the leads that join them.</summary>
+public sealed class Shelf
+{
+    private readonly FrozenDictionary<string, Device> _byId;
+    private readonly FrozenDictionary<(Connector, Connector), Device> _cheapestLead;
+
+    /// <param name="devices">Devices with unique ids.</param>
+    /// <param name="currency">Three letters, ISO 4217.</param>
+    /// <exception cref="ArgumentException">Two devices share an id.</exception>
+    public Shelf(IEnumerable<Device> devices, string currency = "GBP")
+    {
+        Devices = [.. devices.OrderBy(d => d.Id, StringComparer.Ordinal)];
+        Currency = currency;
+        _byId = Devices.ToDictionary(d => d.Id).ToFrozenDictionary();
+        _cheapestLead = OfRole(DeviceRole.Lead)
+            .Where(lead => lead.Ports.Count == 2)
+            .GroupBy(lead => Ends(lead.Ports[0].Connector, lead.Ports[1].Connector))
+            .ToFrozenDictionary(group => group.Key, group => group.MinBy(lead => lead.Price)!);
+        CheapestSupply = OfRole(DeviceRole.Supply).MinBy(supply => supply.Price);
+    }
+
+    public IReadOnlyList<Device> Devices { get; }
+
+    /// <summary>Currency of every price on the shelf.</summary>
+    public string Currency { get; }
+
+    /// <summary>The cheapest mains supply with a USB socket; null when the shelf has none.</summary>
+    public Device? CheapestSupply { get; }
+
+    public Device? Find(string? id) => id is not null && _byId.TryGetValue(id, out var device) ? device : null;
+
+    public IEnumerable<Device> OfRole(DeviceRole role) => Devices.Where(d => d.Role == role);
+
+    /// <summary>The cheapest lead between two sockets, whichever way round; null when no lead fits.</summary>
+    public Device? Lead(Connector from, Connector to) => _cheapestLead.GetValueOrDefault(Ends(from, to));
+
+    /// <summary>True when a lead has these two ends.</summary>
+    public static bool LeadFits(Device lead, Connector from, Connector to) =>
+        lead.Role == DeviceRole.Lead && lead.Ports.Count == 2 && Ends(lead.Ports[0].Connector, lead.Ports[1].Connector) == Ends(from, to);
+
+    private static (Connector, Connector) Ends(Connector a, Connector b) => a <= b ? (a, b) : (b, a);
+}

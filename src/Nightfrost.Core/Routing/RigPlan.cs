@@ -1,0 +1,106 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>One route as it is kept: by ids.</summary>
+public sealed record PlannedRoute(
+    string ListenerId, string SocketId, IReadOnlyList<string> AdapterIds, string? TransmitterId, LinkTechnology? Technology, string? RelayId, string ReceiverId, bool Several)
+{
+    /// <summary>The codec read off the box after pairing; null until then.</summary>
+    public Codec? ReadBack { get; init; }
+}
+
+/// <summary>A rig fixed to a case: its routes, and the site and devices it was planned on.</summary>
+/// <param name="Routes">The routes.</param>
+/// <param name="Look">The look at the time.</param>
+/// <param name="Devices">Every device the rig needs, as it was at the time.</param>
+/// <param name="Currency">Currency of the prices.</param>
+public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IReadOnlyList<Device> Devices, string Currency)
+{
+    /// <summary>Fixes a rig with everything needed to show it again, whatever becomes of the shelf.</summary>
+    public static RigPlan Of(Rig rig)
+    {
+        var site = rig.Site;
+        var ids = Parts.Of(rig).Select(p => p.DeviceId)
+            .Concat(site.Look.Listeners.Select(l => l.ReceiverId))
+            .Concat(site.Look.Owned.Select(o => o.DeviceId))
+            .Append(site.Bar?.Id)
+            .OfType<string>().Distinct().ToHashSet();
+        return new(
+            [.. rig.Routes.Select(Keep)], site.Look,
+            [.. site.Shelf.Devices.Where(d => ids.Contains(d.Id))], site.Shelf.Currency);
+    }
+
+    /// <summary>The rig again, or null when the plan no longer fits together.</summary>
+    public Rig? Rebuild()
+    {
+        var site = new Site(Look, new Shelf(Devices, Currency));
+        var finder = new FeedFinder(site.Shelf);
+        var feeds = new Dictionary<string, (Feed Feed, AirLink? Sends)>();
+        var routes = new List<Route>();
+        foreach (var planned in Routes)
+        {
+            if (Restore(planned, site, finder, feeds) is not { } route)
+                return null;
+            routes.Add(route);
+        }
+
+        return new Rig(site, routes);
+    }
+
+    /// <summary>Devices of the plan's routes that the shelf no longer holds.</summary>
+    public IReadOnlyList<Device> MissingFrom(Shelf shelf)
+    {
+        var used = Routes.SelectMany(r => r.AdapterIds.Append(r.TransmitterId).Append(r.RelayId).Append(r.ReceiverId)).OfType<string>().ToHashSet();
+        return [.. Devices.Where(d => used.Contains(d.Id) && shelf.Find(d.Id) is null)];
+    }
+
+    private static PlannedRoute Keep(Route route) => new(
+        route.AtEar.Listener.Id, route.Feed.Socket.Id, [.. route.Feed.Adapters.Select(a => a.Id)], route.Feed.Transmitter?.Id,
+        route.Sends?.Technology, route.AtEar.Relay?.Id, route.AtEar.Receiver.Id, route.Several);
+
+    private static Route? Restore(PlannedRoute planned, Site site, FeedFinder finder, Dictionary<string, (Feed, AirLink?)> feeds)
+    {
+        var shelf = site.Shelf;
+        if (site.Look.Listeners.FirstOrDefault(l => l.Id == planned.ListenerId) is not { } listener
+            || site.Look.Set.Sockets.FirstOrDefault(s => s.Id == planned.SocketId) is not { } socket
+            || shelf.Find(planned.ReceiverId) is not { } receiver)
+            return null;
+        var ear = new Ear(listener, receiver, shelf.Find(planned.RelayId));
+        var key = string.Join('>', [socket.Id, .. planned.AdapterIds, planned.TransmitterId ?? "-"]);
+        if (!feeds.TryGetValue(key, out var known))
+        {
+            var transmitter = shelf.Find(planned.TransmitterId);
+            var feed = socket.Kind == SocketKind.Bluetooth
+                ? new Feed(socket, [], null, [])
+                : finder.Between(socket, transmitter ?? receiver, transmitter is null).FirstOrDefault(f => f.Key == key);
+            if (feed is null)
+                return null;
+            var sends = planned.Technology is not { } technology ? null
+                : feed.BuiltIn ? BuiltInRadio.Of(socket)
+                : transmitter?.Links.FirstOrDefault(l => l.Transmits && l.Technology == technology);
+            feeds[key] = known = (feed, sends);
+        }
+
+        var (tap, end) = known;
+        var takes = end is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == end.Technology && Rules.FamilyFits(end, l));
+        return end is not null && takes is null ? null : new Route(site, tap, ear, end, takes, planned.Several) { ReadBack = planned.ReadBack };
+    }
+}
+
+/// <summary>The sending end of a set's own Bluetooth, of which nobody states more than the standard demands.</summary>
+internal static class BuiltInRadio
+{
+    /// <summary>The largest power of class 2, dBm (Bluetooth Core Specification).</summary>
+    private const double ClassTwoDbm = 4;
+
+    public static AirLink Of(SetSocket socket) => new()
+    {
+        Technology = LinkTechnology.BluetoothClassic,
+        Transmits = true,
+        Codecs = [new Codec(CodecClass.Sbc, "")],
+        ListenersAtOnce = socket.ListenersAtOnce,
+        TransmitDbm = ClassTwoDbm,
+    };
+}

@@ -1,0 +1,141 @@
+using System.Globalization;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Power;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>A rig in the words and numbers that are shown.</summary>
+/// <param name="Title">What it is best at.</param>
+/// <param name="Headline">The verdict in one line.</param>
+/// <param name="Served">Listeners served.</param>
+/// <param name="Listeners">Listeners in all.</param>
+/// <param name="NeedsMet">Wishes met.</param>
+/// <param name="NeedsAsked">Wishes in all.</param>
+/// <param name="InStep">Probability that the worst listener is in step, 0 to 1.</param>
+/// <param name="WorstListener">Whose it is; blank when nobody is served.</param>
+/// <param name="ToPay">Price of what is to buy.</param>
+/// <param name="Currency">Its currency.</param>
+/// <param name="Boxes">Boxes to switch on each time.</param>
+/// <param name="Leads">Leads in all.</param>
+/// <param name="LeadsToBuy">Leads to buy.</param>
+/// <param name="Proven">True when nothing better exists.</param>
+/// <param name="Rows">The line board.</param>
+/// <param name="Parts">What it is made of.</param>
+/// <param name="Power">Where each box gets its electricity.</param>
+/// <param name="Reasons">Why it is first, what it trades, its weakest point, what is assumed.</param>
+/// <param name="Plan">What to send back to choose it.</param>
+public sealed record RigView(
+    string Title, string Headline, int Served, int Listeners, int NeedsMet, int NeedsAsked, double InStep, string WorstListener, decimal ToPay, string Currency, int Boxes,
+    int Leads, int LeadsToBuy, bool Proven, IReadOnlyList<LineRow> Rows, IReadOnlyList<Part> Parts, IReadOnlyList<PowerChoice> Power, IReadOnlyList<Reason> Reasons, IReadOnlyList<PlannedRoute> Plan);
+
+/// <summary>One reason.</summary>
+/// <param name="Kind">What it speaks for.</param>
+/// <param name="Sentence">In words.</param>
+public sealed record Reason(ReasonKind Kind, string Sentence);
+
+/// <summary>What a reason speaks for.</summary>
+public enum ReasonKind
+{
+    For,
+    Against,
+    Assumed,
+}
+
+/// <summary>Puts rigs into words.</summary>
+public static class RigViews
+{
+    /// <summary>One rig as it is shown.</summary>
+    /// <param name="ranked">The rig.</param>
+    /// <param name="arrivals">Arrivals of its site.</param>
+    /// <param name="next">The rig it is compared with; null for none.</param>
+    public static RigView Of(RankedRig ranked, Arrivals arrivals, RankedRig? next = null)
+    {
+        var (rig, score) = (ranked.Rig, ranked.Score);
+        var parts = Parts.Of(rig);
+        var leads = parts.Where(p => p.Role == DeviceRole.Lead).ToList();
+        var rows = LineBoard.Of(rig, arrivals);
+        var listeners = rig.Site.Look.Listeners.Count;
+        var worst = rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep);
+        return new(
+            ranked.Title, Headline(score.Served, listeners, rig, parts), score.Served, listeners, score.NeedsMet, rig.Routes.Sum(r => Needs.Of(r).Count), score.InStep,
+            worst?.Name ?? "", score.Price, rig.Site.Shelf.Currency, score.Boxes, leads.Sum(l => l.Needed), leads.Sum(l => l.ToBuy), ranked.Proven, rows, parts, rig.Power,
+            Reasons(ranked, arrivals, rows, next), RigPlan.Of(rig).Routes);
+    }
+
+    private static string Headline(int served, int listeners, Rig rig, IReadOnlyList<Part> parts)
+    {
+        var who = served < listeners ? $"{served} of {listeners} served"
+            : listeners == 1 ? $"{rig.Site.Look.Listeners[0].Name} served"
+            : listeners == 2 ? "Both served" : $"All {listeners} served";
+        var boxes = parts.Where(p => p.Role != DeviceRole.Lead).Sum(p => p.ToBuy);
+        var leads = parts.Where(p => p.Role == DeviceRole.Lead).Sum(p => p.ToBuy);
+        return (boxes, leads) switch
+        {
+            (0, 0) => $"{who}, nothing to buy",
+            (0, _) => $"{who}, {Count(leads, "lead", "leads")} to buy",
+            (1, _) => $"{who}, one thing to buy",
+            _ => $"{who}, {Count(boxes, "thing", "things")} to buy",
+        };
+    }
+
+    private static List<Reason> Reasons(RankedRig ranked, Arrivals arrivals, IReadOnlyList<LineRow> rows, RankedRig? next)
+    {
+        var (rig, reasons) = (ranked.Rig, new List<Reason>());
+        foreach (var feed in rig.Feeds)
+        {
+            var routes = rig.Routes.Where(r => r.Feed.Key == feed.Key).ToList();
+            var names = string.Join(" and ", routes.Select(r => r.AtEar.Listener.Name));
+            var first = routes[0];
+            if (first.Coding.Codec is { Class: CodecClass.VendorLowLatency } codec)
+                reasons.Add(new(ReasonKind.For, $"{feed.Transmitter?.Name} and {string.Join(" and ", routes.Select(r => r.AtEar.Takes.Name).Distinct())} share {codec.Words}{(routes.Count > 1 ? ", and keep it with two" : "")}."));
+            if (rig.Site.BarSocket?.Id == feed.Socket.Id)
+                reasons.Add(new(ReasonKind.For, feed.Splitter is null ? $"The {rig.Site.Bar!.Name} keeps its signal: the box passes it on. Two optical leads, one of them there already." : $"A splitter shares the socket with the {rig.Site.Bar!.Name}."));
+            if (feed.Transmitter is null && !feed.BuiltIn)
+                reasons.Add(new(ReasonKind.For, $"A plain wire: no delay of its own for {names}."));
+        }
+
+        if (ranked.Score.Price == 0)
+            reasons.Add(new(ReasonKind.For, "Everything it needs is there already."));
+        foreach (var row in rows)
+        {
+            foreach (var need in row.Needs.Where(n => !n.Met))
+                reasons.Add(new(ReasonKind.Against, $"{row.Name} asked for {need.Words}: not met."));
+        }
+
+        foreach (var unserved in rig.Site.Look.Listeners.Where(l => rig.Routes.All(r => r.AtEar.Listener.Id != l.Id)))
+            reasons.Add(new(ReasonKind.Against, $"{unserved.Name} has no route in this rig."));
+        if (next is not null)
+            reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
+        if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep) is { } worst)
+            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest point: {worst.Name}, in step {worst.Forecast!.InStep * 100:0} % against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
+        foreach (var finding in rows.SelectMany(r => r.Findings).DistinctBy(f => f.Sentence))
+            reasons.Add(new(ReasonKind.Against, finding.Sentence));
+        if (rows.Any(r => r.Forecast is { MayNotFollow: true }))
+            reasons.Add(new(ReasonKind.Assumed, "Nobody knows yet whether the port follows the picture delay; both cases are mixed half and half."));
+        reasons.Add(new(ReasonKind.Assumed, "Delays are typical, not measured. A measurement on Tune replaces them."));
+        if (!ranked.Proven)
+            reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: a better rig may exist."));
+        return reasons;
+    }
+
+    private static string Trade(RankedRig first, RankedRig next)
+    {
+        var (a, b) = (first.Score, next.Score);
+        var parts = new List<string>();
+        if (a.Served != b.Served)
+            parts.Add($"serves {a.Served} against {b.Served}");
+        if (a.NeedsMet != b.NeedsMet)
+            parts.Add($"meets {a.NeedsMet} wishes against {b.NeedsMet}");
+        if (a.Grade != b.Grade)
+            parts.Add(string.Create(CultureInfo.InvariantCulture, $"in step {a.InStep * 100:0} % against {b.InStep * 100:0} %"));
+        if (a.Price != b.Price)
+            parts.Add(string.Create(CultureInfo.InvariantCulture, $"{Money(a.Price, first.Rig.Site.Shelf.Currency)} against {Money(b.Price, first.Rig.Site.Shelf.Currency)}"));
+        if (a.Boxes != b.Boxes)
+            parts.Add($"{Count(a.Boxes, "box", "boxes")} to switch on against {b.Boxes}");
+        return parts.Count == 0 ? $"Level with “{next.Title.ToLowerInvariant()}” on every count." : $"Against “{next.Title.ToLowerInvariant()}”: {string.Join(", ", parts)}.";
+    }
+
+    internal static string Money(decimal amount, string currency) => string.Create(CultureInfo.InvariantCulture, $"{(currency == "GBP" ? "£" : currency == "EUR" ? "€" : currency + " ")}{amount:0.00}");
+
+    internal static string Count(int count, string one, string many) => $"{(count switch { 0 => "no", 1 => "one", 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) })} {(count == 1 ? one : many)}";
+}

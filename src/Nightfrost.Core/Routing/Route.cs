@@ -1,0 +1,67 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>One joint of a chain: a lead from an output to an input.</summary>
+/// <param name="From">Connector of the output.</param>
+/// <param name="To">Connector of the input.</param>
+/// <param name="Lead">The cheapest lead that fits.</param>
+/// <param name="Digital">True when numbers run through it.</param>
+public sealed record Joint(Connector From, Connector To, Device Lead, bool Digital);
+
+/// <summary>From a socket of the set to the box that sends: one way to tap the sound.</summary>
+/// <param name="Socket">The socket or built-in radio.</param>
+/// <param name="Adapters">Adapters between, at most two.</param>
+/// <param name="Transmitter">The box that sends; null for the set's own radio and for a plain wire.</param>
+/// <param name="Joints">The leads, in order.</param>
+public sealed record Feed(SetSocket Socket, IReadOnlyList<Device> Adapters, Device? Transmitter, IReadOnlyList<Joint> Joints)
+{
+    /// <summary>Stable text that tells this feed from every other.</summary>
+    public string Key { get; } = string.Join('>', [Socket.Id, .. Adapters.Select(a => a.Id), Transmitter?.Id ?? "-"]);
+
+    /// <summary>The splitter that shares the socket, if the first adapter is one.</summary>
+    public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
+
+    /// <summary>True when whatever holds the socket keeps its sound: passed on by the box, or split before it.</summary>
+    public bool SharesSocket => Splitter is not null || (Transmitter is { PassesThrough: true } && Adapters.Count == 0);
+
+    /// <summary>True for the set's own radio.</summary>
+    public bool BuiltIn => Socket.Kind == SocketKind.Bluetooth;
+}
+
+/// <summary>From the link to the ear.</summary>
+/// <param name="Listener">Whose ear.</param>
+/// <param name="Receiver">What is worn or placed.</param>
+/// <param name="Relay">A body-worn relay before it; null for most.</param>
+public sealed record Ear(Listener Listener, Device Receiver, Device? Relay)
+{
+    /// <summary>The device that takes the link from the transmitter.</summary>
+    public Device Takes => Relay ?? Receiver;
+
+    /// <summary>True when this is the listener's own receiver.</summary>
+    public bool IsOwn => Receiver.Id == Listener.ReceiverId;
+}
+
+/// <summary>A way from socket to ear that the rules are asked about.</summary>
+/// <param name="Site">The site.</param>
+/// <param name="Feed">How the sound is tapped.</param>
+/// <param name="Ear">Where it arrives; null while only the feed is judged.</param>
+/// <param name="Sends">Sending end of the link; null for a wire.</param>
+/// <param name="Takes">Receiving end of the link; null for a wire or when no end fits.</param>
+/// <param name="Several">True when the transmitter feeds more than one listener.</param>
+public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLink? Takes, bool Several)
+{
+    private Negotiated? _negotiated;
+
+    /// <summary>The coding the two ends will really use.</summary>
+    public Negotiated Coding => _negotiated ??= ReadBack is { } read
+        ? Negotiation.Between(Sends, Takes, Several) with { Words = read.Words, StageId = CodecClasses.Of(read.Class).StageId, Codec = read }
+        : Negotiation.Between(Sends, Takes, Several);
+
+    /// <summary>The codec read off the box after pairing; it stands above the planned one.</summary>
+    public Codec? ReadBack { get; init; }
+
+    /// <summary>The listener's ear; only asked for once there is one.</summary>
+    internal Ear AtEar => Ear ?? throw new InvalidOperationException("This rule needs a whole route.");
+}

@@ -1,0 +1,181 @@
+using Nightfrost.Core.Kit;
+
+namespace Nightfrost.Core.Sites;
+
+/// <summary>Everything the first stage finds out about one site: the set, who listens, what is owned.</summary>
+/// <param name="Set">The television.</param>
+/// <param name="Listeners">One entry for each person to be served.</param>
+/// <param name="Owned">Things of the shelf that the household already has, beside what the listeners wear.</param>
+public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, IReadOnlyList<OwnedThing> Owned)
+{
+    /// <summary>A site nobody has looked at yet.</summary>
+    public static Look Empty { get; } = new(TelevisionSet.Unseen, [], []);
+}
+
+/// <summary>So many of one device, already there.</summary>
+/// <param name="DeviceId">The device on the shelf.</param>
+/// <param name="Count">1 to 20.</param>
+public sealed record OwnedThing(string DeviceId, int Count);
+
+/// <summary>How much the set works on its picture, which decides how late the picture is.</summary>
+public enum PictureMode
+{
+    Game,
+    Standard,
+    Film,
+}
+
+/// <summary>The television as found.</summary>
+/// <param name="Model">As printed on the rating label; blank while unread.</param>
+/// <param name="PictureMode">Mode in use.</param>
+/// <param name="SpeakersCanBeOff">Its own speakers can be silenced by menu.</param>
+/// <param name="MainsOutletsFree">Free mains outlets at the set, 0 to 20.</param>
+/// <param name="SoundOutputMenu">Menu path to the sound output on this set, once found.</param>
+/// <param name="Sockets">Sockets and radios seen.</param>
+/// <param name="DelaySettings">Delay settings in its menu.</param>
+public sealed record TelevisionSet(
+    string Model, PictureMode PictureMode, Known SpeakersCanBeOff, int MainsOutletsFree, string SoundOutputMenu,
+    IReadOnlyList<SetSocket> Sockets, IReadOnlyList<DelaySetting> DelaySettings)
+{
+    public static TelevisionSet Unseen { get; } = new("", PictureMode.Standard, Known.NotYet, 0, "", [], []);
+}
+
+/// <summary>Whether a socket exists and is open to us.</summary>
+public enum SocketState
+{
+    NotThere,
+    Free,
+    Taken,
+}
+
+/// <summary>Which way sound runs through a socket.</summary>
+public enum SocketDirection
+{
+    /// <summary>As its marking says.</summary>
+    AsMarked,
+    Output,
+    Input,
+}
+
+/// <summary>Whether the set's volume keys reach an output.</summary>
+public enum LevelControl
+{
+    NotYet,
+    Fixed,
+    Variable,
+}
+
+/// <summary>One socket, or built-in radio, of the set.</summary>
+public sealed record SetSocket
+{
+    /// <summary>Unique in its set.</summary>
+    public required string Id { get; init; }
+    public required SocketKind Kind { get; init; }
+    public required SocketState State { get; init; }
+
+    /// <summary>What is plugged in, in words.</summary>
+    public string TakenBy { get; init; } = "";
+
+    /// <summary>What is plugged in, if it stands on the shelf.</summary>
+    public string? TakenByDeviceId { get; init; }
+
+    /// <summary>Words printed beside it.</summary>
+    public string Marking { get; init; } = "";
+    public SocketDirection Direction { get; init; }
+    public LevelControl Level { get; init; }
+    public Known SilencesSpeakers { get; init; }
+
+    /// <summary>Sound leaves here as late as the picture is: its delay follows the picture's.</summary>
+    public Known FollowsPicture { get; init; }
+
+    /// <summary>Digital outputs: two-channel PCM can be chosen.</summary>
+    public Known Pcm { get; init; }
+
+    /// <summary>Optical: seen to glow with the set on.</summary>
+    public Known Glows { get; init; }
+
+    /// <summary>USB: current printed beside it, mA; 0 while unread.</summary>
+    public int UsbMa { get; init; }
+
+    /// <summary>USB: passes sound as well as power.</summary>
+    public Known UsbSound { get; init; }
+
+    /// <summary>Power goes off with the set.</summary>
+    public Known OffInStandby { get; init; }
+
+    /// <summary>Built-in Bluetooth: headphones of other makers may join.</summary>
+    public Known OtherMakersJoin { get; init; }
+
+    /// <summary>Built-in Bluetooth: listeners fed at the same moment, 1 to 12.</summary>
+    public int ListenersAtOnce { get; init; } = 1;
+}
+
+/// <summary>A setting of the set that makes sound later. Nothing makes it earlier.</summary>
+/// <param name="Name">Its menu word.</param>
+/// <param name="LowMs">Least delay, ms, 0 to 1000.</param>
+/// <param name="HighMs">Greatest delay, ms, up to 1000.</param>
+/// <param name="StepMs">Step, ms, 1 to 500.</param>
+/// <param name="FoundAtMs">Value met on arrival, so that it can be put back.</param>
+/// <param name="MovesSpeakers">Delays the set's own speakers.</param>
+/// <param name="MovesSocketIds">Sockets it delays.</param>
+public sealed record DelaySetting(string Name, int LowMs, int HighMs, int StepMs, int FoundAtMs, bool MovesSpeakers, IReadOnlyList<string> MovesSocketIds);
+
+/// <summary>What a listener wants of the room.</summary>
+public enum RoomWish
+{
+    NoWish,
+
+    /// <summary>Others in the room should hear the set too.</summary>
+    RoomHearsToo,
+
+    /// <summary>The set must be silent.</summary>
+    SetSilent,
+}
+
+/// <summary>One person to be served.</summary>
+public sealed record Listener
+{
+    /// <summary>Unique in its case.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>How the specialist calls this person or seat.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>Seat to set, m, 0.3 to 50.</summary>
+    public required double SeatDistanceM { get; init; }
+
+    /// <summary>What is worn or placed today; null when nothing yet.</summary>
+    public string? ReceiverId { get; init; }
+
+    /// <summary>Something else may be bought for this person.</summary>
+    public bool OpenToAnother { get; init; } = true;
+    public RoomWish RoomWish { get; init; }
+
+    /// <summary>Walks off during a programme.</summary>
+    public bool LeavesRoom { get; init; }
+
+    /// <summary>Farthest place walked to, m from the set, walls not known; 0.3 to 100. Counts only with <see cref="LeavesRoom"/>.</summary>
+    public double RoamDistanceM { get; init; } = 8;
+    public bool ReadsLips { get; init; }
+
+    /// <summary>Needs a loudness of their own.</summary>
+    public bool OwnVolume { get; init; }
+
+    /// <summary>Hands that need large, few controls.</summary>
+    public bool UnsteadyHands { get; init; }
+
+    /// <summary>Nothing stands between the set and this seat.</summary>
+    public Known ClearLine { get; init; }
+
+    /// <summary>Tolerance set chosen for this person; null takes the lip-reader's or the broadcast one.</summary>
+    public string? ToleranceId { get; init; }
+
+    /// <summary>Who at the clinic or dealer confirmed which streamer fits the aids; blank while nobody has.</summary>
+    public string AidsConfirmedBy { get; init; } = "";
+
+    /// <summary>When it was confirmed.</summary>
+    public DateOnly? AidsConfirmedOn { get; init; }
+
+    /// <summary>The tolerance set that holds for this person.</summary>
+    public string EffectiveToleranceId => ToleranceId ?? (ReadsLips ? Timing.Tolerances.LipReader : Timing.Tolerances.Broadcast);
+}

@@ -1,0 +1,106 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+
+namespace Nightfrost.Core.Sites;
+
+/// <summary>Says in words how two looks differ, for a rig that is out of date and for a stale save.</summary>
+public static class LookChanges
+{
+    private static readonly JsonSerializerOptions Options = CoreJson.Configure(new());
+
+    private static readonly Dictionary<string, string> Words = new()
+    {
+        ["model"] = "model",
+        ["pictureMode"] = "picture mode",
+        ["speakersCanBeOff"] = "speakers can be silenced",
+        ["mainsOutletsFree"] = "free mains outlets",
+        ["soundOutputMenu"] = "sound output menu",
+        ["state"] = "state",
+        ["takenBy"] = "taken by",
+        ["takenByDeviceId"] = "what takes it",
+        ["marking"] = "marking",
+        ["direction"] = "direction",
+        ["level"] = "level",
+        ["silencesSpeakers"] = "silences the speakers",
+        ["followsPicture"] = "follows the picture delay",
+        ["pcm"] = "PCM",
+        ["glows"] = "glows",
+        ["usbMa"] = "USB current, mA",
+        ["usbSound"] = "sound over USB",
+        ["offInStandby"] = "off in standby",
+        ["otherMakersJoin"] = "other makers may join",
+        ["listenersAtOnce"] = "listeners at once",
+        ["name"] = "name",
+        ["seatDistanceM"] = "seat distance, m",
+        ["receiverId"] = "receiver",
+        ["openToAnother"] = "open to another receiver",
+        ["roomWish"] = "wish for the room",
+        ["leavesRoom"] = "leaves the room",
+        ["roamDistanceM"] = "roams to, m",
+        ["readsLips"] = "reads lips",
+        ["ownVolume"] = "own volume",
+        ["unsteadyHands"] = "unsteady hands",
+        ["clearLine"] = "clear line to the set",
+        ["toleranceId"] = "tolerance",
+        ["aidsConfirmedBy"] = "aids confirmed by",
+        ["aidsConfirmedOn"] = "aids confirmed on",
+        ["kind"] = "kind",
+    };
+
+    /// <summary>One sentence a difference, in reading order; empty when nothing differs.</summary>
+    /// <param name="before">The older look.</param>
+    /// <param name="after">The newer look.</param>
+    public static IReadOnlyList<string> Between(Look before, Look after)
+    {
+        var changes = new List<string>();
+        Compare("The set", Node(before.Set with { Sockets = [], DelaySettings = [] }), Node(after.Set with { Sockets = [], DelaySettings = [] }), changes);
+        Match(before.Set.Sockets, after.Set.Sockets, s => s.Id, s => SocketKinds.Of(s.Kind).Words, changes);
+        Match(before.Set.DelaySettings, after.Set.DelaySettings, d => d.Name, d => $"Delay setting {d.Name}", changes);
+        Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, changes);
+        Match(before.Owned, after.Owned, o => o.DeviceId, o => $"Owned {o.DeviceId}", changes);
+        return changes;
+    }
+
+    private static JsonObject Node<T>(T value) => JsonSerializer.SerializeToNode(value, Options)!.AsObject();
+
+    private static void Match<T>(IReadOnlyList<T> before, IReadOnlyList<T> after, Func<T, string> id, Func<T, string> name, List<string> changes)
+    {
+        foreach (var old in before.Where(o => after.All(n => id(n) != id(o))))
+            changes.Add($"{name(old)}: taken out.");
+        foreach (var fresh in after)
+        {
+            var old = before.FirstOrDefault(o => id(o) == id(fresh));
+            if (old is null)
+                changes.Add($"{name(fresh)}: added.");
+            else
+                Compare(name(fresh), Node(old), Node(fresh), changes);
+        }
+    }
+
+    private static void Compare(string subject, JsonObject before, JsonObject after, List<string> changes)
+    {
+        foreach (var (key, value) in after)
+        {
+            if (!JsonNode.DeepEquals(before[key], value) && key != "effectiveToleranceId")
+                changes.Add($"{subject}: {Words.GetValueOrDefault(key, key)} was {Say(before[key])}, now {Say(value)}.");
+        }
+    }
+
+    private static string Say(JsonNode? value) => value switch
+    {
+        null => "nothing",
+        JsonArray array => array.Count == 0 ? "nothing" : string.Join(", ", array.Select(Say)),
+        _ => value.GetValueKind() switch
+        {
+            JsonValueKind.True => "yes",
+            JsonValueKind.False => "no",
+            JsonValueKind.Number => value.GetValue<double>().ToString(CultureInfo.InvariantCulture),
+            _ => value.GetValue<string>() is { Length: > 0 } text ? Spaced(text) : "nothing",
+        },
+    };
+
+    // "notThere" reads "not there"; words typed by a person hold spaces or capitals in front and stay as they are.
+    private static string Spaced(string text) =>
+        text.All(char.IsLetter) && char.IsLower(text[0]) ? string.Concat(text.Select(c => char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : c.ToString())) : text;
+}
