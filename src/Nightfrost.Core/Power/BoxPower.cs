@@ -17,6 +17,9 @@ public static class BoxPower
     /// <summary>Largest share of a port's current that is planned with (USB-IF figures are maxima).</summary>
     public const double UsableShare = 0.8;
 
+    /// <summary>Share of a maker's stated battery hours that is planned with (starting value).</summary>
+    public const double RunTimeShare = 0.8;
+
     /// <summary>The weakest USB socket of the set that carries this box, or null.</summary>
     public static SetSocket? SocketFor(TelevisionSet set, Device box) => Fits(set, box).FirstOrDefault();
 
@@ -45,7 +48,7 @@ public static class BoxPower
         if (power.OwnSupply)
             return new(box.Id, null, false, false, "Its own mains supply, in the box.");
         if (power.BatteryHours > 0)
-            return new(box.Id, null, false, false, FormattableString.Invariant($"Battery: {power.BatteryHours * 0.8:0} h a charge{(power.WorksWhileCharging ? ", may play while charging" : "")}."));
+            return new(box.Id, null, false, false, FormattableString.Invariant($"Battery: {power.BatteryHours * RunTimeShare:0} h a charge{(power.WorksWhileCharging ? ", may play while charging" : "")}."));
         return power.UsbDrawMa > 0
             ? new(box.Id, null, true, false, FormattableString.Invariant($"A mains supply, 5 V, at least {power.UsbDrawMa} mA."))
             : new(box.Id, null, false, false, "Needs none.");

@@ -141,11 +141,11 @@ public static class LineBoard
             if ((between?.Splitter ?? between?.Transmitter) is { } box)
             {
                 stations.Add(new(between!.Splitter is null ? Glyph.Box : Glyph.Adapter, box.Name, null));
-                legs.Add(new(wire, SocketKinds.Of(socket.Kind).Words.ToLowerInvariant()));
+                legs.Add(new(wire, SocketKinds.Of(socket.Kind).InSentence));
             }
 
             stations.Add(new(Glyph.Bar, $"{site.Bar!.Name}, {metres}", null));
-            legs.Add(new(wire, SocketKinds.Of(socket.Kind).Words.ToLowerInvariant()));
+            legs.Add(new(wire, SocketKinds.Of(socket.Kind).InSentence));
         }
         else
         {
@@ -187,7 +187,7 @@ public static class LineBoard
     private static bool IsToBuy(Rig rig, Ear ear) => !ear.IsOwn && rig.Site.OwnedCount(ear.Receiver.Id) == 0;
 
     private static Station SocketStation(SetSocket socket) =>
-        new(socket.Kind == SocketKind.Bluetooth ? Glyph.Radio : Glyph.Socket, socket.Kind == SocketKind.Bluetooth ? "built-in Bluetooth" : $"{SocketKinds.Of(socket.Kind).Words.ToLowerInvariant()} out", socket.Kind);
+        new(socket.Kind == SocketKind.Bluetooth ? Glyph.Radio : Glyph.Socket, socket.Kind == SocketKind.Bluetooth ? "built-in Bluetooth" : $"{SocketKinds.Of(socket.Kind).InSentence} out", socket.Kind);
 
     private static Leg JointLeg(Feed feed, int index)
     {

@@ -41,7 +41,7 @@ public static class Questions
             if (socket.State == SocketState.NotThere)
                 continue;
             var (at, facts) = ($"set.sockets[{i}]", SocketKinds.Of(socket.Kind));
-            var name = facts.Words.ToLowerInvariant();
+            var name = facts.InSentence;
             if (facts.CarriesSoundOut && SocketReading.Direction(socket) == MarkingReading.Unsure)
                 yield return new($"{at}.marking", $"What is printed beside the {name} pair: an output or an input?", [With(look, i, socket with { Direction = SocketDirection.Output }), With(look, i, socket with { Direction = SocketDirection.Input })]);
             if (facts.GivesPower)

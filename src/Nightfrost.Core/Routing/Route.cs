@@ -62,6 +62,7 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
     /// <summary>The codec read off the box after pairing; it stands above the planned one.</summary>
     public Codec? ReadBack { get; init; }
 
-    /// <summary>The listener's ear; only asked for once there is one.</summary>
-    internal Ear AtEar => Ear ?? throw new InvalidOperationException("This rule needs a whole route.");
+    /// <summary>The ear of a whole route.</summary>
+    /// <exception cref="InvalidOperationException">Only the feed was given.</exception>
+    public Ear AtEar => Ear ?? throw new InvalidOperationException("This rule needs a whole route.");
 }

@@ -39,6 +39,9 @@ public sealed record SocketFacts(
     /// <summary>True when sound can leave through this sort of socket at all.</summary>
     public bool CarriesSoundOut => Signals.Count > 0 || Kind == SocketKind.Bluetooth;
 
+    /// <summary>Its name in the middle of a sentence: "optical", but "HDMI" and "USB-A" as they are.</summary>
+    public string InSentence => Words.Length > 1 && char.IsUpper(Words[1]) ? Words : char.ToLowerInvariant(Words[0]) + Words[1..];
+
     /// <summary>True for a USB socket that may feed a box.</summary>
     public bool GivesPower => Kind is SocketKind.UsbA or SocketKind.UsbC;
 }

@@ -1,0 +1,155 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Handover;
+
+/// <summary>A heading with short sentences under it, in the client's words.</summary>
+/// <param name="Heading">What it is about.</param>
+/// <param name="Lines">In order.</param>
+/// <param name="Numbered">True when the order matters.</param>
+public sealed record SheetPart(string Heading, IReadOnlyList<string> Lines, bool Numbered);
+
+/// <summary>One listener's page.</summary>
+public sealed record ListenerSheet(string ListenerId, string Name, IReadOnlyList<SheetPart> Parts);
+
+/// <summary>What stays with the client: short sentences that read at about age 11.</summary>
+/// <param name="Listeners">A page for each listener.</param>
+/// <param name="Household">What concerns everybody.</param>
+public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IReadOnlyList<SheetPart> Household)
+{
+    /// <summary>Writes the sheet from a rig and the values found on the visit.</summary>
+    /// <param name="rig">The rig.</param>
+    /// <param name="found">Values met before they were changed: place and value.</param>
+    public static HandoverSheet For(Rig rig, IReadOnlyList<FoundValue> found) =>
+        new([.. rig.Routes.Select(r => new ListenerSheet(r.AtEar.Listener.Id, r.AtEar.Listener.Name, PartsFor(rig, r)))], ForHousehold(rig, found));
+
+    private static SheetPart[] PartsFor(Rig rig, Route route)
+    {
+        var (worn, box) = (route.AtEar.Takes, route.Feed.Transmitter);
+        return
+        [
+            new("To listen", [.. Start(rig, route, worn, box)], true),
+            new("To stop", [.. Stop(rig, route, worn, box)], true),
+            new("How loud", [.. Loud(route, worn)], false),
+            .. (Lights(worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
+            .. (Charge(worn).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
+            new("If there is no sound, try these three", [.. TryThree(route, worn, box)], true),
+        ];
+    }
+
+    private static IEnumerable<string> Start(Rig rig, Route route, Device worn, Device? box)
+    {
+        yield return "Switch the TV on.";
+        if (box is { Power.SwitchedByHand: true } && rig.Power.All(p => p.DeviceId != box.Id || !p.SleepsWithSet))
+            yield return $"Switch on the {box.Name}. {Sentence(box.PowerLight, "Wait for")}".Trim();
+        if (worn.Power.SwitchedByHand)
+            yield return $"Turn the {worn.Name} down. Then switch it on.";
+        if (route.AtEar.Relay is { } relay)
+            yield return $"Hang the {relay.Name} on. Your aids must be in and on.";
+        if (worn.StreamsOnRequest || box is { StreamsOnRequest: true })
+            yield return "Open the app on your phone and press start. You do this every time.";
+        if (route.Sends is null)
+            yield return "Put the plug in the TV, all the way.";
+        if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
+            yield return $"Put on the {route.AtEar.Receiver.Name}.";
+        if (route.Feed.BuiltIn)
+            yield return "If the TV asks about a headset it has found, answer yes.";
+        yield return "Turn it up slowly until it is right.";
+    }
+
+    private static IEnumerable<string> Stop(Rig rig, Route route, Device worn, Device? box)
+    {
+        yield return "Turn the sound down first.";
+        if (worn.Power.SwitchedByHand)
+            yield return $"Switch off the {worn.Name}.";
+        if (route.Sends is null || (SocketReading.SilencesSpeakers(route.Feed.Socket) && !route.Feed.BuiltIn))
+            yield return "Turn the TV down. Pull the plug out of the headphone socket. The TV stays silent while it is in.";
+        if (box is { DisturbsWhenIdle: true })
+            yield return $"Switch off the {box.Name}. Left on, it may wake other speakers.";
+        yield return RoomReturn(rig);
+    }
+
+    private static string RoomReturn(Rig rig)
+    {
+        if (rig.Site.Bar is { } bar)
+            return $"For sound in the room, turn up the {bar.Name}.";
+        if (rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) && !rig.SilencesSpeakers)
+            return "For sound in the room, switch the TV's own speakers on in its sound menu. Check that mute is off.";
+        return "For sound in the room, turn up the TV. Check that mute is off.";
+    }
+
+    private static IEnumerable<string> Loud(Route route, Device worn)
+    {
+        var own = worn.OwnVolume || route.AtEar.Receiver.OwnVolume;
+        if (own)
+            yield return $"The control on your {(worn.OwnVolume ? worn.Name : route.AtEar.Receiver.Name)} changes only what you hear.";
+        yield return SocketReading.FixedLevel(route.Feed.Socket) switch
+        {
+            true => "The TV's remote does not change what you hear. It changes the room.",
+            false => "The TV's remote changes what you hear as well.",
+            _ => "Try the TV's remote: it may change what you hear as well.",
+        };
+        yield return "If it hurts or tires you, turn it down.";
+    }
+
+    private static IEnumerable<string> Lights(Device worn, Device? box)
+    {
+        if (box is { PowerLight.Length: > 0 })
+            yield return $"{box.Name}, {box.PowerLight}: it has power.";
+        if (box is { SoundLight.Length: > 0 })
+            yield return $"{box.Name}, {box.SoundLight}: sound is coming in.";
+        if (worn.Pairing is { Linked.Length: > 0 } way)
+            yield return $"{worn.Name}, {way.Linked}: it is joined to the TV.";
+    }
+
+    private static IEnumerable<string> Charge(Device worn)
+    {
+        if (worn.Power.BatteryHours <= 0)
+            yield break;
+        yield return FormattableString.Invariant($"One charge lasts about {Math.Floor(worn.Power.BatteryHours * Power.BoxPower.RunTimeShare):0} hours.");
+        yield return FormattableString.Invariant($"Charging takes about {Math.Ceiling(worn.Power.ChargeHours):0} hours. Charge it in the open, not in bed.");
+        if (worn.Power.WorksWhileCharging)
+            yield return "You may listen while it charges.";
+    }
+
+    private static IEnumerable<string> TryThree(Route route, Device worn, Device? box)
+    {
+        if (worn.Power.BatteryHours > 0)
+            yield return $"Is the {worn.Name} on, and charged?";
+        else
+            yield return route.Sends is null ? "Is the plug in, all the way?" : $"Is the {worn.Name} on?";
+        yield return box is null ? "Is the TV playing, and not on mute?" : $"Is the {box.Name} lit? Switch it off, count to thirty, switch it on.";
+        yield return route.Sends is { IsBluetooth: true }
+            ? "Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm depends on it."
+            : route.Sends is { IsInfrared: true } ? "Is something standing between you and the TV?" : "Is the sound turned up, at your ear and at the TV?";
+    }
+
+    private static SheetPart[] ForHousehold(Rig rig, IReadOnlyList<FoundValue> found)
+    {
+        var parts = new List<SheetPart>
+        {
+            new("Alone and together",
+            [
+                rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) ? "Together: the room hears the TV, and each listener hears it too." : "Alone: the TV is silent. Only the listener hears it.",
+                RoomReturn(rig),
+                "Mute on the TV's remote may stop the listeners as well. Try it once, so that you know.",
+            ], false),
+            new("Stay safe",
+            [
+                "With a headset on you may not hear the door or an alarm. Agree who listens out for them.",
+                "Clean a shared headset before someone else wears it.",
+            ], false),
+        };
+        if (found.Count > 0)
+            parts.Add(new("How the TV was set before", [.. found.Select(f => $"{f.Place}: {f.Value}.")], false));
+        return [.. parts];
+    }
+
+    private static string Sentence(string light, string verb) => light.Length == 0 ? "" : $"{verb} its light: {light}.";
+}
+
+/// <summary>A value met on the visit before it was changed.</summary>
+/// <param name="Place">Menu or control.</param>
+/// <param name="Value">What it stood at.</param>
+public sealed record FoundValue(string Place, string Value);

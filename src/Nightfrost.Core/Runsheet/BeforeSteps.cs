@@ -1,0 +1,82 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+
+namespace Nightfrost.Core.Runsheet;
+
+/// <summary>What is asked, proved and written down before anything is moved.</summary>
+public static class BeforeSteps
+{
+    /// <summary>The step that asks who hears alarms; a case is not handed over without it.</summary>
+    public const string AskAlarms = "ask-alarms";
+
+    internal static IEnumerable<Step> For(Rig rig)
+    {
+        var worn = rig.Routes.SelectMany(r => new[] { r.AtEar.Receiver, r.AtEar.Relay }).OfType<Device>().Where(d => d.NearImplants).Select(d => d.Name).Distinct().ToList();
+        yield return new Step
+        {
+            Id = AskAlarms,
+            Phase = Phase.Before,
+            Place = "With the client",
+            Action = "Ask what warns each listener of fire, the door or a call for help",
+            Detail = "A headset covers those sounds. Ask too which phone, watch or plug carries an alarm, a pump or telecare.",
+            Caution = "Unplug nothing you cannot name, and switch no Bluetooth off before you know what it watches over.",
+            Note = "Who or what warns them",
+            Mandatory = true,
+        };
+        if (worn.Count > 0)
+            yield return new Step
+            {
+                Id = "ask-implants",
+                Phase = Phase.Before,
+                Place = "With the client",
+                Action = "Ask about pacemakers, pumps, shunts and other implants",
+                Detail = $"The {string.Join(" and the ", worn)} holds a magnet, a coil or a transmitter.",
+                Caution = "With an implant, keep it 15 cm away until the clinician has answered.",
+                Mandatory = true,
+            };
+        yield return new Step
+        {
+            Id = "prove-sound",
+            Phase = Phase.Before,
+            Place = "At the set",
+            Action = "Play a programme and hear that sound works as it is",
+            Expect = "speech from the set, as before you came",
+            Why = "Otherwise an old fault is blamed on the new parts.",
+        };
+        yield return new Step
+        {
+            Id = "turn-down",
+            Phase = Phase.Before,
+            Place = "The set's remote",
+            Action = rig.Site.Bar is null ? "Turn the set down low" : $"Turn the set and the {rig.Site.Bar.Name} down low",
+            Why = "Nobody knows yet how loud it starts.",
+            Caution = "Always turn down before a plug goes in or out: room speakers come back at full level.",
+        };
+        foreach (var route in rig.Routes)
+        {
+            foreach (var device in new[] { route.AtEar.Relay, route.AtEar.Receiver }.OfType<Device>().Where(d => d.Power.ChargeHours > 0))
+                yield return new Step
+                {
+                    Id = $"charged-{route.AtEar.Listener.Id}-{device.Id}",
+                    Phase = Phase.Before,
+                    Place = $"{route.AtEar.Listener.Name}'s {device.Name}",
+                    Action = $"See that the {device.Name} is charged",
+                    Detail = FormattableString.Invariant($"A full charge takes {device.Power.ChargeHours:0.#} h."),
+                    Caution = "A swollen or damaged battery is not charged. Nothing charges under bedding.",
+                    Why = "A low cell breaks off joining and passes for a fault.",
+                    ListenerId = route.AtEar.Listener.Id,
+                };
+        }
+
+        if (rig.Feeds.Any(f => f.Transmitter is not null))
+            yield return new Step
+            {
+                Id = "place-box",
+                Phase = Phase.Before,
+                Place = "Behind the set",
+                Action = "Choose a first place for the box",
+                Detail = "At least 1 m from the router, clear of LED strips and of metal. Fix it only after the sound has been tried.",
+                Caution = "Keep a light on behind the set. Two people move a heavy or hanging set.",
+            };
+    }
+}

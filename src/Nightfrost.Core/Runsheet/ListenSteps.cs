@@ -1,0 +1,67 @@
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Runsheet;
+
+/// <summary>First sound, level, lips, and leaving the place safe.</summary>
+internal static class ListenSteps
+{
+    public static IEnumerable<Step> For(Rig rig)
+    {
+        foreach (var route in rig.Routes)
+        {
+            var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
+            yield return new Step
+            {
+                Id = $"level-{id}",
+                Phase = Phase.Listen,
+                Place = $"{ear.Listener.Name}, at the seat",
+                Action = $"Turn the {ear.Takes.Name} down, put it on, then raise it slowly",
+                Detail = SocketReading.FixedLevel(route.Feed.Socket) == false ? "Keep the set high and the ear low; the other way round gives hiss." : "The socket is at a fixed level: loudness is set at the ear.",
+                Expect = "clear speech, loud enough, and comfortable",
+                Caution = "Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.",
+                ListenerId = id,
+            };
+            if (ear.Listener.OwnVolume)
+                yield return new Step
+                {
+                    Id = $"owner-{id}",
+                    Phase = Phase.Listen,
+                    Place = "The set's remote",
+                    Action = "Press volume up once and ask what changed",
+                    Detail = $"Planned: {Loudness.OwnerOf(route)}.",
+                    Note = "Who owns the loudness",
+                    ListenerId = id,
+                };
+            yield return new Step
+            {
+                Id = $"lips-{id}",
+                Phase = Phase.Listen,
+                Place = $"{ear.Listener.Name}, at the seat",
+                Action = "Watch a speaking face: are lips and voice together?",
+                Detail = "Ask the listener, and keep the answer. Measure it on Tune.",
+                Note = "What the listener says",
+                ListenerId = id,
+            };
+        }
+
+        if (rig.Routes.Any(r => r.Sends is null))
+            yield return new Step
+            {
+                Id = "wire-safe",
+                Phase = Phase.Leave,
+                Place = "Between set and seat",
+                Action = "Lay the long lead along the wall",
+                Caution = "A lead across a path trips. Leads and pillow speakers are not worn asleep.",
+            };
+        if (rig.Feeds.Any(f => f.Transmitter is not null))
+            yield return new Step
+            {
+                Id = "fix-box",
+                Phase = Phase.Leave,
+                Place = "Behind the set",
+                Action = "Fix the box where it worked",
+                Ticks = [.. rig.Routes.Select(r => $"{r.AtEar.Listener.Name} still hears it from the seat")],
+            };
+    }
+}

@@ -1,0 +1,103 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Runsheet;
+
+/// <summary>What is set in the set's own menu.</summary>
+public static class MenuSteps
+{
+    /// <summary>Asks for the value met before it is changed, so that it can be put back.</summary>
+    public const string ValueFound = "Value found before";
+
+    internal static IEnumerable<Step> For(Rig rig)
+    {
+        var set = rig.Site.Look.Set;
+        foreach (var feed in rig.Feeds.Where(f => !f.BuiltIn))
+        {
+            var facts = SocketKinds.Of(feed.Socket.Kind);
+            yield return new Step
+            {
+                Id = $"output-{feed.Key}",
+                Phase = Phase.Menu,
+                Place = "The set's menu, sound output",
+                Action = $"Choose the output for the {facts.InSentence} socket",
+                Detail = (set.SoundOutputMenu.Length > 0 ? $"On this set: {set.SoundOutputMenu}. " : "") + $"Look for words such as {Variants(feed.Socket.Kind)}. If there is no such choice, carry on.",
+                Note = ValueFound,
+                Why = "Sets start out on their own speakers.",
+            };
+            if (facts.Signals.Contains(Signal.SpdifPcm) || facts.Kind == SocketKind.HdmiReturn)
+                yield return new Step
+                {
+                    Id = $"pcm-{feed.Key}",
+                    Phase = Phase.Menu,
+                    Place = "The set's menu, digital format",
+                    Action = "Set the digital format to PCM",
+                    Detail = "Also called stereo or uncompressed. Automatic is fine later, once it has sounded.",
+                    Note = ValueFound,
+                    Why = "A transmitter that cannot decode another format stays mute under a lit light.",
+                };
+            if (feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635)
+                yield return new Step
+                {
+                    Id = $"headphone-level-{feed.Key}",
+                    Phase = Phase.Menu,
+                    Place = "The set's menu, headphone level",
+                    Action = "Turn the set's headphone level up to about three quarters",
+                    Detail = "Leave the ear low until someone wears it. A low source with a high ear gives hiss.",
+                    Note = ValueFound,
+                };
+        }
+
+        if (Speakers(rig) is { } speakers)
+            yield return speakers;
+        if (rig.Feeds.Any(f => f.Transmitter is not null))
+            yield return new Step
+            {
+                Id = "programme-on",
+                Phase = Phase.Menu,
+                Place = "At the set",
+                Action = "Play a programme with speech",
+                Expect = string.Join("; ", rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Where(t => t.SoundLight.Length > 0).Select(t => $"{t.Name}: {t.SoundLight}").Distinct()),
+                Why = "Some lights wait for real sound.",
+            };
+    }
+
+    private static Step? Speakers(Rig rig)
+    {
+        var set = rig.Site.Look.Set;
+        var quiet = rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent);
+        var room = rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo);
+        if (quiet && !rig.SilencesSpeakers)
+            return new Step
+            {
+                Id = "speakers-off",
+                Phase = Phase.Menu,
+                Place = "The set's menu, speakers",
+                Action = rig.Site.Bar is null ? "Switch the set's own speakers off" : $"Switch the set's own speakers and the {rig.Site.Bar.Name} off",
+                Detail = set.SpeakersCanBeOff == Known.NotYet ? "Not every set can. If it cannot, mute it and listen whether the headset goes on." : "",
+                Note = ValueFound,
+                Expect = "silence in the room",
+            };
+        return room && rig.Site.Bar is null
+            ? new Step
+            {
+                Id = "speakers-on",
+                Phase = Phase.Menu,
+                Place = "The set's menu, speakers",
+                Action = "Leave the set's own speakers on",
+                Detail = "Some menus call it both, or speaker and optical.",
+                Expect = "the room still hears the set",
+            }
+            : null;
+    }
+
+    private static string Variants(SocketKind kind) => kind switch
+    {
+        SocketKind.Headphone35 or SocketKind.Headphone635 => "“headphone”, “headphone and speaker”",
+        SocketKind.PhonoPair => "“audio out”, “line out”, “external speaker”",
+        SocketKind.HdmiReturn => "“receiver”, “HDMI ARC”, “external speaker”",
+        SocketKind.UsbA or SocketKind.UsbC => "“USB audio”, “external device”",
+        _ => "“optical”, “digital out”, “external speaker”",
+    };
+}

@@ -1,0 +1,61 @@
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Runsheet;
+
+/// <summary>The stages of a case, with the numbers they keep.</summary>
+public enum Stage
+{
+    Look = 1,
+    Route = 2,
+    Connect = 4,
+    Tune = 6,
+    HandOver = 8,
+}
+
+/// <summary>How far a case has come.</summary>
+/// <param name="Look">What was found.</param>
+/// <param name="RigChosen">A rig is fixed.</param>
+/// <param name="RigOutOfDate">The look or the shelf changed since.</param>
+/// <param name="StepsOpen">Steps of the run sheet not done yet.</param>
+/// <param name="StepsFailed">Steps that did not go as expected.</param>
+/// <param name="ListenersUnmeasured">Served listeners without a measured skew.</param>
+/// <param name="HandedOver">The sheet was handed over.</param>
+public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int StepsOpen, int StepsFailed, int ListenersUnmeasured, bool HandedOver)
+{
+    /// <summary>True when a stage has nothing left to do.</summary>
+    public bool IsDone(Stage stage) => stage switch
+    {
+        Stage.Look => Look.Listeners.Count > 0 && Look.Set.Sockets.Any(s => s.State != SocketState.NotThere),
+        Stage.Route => RigChosen && !RigOutOfDate,
+        Stage.Connect => RigChosen && StepsOpen == 0 && StepsFailed == 0,
+        Stage.Tune => RigChosen && ListenersUnmeasured == 0,
+        Stage.HandOver => HandedOver,
+        _ => false,
+    };
+}
+
+/// <summary>What to do next in a case.</summary>
+/// <param name="Stage">Where.</param>
+/// <param name="Words">What, in a few words.</param>
+public sealed record NextAction(Stage Stage, string Words)
+{
+    /// <summary>The first thing not done, in the order of the work.</summary>
+    public static NextAction Of(Progress progress)
+    {
+        if (!progress.IsDone(Stage.Look))
+            return new(Stage.Look, progress.Look.Listeners.Count == 0 ? "Say who listens, and look behind the set" : "Look behind the set");
+        if (!progress.RigChosen)
+            return new(Stage.Route, "Choose a rig");
+        if (progress.RigOutOfDate)
+            return new(Stage.Route, "The rig is out of date: check it");
+        if (progress.HandedOver)
+            return new(Stage.HandOver, "Handed over: call again");
+        if (progress.StepsFailed > 0)
+            return new(Stage.Connect, progress.StepsFailed == 1 ? "One step went wrong: look at it" : $"{progress.StepsFailed} steps went wrong: look at them");
+        if (progress.StepsOpen > 0)
+            return new(Stage.Connect, progress.StepsOpen == 1 ? "One step to do" : $"{progress.StepsOpen} steps to do");
+        return progress.ListenersUnmeasured > 0
+            ? new(Stage.Tune, "Measure the lips")
+            : new(Stage.HandOver, "Hand over");
+    }
+}

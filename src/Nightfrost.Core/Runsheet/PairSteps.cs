@@ -1,0 +1,162 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+
+namespace Nightfrost.Core.Runsheet;
+
+/// <summary>Joining each receiver to its box, first listener before second, each device in its own way.</summary>
+internal static class PairSteps
+{
+    public static IEnumerable<Step> For(Rig rig)
+    {
+        var wireless = rig.Routes.Where(r => r.Sends is not null).ToList();
+        var radios = wireless.Any(r => r.Sends!.IsBluetooth && r.AtEar.Takes.Pairing is not null);
+        if (radios)
+            yield return new Step
+            {
+                Id = "release-rivals",
+                Phase = Phase.Pair,
+                Place = "In the room",
+                Action = "Switch the Bluetooth of other phones, tablets and sets off",
+                Caution = "Ask first what each one watches over. Leave alarms, pumps and telecare alone.",
+                Note = "What was switched off",
+                Why = "The first to answer wins.",
+                Mandatory = true,
+            };
+        foreach (var group in wireless.GroupBy(r => r.Feed.Key))
+        {
+            var index = 0;
+            foreach (var route in group)
+            {
+                foreach (var step in Join(route, index, group.First()))
+                    yield return step;
+                index++;
+            }
+        }
+
+        if (radios)
+            yield return new Step
+            {
+                Id = "restore-rivals",
+                Phase = Phase.Pair,
+                Place = "In the room",
+                Action = "Switch back on every Bluetooth you switched off",
+                Detail = "Then see that the receivers stay with their box.",
+                Ticks = ["Everything is on again"],
+                Mandatory = true,
+            };
+    }
+
+    private static IEnumerable<Step> Join(Route route, int index, Route first)
+    {
+        var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
+        var (box, takes) = (route.Feed.Transmitter, route.AtEar.Takes);
+        var sendName = box?.Name ?? "set";
+        if (takes.Pairing is not { } way)
+        {
+            yield return new Step
+            {
+                Id = $"joined-{id}",
+                Phase = Phase.Pair,
+                Place = $"{ear.Listener.Name}'s {takes.Name}",
+                Action = $"Switch the {takes.Name} on: it needs no pairing",
+                Detail = "It belongs to its box. If bought apart, look into its manual for a sync button.",
+                Expect = "sound from the receiver, off the head",
+                ListenerId = id,
+            };
+            yield break;
+        }
+
+        var (sender, secondSlot) = (box?.Pairing, index > 0 && box?.SecondSlot.Length > 0);
+        var firstOff = box?.SecondListener != SecondListenerWay.FirstStaysOn;
+        if (index > 0)
+            yield return new Step
+            {
+                Id = $"second-{id}",
+                Phase = Phase.Pair,
+                Place = $"{first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name}",
+                Action = firstOff ? $"Switch {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} off" : $"Leave {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} on and linked",
+                Detail = "If the second one is refused, try it the other way round.",
+                Why = firstOff ? "This box refuses the second while the first is linked." : "This box expects the first to stay linked.",
+                ListenerId = id,
+            };
+        yield return new Step
+        {
+            Id = $"near-{id}",
+            Phase = Phase.Pair,
+            Place = $"At the {sendName}",
+            Action = $"Bring the {takes.Name} within an arm's length of the {sendName}",
+            Ticks = [$"The {takes.Name} is charged", .. (box?.TwoWaySwitch.Length > 0 ? new[] { "The box stands on transmit" } : []), $"The {sendName} has power"],
+            Why = "Search reaches less far than play.",
+            ListenerId = id,
+        };
+        if (sender is not null)
+            yield return new Step
+            {
+                Id = $"pair-box-{id}",
+                Phase = Phase.Pair,
+                Place = $"At the {sendName}",
+                Action = secondSlot ? box!.SecondSlot : sender.Press,
+                Detail = FormattableString.Invariant($"Start from: {sender.FromState}. The window stays open about {sender.WindowSeconds:0} s; if it lapses, start again."),
+                Expect = sender.Shows,
+                HoldSeconds = sender.HoldSeconds,
+                ListenerId = id,
+            };
+        else if (box is null)
+            yield return new Step
+            {
+                Id = $"pair-box-{id}",
+                Phase = Phase.Pair,
+                Place = "The set's menu, sound or accessories",
+                Action = "Open the list of Bluetooth headphones",
+                Detail = "It may stand under sound, remotes or accessories. Answer yes when the set asks whether to use what it found.",
+                Expect = $"the name of the {takes.Name} in the list",
+                ListenerId = id,
+            };
+        yield return new Step
+        {
+            Id = $"pair-ear-{id}",
+            Phase = Phase.Pair,
+            Place = $"{ear.Listener.Name}'s {takes.Name}",
+            Action = way.Press,
+            Detail = FormattableString.Invariant($"Start from: {way.FromState}. It waits about {way.WindowSeconds:0} s.") + (way.Shows.Length > 0 ? $" While it waits: {way.Shows}." : ""),
+            Expect = way.Linked,
+            HoldSeconds = way.HoldSeconds,
+            Caution = ear.Receiver.Form == WearForm.HearingAids ? "Only the link is set up here. The aids' own programming belongs to their hearing professional." : "",
+            ListenerId = id,
+        };
+        if (ear.Relay is { } relay)
+            yield return new Step
+            {
+                Id = $"relay-{id}",
+                Phase = Phase.Pair,
+                Place = $"{ear.Listener.Name}",
+                Action = $"Hang the {relay.Name} on, with the aids worn and on",
+                Caution = "A neck loop is not worn asleep, and opens when pulled.",
+                Expect = "a tone or prompt in the aids",
+                ListenerId = id,
+            };
+        if (index > 0 && firstOff)
+            yield return new Step
+            {
+                Id = $"first-back-{id}",
+                Phase = Phase.Pair,
+                Place = $"{first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name}",
+                Action = $"Switch {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} back on",
+                Expect = "both linked: both lights steady",
+                ListenerId = id,
+            };
+        if (route.Sends is { Technology: LinkTechnology.BluetoothClassic } sends && (box?.CodecReadback.Length > 0 || takes.CodecReadback.Length > 0))
+            yield return new Step
+            {
+                Id = $"codec-{id}",
+                Phase = Phase.Pair,
+                Place = box?.CodecReadback.Length > 0 ? $"At the {sendName}" : $"{ear.Listener.Name}'s {takes.Name}",
+                Action = "Read which codec is in use",
+                Detail = box?.CodecReadback.Length > 0 ? box.CodecReadback : takes.CodecReadback,
+                Expect = Negotiation.Between(route.Sends, route.Takes, route.Several).Words,
+                Codecs = [.. sends.Codecs.Concat(sends.CodecsWithSeveral).Append(new Codec(CodecClass.Sbc, "")).DistinctBy(c => (c.Class, c.Mark.Trim().ToUpperInvariant()))],
+                Why = "A codec one end lacks falls back to SBC without a word.",
+                ListenerId = id,
+            };
+    }
+}

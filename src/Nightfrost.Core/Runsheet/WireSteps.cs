@@ -1,0 +1,147 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Power;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Runsheet;
+
+/// <summary>Leads, power and switches, box by box.</summary>
+internal static class WireSteps
+{
+    public static IEnumerable<Step> For(Rig rig)
+    {
+        var splitterDone = new HashSet<string>();
+        var power = rig.Power.ToList();
+        foreach (var feed in rig.Feeds.Where(f => !f.BuiltIn))
+        {
+            foreach (var step in Leads(rig, feed, splitterDone))
+                yield return step;
+            foreach (var box in feed.Adapters.Append(feed.Transmitter).OfType<Device>())
+            {
+                var choice = power.FirstOrDefault(p => p.DeviceId == box.Id);
+                if (choice is null)
+                    continue;
+                power.Remove(choice);
+                if (box.Power.UsbDrawMa > 0 || box.Power.OwnSupply)
+                    yield return Electricity(rig, feed, box, choice);
+            }
+
+            foreach (var step in Switches(feed))
+                yield return step;
+        }
+    }
+
+    private static IEnumerable<Step> Leads(Rig rig, Feed feed, HashSet<string> splitterDone)
+    {
+        var boxes = feed.Adapters.Append(feed.Transmitter).OfType<Device>().Select(b => b.Name).ToList();
+        if (boxes.Count < feed.Joints.Count)
+            boxes.Add(rig.Routes.First(r => r.Feed.Key == feed.Key).AtEar.Receiver.Name);
+        var taker = rig.Site.BarSocket?.Id == feed.Socket.Id ? rig.Site.Bar : null;
+        for (var i = 0; i < feed.Joints.Count; i++)
+        {
+            if (i == 0 && feed.Splitter is not null && !splitterDone.Add(feed.Socket.Id))
+                continue;
+            if (i == 0 && taker is not null)
+                yield return new Step
+                {
+                    Id = $"free-{feed.Socket.Id}",
+                    Phase = Phase.Wire,
+                    Place = $"At the set, {SocketName(feed.Socket)}",
+                    Action = $"Pull the {taker.Name}'s lead out of the set",
+                    Detail = $"It goes into the {boxes[0]} instead, so the room keeps its sound.",
+                    Caution = "Turn the set down first. Some boxes fall silent or change input when a plug is pulled.",
+                };
+            yield return Lead(feed, i, i == 0 ? $"the set, {SocketName(feed.Socket)}" : $"the {boxes[i - 1]}", $"the {boxes[i]}");
+            if (i == 0 && taker is not null)
+                yield return new Step
+                {
+                    Id = $"pass-{feed.Socket.Id}",
+                    Phase = Phase.Wire,
+                    Place = $"At the {boxes[0]}",
+                    Action = $"Plug the {taker.Name}'s lead into the output of the {boxes[0]}",
+                    Expect = $"sound from the {taker.Name} again",
+                    Why = "A room speaker that sounds proves the feed before a headset is added.",
+                };
+        }
+    }
+
+    private static Step Lead(Feed feed, int index, string from, string to)
+    {
+        var joint = feed.Joints[index];
+        var optical = joint.From is Connector.OpticalSquare or Connector.Optical35 || joint.To is Connector.OpticalSquare or Connector.Optical35;
+        var phono = joint.From == Connector.PhonoPair || joint.To == Connector.PhonoPair;
+        var headphone = index == 0 && feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635;
+        return new Step
+        {
+            Id = $"lead-{feed.Key}-{index}",
+            Phase = Phase.Wire,
+            Place = char.ToUpperInvariant(from[0]) + from[1..],
+            Action = $"{Capital(joint.Lead.Name)}: from {from} to {to}",
+            Detail = optical ? "One corner side is cut: turn the plug until it matches, push until it clicks. The glow is safe to see; do not stare into it."
+                : phono ? "White to white is left, red to red is right."
+                : headphone ? "Push the plug fully in." : "",
+            Ticks = optical ? ["Cap off at the set's end", "Cap off at the box's end", "It clicked at both ends"] : [],
+            Expect = headphone && SocketReading.SilencesSpeakers(feed.Socket) ? "the set's own speakers fall silent" : "",
+            Caution = headphone ? "Turn the set down before this plug goes in or out." : "Lay the lead clear of where people walk.",
+            OrderFree = index == 0,
+        };
+    }
+
+    private static Step Electricity(Rig rig, Feed feed, Device box, PowerChoice choice)
+    {
+        var socket = rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == choice.UsbSocketId);
+        return new Step
+        {
+            Id = $"power-{feed.Key}-{box.Id}",
+            Phase = Phase.Power,
+            Place = socket is null ? $"At the {box.Name}" : $"At the set, {SocketKinds.Of(socket.Kind).Words}",
+            Action = socket is null
+                ? (choice.NeedsSupply ? $"Feed the {box.Name} from a mains supply" : $"Plug in the {box.Name}'s own supply")
+                : $"Feed the {box.Name} from the set's {SocketKinds.Of(socket.Kind).Words} socket",
+            Detail = choice.Words + (choice.SleepsWithSet && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "") + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
+            Expect = box.PowerLight,
+            Caution = choice.UsbSocketId is null ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name." : "A box takes only the current it asks for; keep sound bars off USB.",
+            Why = "A dark light says nothing on a dead box.",
+        };
+    }
+
+    private static IEnumerable<Step> Switches(Feed feed)
+    {
+        if (feed.Transmitter is not { } box)
+            yield break;
+        if (box.PowerSwitch.Length > 0)
+            yield return new Step
+            {
+                Id = $"switch-on-{feed.Key}",
+                Phase = Phase.Power,
+                Place = $"At the {box.Name}",
+                Action = $"Switch the {box.Name} on: {box.PowerSwitch}",
+                Expect = box.PowerLight,
+            };
+        if (box.TwoWaySwitch.Length > 0)
+            yield return new Step
+            {
+                Id = $"transmit-{feed.Key}",
+                Phase = Phase.Power,
+                Place = $"At the {box.Name}",
+                Action = $"Set it to transmit: {box.TwoWaySwitch}",
+                Why = "A box on receive waits to be found and finds no headset.",
+            };
+        if (box.InputSwitch.Length > 0 && feed.Joints.Count > 0)
+            yield return new Step
+            {
+                Id = $"input-{feed.Key}",
+                Phase = Phase.Power,
+                Place = $"At the {box.Name}",
+                Action = $"Choose the input the lead is in: {box.Ports.FirstOrDefault(p => !p.Output && p.Connector == feed.Joints[^1].To)?.Label ?? "the one in use"}",
+                Detail = box.InputSwitch,
+                Expect = box.SoundLight,
+                Why = "A wrong input sounds just like a broken wire.",
+            };
+    }
+
+    private static string SocketName(SetSocket socket) =>
+        socket.Marking.Length > 0 ? $"{SocketKinds.Of(socket.Kind).InSentence} ({socket.Marking})" : SocketKinds.Of(socket.Kind).InSentence;
+
+    private static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
+}

@@ -1,0 +1,97 @@
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Data.Cases;
+
+/// <summary>A place where a television stands. It may have successive cases.</summary>
+public sealed class SiteRow
+{
+    public required Guid Id { get; init; }
+    public required string Name { get; set; }
+    public ICollection<CaseRow> Cases { get; init; } = [];
+}
+
+/// <summary>One site and its rig, from the first look to the hand-over.</summary>
+public sealed class CaseRow
+{
+    public required Guid Id { get; init; }
+    public Guid SiteId { get; set; }
+    public SiteRow? Site { get; set; }
+    public required string Title { get; set; }
+    public required Look Look { get; set; }
+
+    /// <summary>Rises with every change of the case; a write against an older one is refused.</summary>
+    public int Version { get; set; } = 1;
+    public DateTimeOffset CreatedAt { get; init; }
+    public DateTimeOffset ChangedAt { get; set; }
+
+    /// <summary>When it was deleted; null while it stands. It can be put back.</summary>
+    public DateTimeOffset? DeletedAt { get; set; }
+
+    /// <summary>When it was handed over.</summary>
+    public DateTimeOffset? HandedOverAt { get; set; }
+
+    /// <summary>The rig fixed to this case.</summary>
+    public RigPlan? Rig { get; set; }
+
+    /// <summary>New with every choice, so that ticks and takes of an older rig are told apart.</summary>
+    public Guid? RigId { get; set; }
+    public DateTimeOffset? RigChosenAt { get; set; }
+
+    /// <summary>The camera's own skew, ms, found on a hand clap.</summary>
+    public double CameraOffsetMs { get; set; }
+
+    /// <summary>Standard uncertainty of that offset, ms.</summary>
+    public double CameraUncertaintyMs { get; set; }
+    public ICollection<CaseRevision> Revisions { get; init; } = [];
+    public ICollection<StepRow> Steps { get; init; } = [];
+    public ICollection<TakeRow> Takes { get; init; } = [];
+}
+
+/// <summary>A look as it stood at one version, to say what changed since.</summary>
+public sealed class CaseRevision
+{
+    public Guid CaseId { get; set; }
+    public int Version { get; set; }
+    public required Look Look { get; init; }
+    public DateTimeOffset SavedAt { get; init; }
+}
+
+/// <summary>How one step of the run sheet went.</summary>
+public sealed class StepRow
+{
+    public Guid CaseId { get; set; }
+    public Guid RigId { get; set; }
+    public required string StepId { get; init; }
+    public StepOutcome Outcome { get; set; }
+    public string Note { get; set; } = "";
+    public DateTimeOffset At { get; set; }
+}
+
+/// <summary>One take of the flash-and-click clip.</summary>
+public sealed class TakeRow
+{
+    public required Guid Id { get; init; }
+    public Guid CaseId { get; set; }
+    public Guid RigId { get; set; }
+    public required string ListenerId { get; init; }
+    public double FramesPerSecond { get; init; }
+    public double Frames { get; init; }
+    public bool ClickOnWaveform { get; init; }
+    public DateTimeOffset At { get; init; }
+    public DateTimeOffset? DeletedAt { get; set; }
+}
+
+/// <summary>A write that was carried out, so that the same write again does nothing twice.</summary>
+public sealed class DoneWrite
+{
+    public required string Key { get; init; }
+    public required string Owner { get; init; }
+    public required string Request { get; init; }
+
+    /// <summary>Status that was answered; 0 while the write is under way.</summary>
+    public int Status { get; set; }
+    public string Body { get; set; } = "";
+    public DateTimeOffset At { get; init; }
+}

@@ -1,0 +1,63 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Data.Demo;
+
+/// <summary>Made-up sites and people: an almshouse by the sea and a boatyard.</summary>
+public static class DemoCases
+{
+    private static readonly SetSocket UsbSmall = new() { Id = "usb", Kind = SocketKind.UsbA, State = SocketState.Free, Marking = "USB 5 V 0.5 A", UsbMa = 500, UsbSound = Known.No, OffInStandby = Known.Yes };
+
+    /// <summary>The residents' lounge: a bar holds the optical socket, two listeners, the room should hear.</summary>
+    public static Look Lounge { get; } = new(
+        new TelevisionSet("LQ 55-8", PictureMode.Standard, Known.Yes, 2, "Sound, speakers, optical and TV",
+            [
+                new() { Id = "optical", Kind = SocketKind.OpticalSquare, State = SocketState.Taken, TakenBy = "the sound bar", TakenByDeviceId = "quay-bar", Marking = "DIGITAL AUDIO OUT", Glows = Known.Yes, FollowsPicture = Known.Yes, Pcm = Known.Yes },
+                new() { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, Marking = "phones", SilencesSpeakers = Known.Yes, FollowsPicture = Known.Yes },
+                new() { Id = "component", Kind = SocketKind.PhonoPair, State = SocketState.Free, Marking = "COMPONENT IN" },
+                UsbSmall,
+            ],
+            [new DelaySetting("audio delay", 0, 200, 10, 0, false, ["optical"])]),
+        [
+            new() { Id = "edda", Name = "Edda", SeatDistanceM = 2.8, ReceiverId = "fulmer-over", OpenToAnother = false, RoomWish = RoomWish.RoomHearsToo, OwnVolume = true, ClearLine = Known.Yes },
+            new() { Id = "tobias", Name = "Tobias", SeatDistanceM = 3.1, ReadsLips = true, OwnVolume = true, UnsteadyHands = true, RoomWish = RoomWish.RoomHearsToo, ClearLine = Known.No },
+        ],
+        []);
+
+    /// <summary>Flat 3: an aid wearer of one family, a companion who hears the room.</summary>
+    public static Look FlatThree { get; } = new(
+        new TelevisionSet("Vell 43", PictureMode.Film, Known.Yes, 1, "",
+            [
+                new() { Id = "optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, Marking = "OPTICAL OUT", Glows = Known.Yes, FollowsPicture = Known.Yes, Pcm = Known.Yes },
+                new() { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, Marking = "side, left" },
+                new() { Id = "pair", Kind = SocketKind.PhonoPair, State = SocketState.Free, Marking = "AV" },
+                new() { Id = "usb", Kind = SocketKind.UsbA, State = SocketState.Free, Marking = "USB 5 V 1 A", UsbMa = 1000, UsbSound = Known.NotYet, OffInStandby = Known.NotYet },
+            ],
+            [new DelaySetting("A/V sync", 0, 150, 5, 0, true, [])]),
+        [
+            new() { Id = "maud", Name = "Maud", SeatDistanceM = 2.4, ReceiverId = "kelda-aids-2", OpenToAnother = false, RoomWish = RoomWish.RoomHearsToo, OwnVolume = true, ClearLine = Known.Yes, AidsConfirmedBy = "Quayside hearing clinic", AidsConfirmedOn = new DateOnly(2026, 11, 12) },
+        ],
+        [new("lead-optical-15", 1)]);
+
+    /// <summary>The spring case of the same flat: a wired headset, handed over.</summary>
+    public static Look FlatThreeSpring { get; } = FlatThree with
+    {
+        Set = FlatThree.Set with { DelaySettings = [] },
+        Listeners = [new() { Id = "maud", Name = "Maud", SeatDistanceM = 2.4, ReceiverId = "wire-over", OpenToAnother = false, RoomWish = RoomWish.NoWish, ClearLine = Known.Yes }],
+        Owned = [],
+    };
+
+    /// <summary>The boatyard's bunkroom: HDMI only, silence wanted, one walks to the galley.</summary>
+    public static Look Bunkroom { get; } = new(
+        new TelevisionSet("Orle 32", PictureMode.Game, Known.Yes, 1, "",
+            [
+                new() { Id = "arc", Kind = SocketKind.HdmiReturn, State = SocketState.Free, Marking = "HDMI 2 ARC", FollowsPicture = Known.NotYet, Pcm = Known.Yes },
+                new() { Id = "hdmi1", Kind = SocketKind.HdmiPlain, State = SocketState.Taken, TakenBy = "the set-top box", Marking = "HDMI 1" },
+            ],
+            []),
+        [
+            new() { Id = "ivo", Name = "Ivo", SeatDistanceM = 3.5, LeavesRoom = true, RoamDistanceM = 12, RoomWish = RoomWish.SetSilent, OwnVolume = true, ClearLine = Known.Yes },
+            new() { Id = "runa", Name = "Runa", SeatDistanceM = 2.2, ReceiverId = "petrick-over", RoomWish = RoomWish.SetSilent, ClearLine = Known.Yes },
+        ],
+        []);
+}

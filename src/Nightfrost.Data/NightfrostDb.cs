@@ -1,0 +1,100 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
+using Nightfrost.Core;
+using Nightfrost.Data.Cases;
+using Nightfrost.Data.Identity;
+using Nightfrost.Data.Kit;
+
+namespace Nightfrost.Data;
+
+/// <summary>The database.</summary>
+public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : IdentityUserContext<Person, Guid>(options), IDataProtectionKeyContext
+{
+    private static readonly JsonSerializerOptions Json = CoreJson.Configure(new());
+
+    public DbSet<SiteRow> Sites => Set<SiteRow>();
+    public DbSet<CaseRow> Cases => Set<CaseRow>();
+    public DbSet<CaseRevision> Revisions => Set<CaseRevision>();
+    public DbSet<StepRow> Steps => Set<StepRow>();
+    public DbSet<TakeRow> Takes => Set<TakeRow>();
+    public DbSet<DeviceRow> Devices => Set<DeviceRow>();
+    public DbSet<DoneWrite> DoneWrites => Set<DoneWrite>();
+
+    /// <summary>Keys that seal the sign-in cookie, kept with the data so that a restart signs nobody out.</summary>
+    public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
+
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.Entity<Person>().ToTable("people");
+        builder.Entity<IdentityUserClaim<Guid>>().ToTable("person_claims");
+        builder.Entity<IdentityUserLogin<Guid>>().ToTable("person_logins");
+        builder.Entity<IdentityUserToken<Guid>>().ToTable("person_tokens");
+
+        builder.Entity<SiteRow>(site =>
+        {
+            site.ToTable("sites");
+            site.Property(s => s.Id).ValueGeneratedNever();
+            site.Property(s => s.Name).HasMaxLength(120);
+        });
+        builder.Entity<CaseRow>(row =>
+        {
+            row.ToTable("cases");
+            row.Property(c => c.Id).ValueGeneratedNever();
+            row.Property(c => c.Title).HasMaxLength(120);
+            row.Property(c => c.Version).IsConcurrencyToken();
+            AsJson(row.Property(c => c.Look));
+            AsJson(row.Property(c => c.Rig));
+            row.HasIndex(c => c.DeletedAt);
+        });
+        builder.Entity<CaseRevision>(row =>
+        {
+            row.ToTable("case_revisions");
+            row.HasKey(r => new { r.CaseId, r.Version });
+            AsJson(row.Property(r => r.Look));
+        });
+        builder.Entity<StepRow>(row =>
+        {
+            row.ToTable("case_steps");
+            row.HasKey(s => new { s.CaseId, s.RigId, s.StepId });
+            row.Property(s => s.StepId).HasMaxLength(300);
+            row.Property(s => s.Note).HasMaxLength(1000);
+            row.Property(s => s.Outcome).HasConversion<string>().HasMaxLength(40);
+        });
+        builder.Entity<TakeRow>(row =>
+        {
+            row.ToTable("takes");
+            row.Property(t => t.Id).ValueGeneratedNever();
+            row.Property(t => t.ListenerId).HasMaxLength(64);
+            row.HasIndex(t => new { t.CaseId, t.RigId });
+        });
+        builder.Entity<DeviceRow>(row =>
+        {
+            row.ToTable("devices");
+            row.Property(d => d.Id).HasMaxLength(64);
+            row.Property(d => d.Version).IsConcurrencyToken();
+            AsJson(row.Property(d => d.Spec));
+        });
+        builder.Entity<DoneWrite>(row =>
+        {
+            row.ToTable("done_writes");
+            row.HasKey(d => new { d.Owner, d.Key });
+            row.Property(d => d.Key).HasMaxLength(100);
+            row.Property(d => d.Owner).HasMaxLength(64);
+            row.Property(d => d.Request).HasMaxLength(400);
+            row.HasIndex(d => d.At);
+        });
+    }
+
+    private static void AsJson<T>(PropertyBuilder<T> property) => property
+        .HasColumnType("jsonb")
+        .HasConversion(
+            value => JsonSerializer.Serialize(value, Json),
+            text => JsonSerializer.Deserialize<T>(text, Json)!,
+            new ValueComparer<T>((a, b) => ReferenceEquals(a, b), value => value == null ? 0 : value.GetHashCode(), value => value));
+}

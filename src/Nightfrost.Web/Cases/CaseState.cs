@@ -1,0 +1,101 @@
+using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
+using Nightfrost.Core.Timing;
+using Nightfrost.Data;
+using Nightfrost.Data.Cases;
+
+namespace Nightfrost.Web.Cases;
+
+/// <summary>A measured skew of one listener, and how far the forecast was off.</summary>
+/// <param name="ListenerId">Whose.</param>
+/// <param name="Measured">The measurement.</param>
+/// <param name="OffByMs">Measured minus predicted median, ms; null when nothing was predicted.</param>
+public sealed record MeasuredRow(string ListenerId, Measured Measured, double? OffByMs);
+
+/// <summary>The rig fixed to a case, as it stands now.</summary>
+/// <param name="RigId">New with every choice.</param>
+/// <param name="ChosenAt">When it was chosen, UTC.</param>
+/// <param name="View">The rig in words and numbers.</param>
+/// <param name="Changes">What changed on Look since; empty when it is up to date.</param>
+/// <param name="MissingDevices">Devices of it that are no longer on the shelf.</param>
+/// <param name="Measured">What was measured with it.</param>
+public sealed record ChosenRig(
+    Guid RigId, DateTimeOffset ChosenAt, RigView View, IReadOnlyList<string> Changes, IReadOnlyList<string> MissingDevices, IReadOnlyList<MeasuredRow> Measured)
+{
+    /// <summary>True when it must be checked before it is relied on.</summary>
+    public bool OutOfDate => Changes.Count > 0 || MissingDevices.Count > 0;
+}
+
+/// <summary>One case with everything that hangs on it, loaded and rebuilt.</summary>
+internal sealed class CaseState
+{
+    private CaseState(CaseRow row, Shelf shelf)
+    {
+        (Row, Shelf) = (row, shelf);
+        Rig = row.Rig?.Rebuild();
+        Arrivals = Rig is null ? null : new Arrivals(Rig.Site);
+        Steps = Rig is null ? [] : RunSheet.For(Rig);
+    }
+
+    public CaseRow Row { get; }
+    public Shelf Shelf { get; }
+    public Rig? Rig { get; }
+    public Arrivals? Arrivals { get; }
+    public IReadOnlyList<Step> Steps { get; }
+
+    /// <summary>Loads one standing case, or null.</summary>
+    public static async Task<CaseState?> Load(NightfrostDb db, Guid id, CancellationToken cancel) =>
+        await With(db.Cases).FirstOrDefaultAsync(c => c.Id == id && c.DeletedAt == null, cancel) is { } row ? new(row, await Kit.KitEndpoints.Shelf(db, cancel)) : null;
+
+    /// <summary>Loads every standing case, last changed first.</summary>
+    public static async Task<IReadOnlyList<CaseState>> LoadAll(NightfrostDb db, CancellationToken cancel)
+    {
+        var shelf = await Kit.KitEndpoints.Shelf(db, cancel);
+        return [.. (await With(db.Cases.AsNoTracking()).Where(c => c.DeletedAt == null).OrderByDescending(c => c.ChangedAt).ToListAsync(cancel)).Select(row => new CaseState(row, shelf))];
+    }
+
+    /// <summary>Outcome of one step of the rig in use.</summary>
+    public StepRow? Outcome(string stepId) => Row.Steps.FirstOrDefault(s => s.RigId == Row.RigId && s.StepId == stepId);
+
+    /// <summary>Takes of one listener with the rig in use, oldest first.</summary>
+    public IReadOnlyList<TakeRow> Takes(string listenerId) =>
+        [.. Row.Takes.Where(t => t.RigId == Row.RigId && t.ListenerId == listenerId && t.DeletedAt == null).OrderBy(t => t.At).ThenBy(t => t.Id)];
+
+    /// <summary>Measured skew of one listener, or null without takes.</summary>
+    public Measured? MeasuredOf(string listenerId) => Takes(listenerId) is { Count: > 0 } takes
+        ? FrameMeasurement.Of([.. takes.Select(t => new FrameTake(t.FramesPerSecond, t.Frames, t.ClickOnWaveform))], Row.CameraOffsetMs, Row.CameraUncertaintyMs)
+        : null;
+
+    /// <summary>How far the case has come.</summary>
+    public Progress Progress
+    {
+        get
+        {
+            var outcomes = Steps.Select(s => Outcome(s.Id)?.Outcome ?? StepOutcome.Open).ToList();
+            return new(
+                Row.Look, Row.Rig is not null, Chosen()?.OutOfDate ?? Row.Rig is not null, outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
+                Rig?.Routes.Count(r => Takes(r.AtEar.Listener.Id).Count == 0) ?? 0, Row.HandedOverAt is not null);
+        }
+    }
+
+    /// <summary>The rig in use as it is shown; null while none is chosen or it no longer fits together.</summary>
+    public ChosenRig? Chosen()
+    {
+        if (Row.Rig is not { } plan || Rig is not { } rig || Arrivals is not { } arrivals || Row.RigId is not { } rigId)
+            return null;
+        var view = RigViews.Of(new RankedRig("Chosen", rig, rig.Score(arrivals), true), arrivals);
+        var measured = new List<MeasuredRow>();
+        foreach (var row in view.Rows)
+        {
+            if (MeasuredOf(row.ListenerId) is { } m)
+                measured.Add(new(row.ListenerId, m, row.Forecast is { } f ? m.SkewMs - f.MedianMs : null));
+        }
+
+        return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Row.Look), [.. plan.MissingFrom(Shelf).Select(d => d.Name)], measured);
+    }
+
+    private static IQueryable<CaseRow> With(IQueryable<CaseRow> cases) => cases.Include(c => c.Site).Include(c => c.Steps).Include(c => c.Takes).AsSplitQuery();
+}

@@ -1,0 +1,56 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Nightfrost.Core.Handover;
+using Nightfrost.Core.Runsheet;
+using Nightfrost.Data;
+using Nightfrost.Web.Cases;
+using Nightfrost.Web.Hosting;
+
+namespace Nightfrost.Web.Handover;
+
+/// <summary>The client's sheet, and whether it was handed over.</summary>
+/// <param name="Sheet">The sheet; null while no rig is chosen.</param>
+/// <param name="OpenSteps">Steps of the run sheet still open.</param>
+/// <param name="AlarmsAnswered">Who hears alarms was asked and ticked.</param>
+/// <param name="HandedOverAt">When it was handed over, UTC.</param>
+public sealed record HandoverView(HandoverSheet? Sheet, int OpenSteps, bool AlarmsAnswered, DateTimeOffset? HandedOverAt);
+
+/// <summary>Marks a case as handed over, or takes the mark back.</summary>
+public sealed record HandoverMark(bool HandedOver);
+
+internal static class HandoverEndpoints
+{
+    public static void MapHandover(this RouteGroupBuilder cases)
+    {
+        cases.MapGet("{caseId:guid}/handover", Read).WithTags("Hand over").WithSummary("The large-print sheet of a case.");
+        cases.MapPut("{caseId:guid}/handover", Mark).WithTags("Hand over").WithSummary("Marks the case as handed over.");
+    }
+
+    private static async Task<Results<Ok<HandoverView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
+        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state)) : Refusals.Unknown("case");
+
+    private static async Task<Results<Ok<HandoverView>, JsonHttpResult<Refusal>>> Mark(Guid caseId, HandoverMark typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        if (state.Rig is null)
+            return Refusals.NotNow("No rig is chosen.", "Choose one on Route first.");
+        if (typed.HandedOver && !AlarmsAnswered(state))
+            return Refusals.NotNow("Nobody has answered who hears the alarms.", "Ask what warns each listener of fire, the door or a call for help, and tick that step on Connect.");
+        state.Row.HandedOverAt = typed.HandedOver ? clock.GetUtcNow() : null;
+        state.Row.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(View(state));
+    }
+
+    private static HandoverView View(CaseState state)
+    {
+        if (state.Rig is not { } rig)
+            return new(null, 0, false, state.Row.HandedOverAt);
+        var found = state.Steps
+            .Where(s => s.Note == MenuSteps.ValueFound && state.Outcome(s.Id) is { Note.Length: > 0 })
+            .Select(s => new FoundValue(s.Place, state.Outcome(s.Id)!.Note.TrimEnd('.'))).ToList();
+        return new(HandoverSheet.For(rig, found), state.Steps.Count(s => (state.Outcome(s.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open), AlarmsAnswered(state), state.Row.HandedOverAt);
+    }
+
+    private static bool AlarmsAnswered(CaseState state) => state.Outcome(BeforeSteps.AskAlarms)?.Outcome == StepOutcome.AsExpected;
+}

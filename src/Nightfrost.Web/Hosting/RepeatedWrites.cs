@@ -1,0 +1,104 @@
+using System.Security.Claims;
+using Microsoft.EntityFrameworkCore;
+using Nightfrost.Data;
+using Nightfrost.Data.Cases;
+using Npgsql;
+
+namespace Nightfrost.Web.Hosting;
+
+/// <summary>A write sent again with the same Idempotency-Key does nothing twice: the first answer is given again.</summary>
+internal sealed class RepeatedWrites(RequestDelegate next)
+{
+    public const string Header = "Idempotency-Key";
+    private const int LongestKey = 100;
+
+    public async Task InvokeAsync(HttpContext context, NightfrostDb db, TimeProvider clock)
+    {
+        var key = context.Request.Headers[Header].ToString();
+        var owner = context.User.FindFirstValue(ClaimTypes.NameIdentifier);
+        if (key.Length == 0 || owner is null || !IsWrite(context.Request.Method))
+        {
+            await next(context);
+            return;
+        }
+
+        if (key.Length > LongestKey)
+        {
+            await Refusals.Invalid(new Core.Sites.FieldProblem(Header, $"{key.Length} characters are more than {LongestKey}.", "Send a shorter key.")).ExecuteAsync(context);
+            return;
+        }
+
+        var request = $"{context.Request.Method} {context.Request.Path}";
+        if (await db.DoneWrites.AsNoTracking().FirstOrDefaultAsync(d => d.Owner == owner && d.Key == key, context.RequestAborted) is { } done)
+        {
+            await Again(context, done, request);
+            return;
+        }
+
+        var write = new DoneWrite { Owner = owner, Key = key, Request = request.Length > 400 ? request[..400] : request, At = clock.GetUtcNow() };
+        db.DoneWrites.Add(write);
+        try
+        {
+            await db.SaveChangesAsync(context.RequestAborted);
+        }
+        catch (DbUpdateException e) when (e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
+        {
+            db.ChangeTracker.Clear();
+            await Again(context, await db.DoneWrites.AsNoTracking().FirstAsync(d => d.Owner == owner && d.Key == key, context.RequestAborted), request);
+            return;
+        }
+
+        await Record(context, db, write);
+    }
+
+    private async Task Record(HttpContext context, NightfrostDb db, DoneWrite write)
+    {
+        var body = context.Response.Body;
+        using var copy = new MemoryStream();
+        context.Response.Body = copy;
+        var finished = false;
+        try
+        {
+            await next(context);
+            finished = context.Response.StatusCode < StatusCodes.Status500InternalServerError;
+        }
+        finally
+        {
+            context.Response.Body = body;
+            db.ChangeTracker.Clear();
+            if (finished)
+                await db.DoneWrites.Where(d => d.Owner == write.Owner && d.Key == write.Key).ExecuteUpdateAsync(set => set
+                    .SetProperty(d => d.Status, context.Response.StatusCode)
+                    .SetProperty(d => d.Body, System.Text.Encoding.UTF8.GetString(copy.ToArray())), CancellationToken.None);
+            else
+                await db.DoneWrites.Where(d => d.Owner == write.Owner && d.Key == write.Key).ExecuteDeleteAsync(CancellationToken.None);
+        }
+
+        copy.Position = 0;
+        await copy.CopyToAsync(body, context.RequestAborted);
+    }
+
+    private static async Task Again(HttpContext context, DoneWrite done, string request)
+    {
+        if (done.Request != request)
+        {
+            await Refusals.NotNow("This key was used for another write.", "Send a new Idempotency-Key with every new write.").ExecuteAsync(context);
+            return;
+        }
+
+        if (done.Status == 0)
+        {
+            await Refusals.NotNow("This write is still under way.", "Wait a moment, then read again.").ExecuteAsync(context);
+            return;
+        }
+
+        context.Response.StatusCode = done.Status;
+        if (done.Body.Length > 0)
+        {
+            context.Response.ContentType = done.Status < 400 ? "application/json; charset=utf-8" : "application/problem+json";
+            await context.Response.WriteAsync(done.Body, context.RequestAborted);
+        }
+    }
+
+    private static bool IsWrite(string method) => HttpMethods.IsPost(method) || HttpMethods.IsPut(method) || HttpMethods.IsPatch(method) || HttpMethods.IsDelete(method);
+}

@@ -1,0 +1,107 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+using Nightfrost.Core.Timing;
+using Nightfrost.Data;
+using Nightfrost.Data.Kit;
+using Nightfrost.Web.Hosting;
+
+namespace Nightfrost.Web.Kit;
+
+/// <summary>A device on the shelf.</summary>
+public sealed record ShelfEntry(Device Device, int Version);
+
+/// <summary>The whole shelf.</summary>
+public sealed record ShelfView(IReadOnlyList<ShelfEntry> Devices, string Currency);
+
+/// <summary>What may be corrected on a device: its price and the marks printed on its box.</summary>
+/// <param name="Version">Version that was read.</param>
+/// <param name="Price">New price, 0 to 100 000; null keeps the old one.</param>
+/// <param name="Marks">New printed marks by codec class; classes left out stay.</param>
+public sealed record DeviceCorrection(int Version, decimal? Price, IReadOnlyList<MarkCorrection> Marks);
+
+/// <summary>The mark printed for one codec class.</summary>
+public sealed record MarkCorrection(CodecClass Class, string Mark);
+
+/// <summary>What every screen needs to name things: sockets and tolerance sets.</summary>
+public sealed record ReferenceData(IReadOnlyList<SocketFacts> Sockets, IReadOnlyList<Tolerance> Tolerances, int MostListeners);
+
+internal static class KitEndpoints
+{
+    public const string Currency = "GBP";
+
+    public static void MapKit(this RouteGroupBuilder api)
+    {
+        var kit = api.MapGroup("kit").WithTags("Kit");
+        kit.MapGet("", List).WithSummary("Every device on the shelf.");
+        kit.MapPatch("{deviceId}", Correct).WithSummary("Corrects a price or a printed mark.");
+        kit.MapDelete("{deviceId}", Remove).WithSummary("Takes a device off the shelf; it can be put back.");
+        kit.MapPost("{deviceId}/restore", Restore).WithSummary("Puts a device back.");
+        api.MapGet("reference", () => TypedResults.Ok(new ReferenceData(SocketKinds.All, Tolerances.All, LookCheck.MostListeners))).WithTags("Kit").WithSummary("Sockets and tolerance sets.");
+    }
+
+    /// <summary>The shelf as the core plans with it.</summary>
+    public static async Task<Shelf> Shelf(this NightfrostDb db, CancellationToken cancel) =>
+        new(await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).Select(d => d.Spec).ToListAsync(cancel), Currency);
+
+    private static async Task<Ok<ShelfView>> List(NightfrostDb db, CancellationToken cancel) =>
+        TypedResults.Ok(new ShelfView(
+            [.. (await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).ToListAsync(cancel)).OrderBy(d => d.Spec.Role).ThenBy(d => d.Spec.Name, StringComparer.Ordinal).Select(d => new ShelfEntry(d.Spec, d.Version))], Currency));
+
+    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Correct(string deviceId, DeviceCorrection correction, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await Standing(db, deviceId, cancel) is not { } row)
+            return Refusals.Unknown("device");
+        if (correction.Price is < 0 or > 100_000)
+            return Refusals.Invalid(new FieldProblem("price", $"{correction.Price} lies outside 0 to 100 000.", "Enter what it costs today."));
+        if (correction.Marks.FirstOrDefault(m => m.Mark.Length > 40 || m.Mark.Any(char.IsControl)) is { } wrong)
+            return Refusals.Invalid(new FieldProblem("marks", $"The mark for {CodecClasses.Of(wrong.Class).Words} is longer than 40 characters or holds a control character.", "Type only what stands on the box."));
+        if (row.Version != correction.Version)
+            return Refusals.Stale("device", [$"Its price is now {row.Spec.Price}."], row.Version);
+
+        row.Spec = row.Spec with
+        {
+            Price = correction.Price ?? row.Spec.Price,
+            PricedOn = correction.Price is null ? row.Spec.PricedOn : DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime),
+            Links = [.. row.Spec.Links.Select(l => l with { Codecs = Marked(l.Codecs), CodecsWithSeveral = Marked(l.CodecsWithSeveral) })],
+        };
+        row.Version++;
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return Refusals.Stale("device", [], null);
+        }
+
+        return TypedResults.Ok(new ShelfEntry(row.Spec, row.Version));
+
+        IReadOnlyList<Codec> Marked(IReadOnlyList<Codec> codecs) =>
+            [.. codecs.Select(c => !c.IsStandard && correction.Marks.FirstOrDefault(m => m.Class == c.Class) is { } mark ? c with { Mark = mark.Mark.Trim() } : c)];
+    }
+
+    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string deviceId, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await Standing(db, deviceId, cancel) is not { } row)
+            return Refusals.Unknown("device");
+        row.DeletedAt = clock.GetUtcNow();
+        row.Version++;
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Restore(string deviceId, NightfrostDb db, CancellationToken cancel)
+    {
+        if (await db.Devices.FirstOrDefaultAsync(d => d.Id == deviceId, cancel) is not { } row)
+            return Refusals.Unknown("device");
+        row.DeletedAt = null;
+        row.Version++;
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(new ShelfEntry(row.Spec, row.Version));
+    }
+
+    private static Task<DeviceRow?> Standing(NightfrostDb db, string deviceId, CancellationToken cancel) =>
+        db.Devices.FirstOrDefaultAsync(d => d.Id == deviceId && d.DeletedAt == null, cancel);
+}

@@ -1,0 +1,130 @@
+using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.DataProtection;
+using Microsoft.AspNetCore.Identity;
+using Nightfrost.Core;
+using Nightfrost.Data;
+using Nightfrost.Data.Identity;
+using Nightfrost.Web.Cases;
+using Nightfrost.Web.Handover;
+using Nightfrost.Web.Hosting;
+using Nightfrost.Web.Kit;
+using Nightfrost.Web.Routing;
+using Nightfrost.Web.Runsheet;
+using Nightfrost.Web.Session;
+using Nightfrost.Web.Sites;
+using Nightfrost.Web.Timing;
+using Serilog;
+using Serilog.Events;
+using Serilog.Formatting.Compact;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.Configuration.AddEnvironmentVariables("NIGHTFROST_");
+var demo = builder.Configuration.GetValue("Demo", false);
+
+builder.Host.UseSerilog((context, log) => log
+    .MinimumLevel.Information()
+    .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
+    // A failed command is logged once, with the request it failed in; the first migration always fails to find its own table.
+    .MinimumLevel.Override("Microsoft.EntityFrameworkCore.Database.Command", LogEventLevel.Fatal)
+    .MinimumLevel.Override("System", LogEventLevel.Warning)
+    .ReadFrom.Configuration(context.Configuration)
+    .WriteTo.Console(new RenderedCompactJsonFormatter()));
+builder.WebHost.ConfigureKestrel(kestrel =>
+{
+    kestrel.AddServerHeader = false;
+    kestrel.Limits.MaxRequestBodySize = 1024 * 1024;
+});
+
+var services = builder.Services;
+services.AddSingleton(TimeProvider.System);
+services.AddSingleton(new Mode(demo));
+services.AddDbContext<NightfrostDb>(options => options.UseNightfrost(builder.Configuration["Connection"] ?? "Host=127.0.0.1;Database=nightfrost"));
+services.AddDataProtection().SetApplicationName("Nightfrost").PersistKeysToDbContext<NightfrostDb>();
+services.AddIdentityCore<Person>(identity =>
+    {
+        identity.Password.RequiredLength = 12;
+        identity.Password.RequireNonAlphanumeric = identity.Password.RequireDigit = identity.Password.RequireUppercase = false;
+        identity.Lockout.MaxFailedAccessAttempts = 5;
+        identity.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(5);
+    })
+    .AddEntityFrameworkStores<NightfrostDb>()
+    .AddSignInManager();
+services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies();
+services.ConfigureApplicationCookie(cookie =>
+{
+    cookie.Cookie.Name = "nightfrost";
+    cookie.Cookie.HttpOnly = true;
+    cookie.Cookie.SameSite = SameSiteMode.Strict;
+    cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+    cookie.ExpireTimeSpan = TimeSpan.FromHours(12);
+    cookie.Events.OnRedirectToLogin = context => Refusals.Answer(new Refusal
+    {
+        Type = "urn:nightfrost:sign-in",
+        Title = "Nobody is signed in.",
+        Detail = "Sign in, then try again.",
+        Status = StatusCodes.Status401Unauthorized,
+    }).ExecuteAsync(context.HttpContext);
+    cookie.Events.OnRedirectToAccessDenied = context => Refusals.Answer(new Refusal
+    {
+        Type = "urn:nightfrost:not-allowed",
+        Title = "This sign-in may not do that.",
+        Detail = "Ask the administrator.",
+        Status = StatusCodes.Status403Forbidden,
+    }).ExecuteAsync(context.HttpContext);
+});
+services.AddAuthorizationBuilder().SetFallbackPolicy(new Microsoft.AspNetCore.Authorization.AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+services.AddAntiforgery(antiforgery =>
+{
+    antiforgery.HeaderName = Walls.TokenHeader;
+    antiforgery.Cookie.Name = "nightfrost-token";
+    antiforgery.Cookie.HttpOnly = true;
+    antiforgery.Cookie.SameSite = SameSiteMode.Strict;
+    antiforgery.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+});
+services.ConfigureHttpJsonOptions(json =>
+{
+    CoreJson.Configure(json.SerializerOptions);
+    json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Skip;
+});
+services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
+services.AddExceptionHandler<BadRequests>();
+services.AddProblemDetails();
+services.AddHealthChecks().AddDbContextCheck<NightfrostDb>("database");
+services.AddOpenApi();
+
+var app = builder.Build();
+if (args.Contains("prepare"))
+    return await Prepare.Run(app.Services, demo, args);
+
+app.UseExceptionHandler();
+app.UseSecurityHeaders();
+if (!demo && !app.Environment.IsDevelopment())
+    app.UseWhen(context => !IsLoopback(context), away => away.UseHsts());
+app.UseSerilogRequestLogging(log => log.MessageTemplate = "{RequestMethod} {StatusCode} in {Elapsed:0} ms");
+app.UseDefaultFiles();
+app.UseStaticFiles();
+app.UseAuthentication();
+app.UseAuthorization();
+app.UseTokenOnWrites();
+app.UseWhen(context => context.Request.Path.StartsWithSegments("/api"), writes => writes.UseMiddleware<RepeatedWrites>());
+
+app.MapHealthChecks("/api/health").AllowAnonymous();
+var api = app.MapGroup("api").RequireAuthorization().ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status404NotFound).ProducesProblem(StatusCodes.Status409Conflict);
+api.MapSession();
+api.MapKit();
+var cases = api.MapCases();
+cases.MapLook();
+cases.MapRouting();
+cases.MapRunSheet();
+cases.MapTune();
+cases.MapHandover();
+api.MapFallback("{**rest}", () => Refusals.Unknown("address")).ExcludeFromDescription();
+app.MapFallbackToFile("index.html").AllowAnonymous();
+
+await app.RunAsync();
+return 0;
+
+static bool IsLoopback(HttpContext context) => context.Connection.RemoteIpAddress is { } address && System.Net.IPAddress.IsLoopback(address);
+
+/// <summary>Entry point, public for the tests that start the real service.</summary>
+public partial class Program;

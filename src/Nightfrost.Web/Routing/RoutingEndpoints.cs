@@ -1,0 +1,74 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using Nightfrost.Data;
+using Nightfrost.Web.Cases;
+using Nightfrost.Web.Hosting;
+
+namespace Nightfrost.Web.Routing;
+
+/// <summary>The rigs of a case, best first.</summary>
+/// <param name="Version">Version of the look they were planned on.</param>
+/// <param name="Rigs">The best and up to two others.</param>
+/// <param name="RuledOut">What stands in no working route, and why.</param>
+/// <param name="RoutesFound">Working routes of each listener.</param>
+/// <param name="Obstacle">Why there is no rig; null when there is one.</param>
+public sealed record RankedRigs(int Version, IReadOnlyList<RigView> Rigs, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<ListenerRoutes> RoutesFound, FieldProblem? Obstacle);
+
+/// <summary>How many working routes one listener has.</summary>
+public sealed record ListenerRoutes(string Name, int Routes);
+
+/// <summary>The rig to fix to a case.</summary>
+/// <param name="Version">Version of the look it was planned on.</param>
+/// <param name="Replaces">The rig in use when it was chosen; null for none.</param>
+/// <param name="Plan">Its routes, as they were sent.</param>
+public sealed record ChooseRig(int Version, Guid? Replaces, IReadOnlyList<PlannedRoute> Plan);
+
+internal static class RoutingEndpoints
+{
+    public static void MapRouting(this RouteGroupBuilder cases)
+    {
+        cases.MapGet("{caseId:guid}/rigs", Rank).WithTags("Route").WithSummary("Ranks the rigs that serve the listeners of a case.");
+        cases.MapPut("{caseId:guid}/rig", Choose).WithTags("Route").WithSummary("Fixes a rig to a case.");
+    }
+
+    private static async Task<Results<Ok<RankedRigs>, JsonHttpResult<Refusal>>> Rank(Guid caseId, NightfrostDb db, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        var answer = Router.Rank(new Site(state.Row.Look, state.Shelf), cancel);
+        return TypedResults.Ok(new RankedRigs(
+            state.Row.Version,
+            [.. answer.Rigs.Select((rig, i) => RigViews.Of(rig, answer.Arrivals, i == 0 ? answer.Rigs.ElementAtOrDefault(1) : answer.Rigs[0]))],
+            answer.RuledOut,
+            [.. answer.RoutesFound.Select((count, i) => new ListenerRoutes(state.Row.Look.Listeners[i].Name, count))],
+            answer.Obstacle));
+    }
+
+    private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Choose(Guid caseId, ChooseRig typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        var row = state.Row;
+        if (row.Version != typed.Version)
+            return Refusals.Stale("look", ["The look changed since this rig was worked out."], row.Version);
+        if (row.RigId != typed.Replaces)
+            return Refusals.Stale("rig", ["Another rig was chosen meanwhile."], row.Version);
+        if (typed.Plan.Count is 0 or > LookCheck.MostListeners)
+            return Refusals.Invalid(new FieldProblem("plan", "It holds no route, or more than there can be listeners.", "Choose one of the rigs shown on Route."));
+
+        var site = new Site(row.Look, state.Shelf);
+        var whole = new RigPlan([.. typed.Plan.Select(p => p with { ReadBack = null })], row.Look, state.Shelf.Devices, state.Shelf.Currency);
+        if (whole.Rebuild() is not { } rig || !rig.IsLegal() || rig.Routes.Any(r => Rules.RefusesFeed(r) is not null || Rules.RefusesRoute(r) is not null))
+            return Refusals.NotNow("This rig does not hold any more.", whole.MissingFrom(site.Shelf) is { Count: > 0 } missing
+                ? $"No longer on the shelf: {string.Join(", ", missing.Select(d => d.Name))}. Work the rigs out again."
+                : "A device was changed or taken off the shelf. Work the rigs out again.");
+
+        row.Rig = RigPlan.Of(rig);
+        row.RigId = Guid.CreateVersion7();
+        row.RigChosenAt = row.ChangedAt = clock.GetUtcNow();
+        row.HandedOverAt = null;
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok((await CaseState.Load(db, caseId, cancel))!.Detail());
+    }
+}

@@ -1,0 +1,83 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
+using Nightfrost.Data;
+using Nightfrost.Data.Cases;
+using Nightfrost.Web.Cases;
+using Nightfrost.Web.Hosting;
+
+namespace Nightfrost.Web.Runsheet;
+
+/// <summary>A step with how it went.</summary>
+public sealed record StepState(Step Step, StepOutcome Outcome, string Note);
+
+/// <summary>The run sheet of a case.</summary>
+/// <param name="RigId">The rig it is derived from; null while none is chosen.</param>
+/// <param name="Steps">In order.</param>
+public sealed record RunSheetView(Guid? RigId, IReadOnlyList<StepState> Steps);
+
+/// <summary>How a step went.</summary>
+/// <param name="RigId">The rig whose run sheet it is.</param>
+/// <param name="Outcome">As expected or not; open takes the tick back.</param>
+/// <param name="Was">What it stood at when it was read.</param>
+/// <param name="Note">What was seen or written down.</param>
+/// <param name="Codec">The codec read off the box, for the step that asks for it.</param>
+public sealed record StepReport(Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, Codec? Codec);
+
+internal static class RunSheetEndpoints
+{
+    private const int LongestNote = 1000;
+
+    public static void MapRunSheet(this RouteGroupBuilder cases)
+    {
+        cases.MapGet("{caseId:guid}/run-sheet", Read).WithTags("Connect").WithSummary("The ordered steps of the visit, with what was ticked.");
+        cases.MapPut("{caseId:guid}/run-sheet/{stepId}", Report).WithTags("Connect").WithSummary("Says how a step went.");
+    }
+
+    private static async Task<Results<Ok<RunSheetView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
+        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state)) : Refusals.Unknown("case");
+
+    private static RunSheetView View(CaseState state) =>
+        new(state.Rig is null ? null : state.Row.RigId, [.. state.Steps.Select(s => state.Outcome(s.Id) is { } o ? new StepState(s, o.Outcome, o.Note) : new StepState(s, StepOutcome.Open, ""))]);
+
+    private static async Task<Results<Ok<RunSheetView>, JsonHttpResult<Refusal>>> Report(Guid caseId, string stepId, StepReport typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        if (state.Row.RigId != typed.RigId)
+            return Refusals.Stale("rig", ["Another rig was chosen: its run sheet is new."], state.Row.Version);
+        if (state.Steps.FirstOrDefault(s => s.Id == stepId) is not { } step)
+            return Refusals.Unknown("step");
+        if (typed.Note.Length > LongestNote)
+            return Refusals.Invalid(new FieldProblem("note", $"{typed.Note.Length} characters are more than {LongestNote}.", "Shorten it."));
+        if (typed.Codec is { } codec && !step.Codecs.Any(c => c.Class == codec.Class))
+            return Refusals.Invalid(new FieldProblem("codec", "This step has no such codec.", "Choose one of those listed at the step."));
+
+        var outcome = state.Outcome(stepId);
+        if ((outcome?.Outcome ?? StepOutcome.Open) is var current && current != typed.Was && current != typed.Outcome)
+            return Refusals.Stale("step", [$"It was marked {(current == StepOutcome.AsExpected ? "as expected" : current == StepOutcome.NotAsExpected ? "not as expected" : "open")}{(outcome?.Note.Length > 0 ? $": {outcome.Note}" : "")}."], state.Row.Version);
+        if (outcome is null)
+        {
+            outcome = new StepRow { CaseId = caseId, RigId = typed.RigId, StepId = stepId };
+            db.Steps.Add(outcome);
+        }
+
+        outcome.Outcome = typed.Outcome;
+        outcome.Note = typed.Note;
+        outcome.At = state.Row.ChangedAt = clock.GetUtcNow();
+        if (step.Codecs.Count > 0 && state.Row.Rig is { } plan)
+            state.Row.Rig = plan with { Routes = [.. plan.Routes.Select(r => r.ListenerId == step.ListenerId ? r with { ReadBack = typed.Outcome == StepOutcome.Open ? null : typed.Codec } : r)] };
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException)
+        {
+            return Refusals.Stale("step", ["It was marked elsewhere at the same moment."], state.Row.Version);
+        }
+
+        return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!));
+    }
+}

@@ -1,0 +1,167 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using Nightfrost.Core.Timing;
+using Nightfrost.Data;
+using Nightfrost.Data.Cases;
+using Nightfrost.Web.Cases;
+using Nightfrost.Web.Hosting;
+
+namespace Nightfrost.Web.Timing;
+
+/// <summary>A verdict against one tolerance set.</summary>
+public sealed record ToleranceVerdict(Tolerance Tolerance, SkewVerdict Verdict, bool IsTheirs);
+
+/// <summary>A take as it is listed.</summary>
+public sealed record TakeView(Guid Id, double FramesPerSecond, double Frames, bool ClickOnWaveform, double SkewMs, DateTimeOffset At);
+
+/// <summary>One listener on Tune.</summary>
+/// <param name="Row">The line with its forecast.</param>
+/// <param name="Takes">Takes so far.</param>
+/// <param name="Measured">What they say; null without takes.</param>
+/// <param name="OffByMs">Measured minus predicted median, ms.</param>
+/// <param name="TooWide">± is more than half the way to the nearest limit.</param>
+/// <param name="Verdicts">Against every tolerance set; empty without takes.</param>
+public sealed record TuneRow(LineRow Row, IReadOnlyList<TakeView> Takes, Measured? Measured, double? OffByMs, bool TooWide, IReadOnlyList<ToleranceVerdict> Verdicts);
+
+/// <summary>Everything on Tune.</summary>
+/// <param name="RigId">The rig in use; null while none is chosen.</param>
+/// <param name="Rows">Listeners and the room.</param>
+/// <param name="Settings">The set's delay settings.</param>
+/// <param name="AsFound">What the values met do.</param>
+/// <param name="Best">The best values.</param>
+/// <param name="CameraOffsetMs">The camera's own skew, ms.</param>
+/// <param name="CameraUncertaintyMs">Its standard uncertainty, ms.</param>
+public sealed record TuneView(
+    Guid? RigId, IReadOnlyList<TuneRow> Rows, IReadOnlyList<DelaySetting> Settings, DelayChoice? AsFound, DelayChoice? Best, double CameraOffsetMs, double CameraUncertaintyMs);
+
+/// <summary>A new take.</summary>
+public sealed record NewTake(Guid RigId, string ListenerId, double FramesPerSecond, double Frames, bool ClickOnWaveform);
+
+/// <summary>Values of the delay settings to be judged, one for each setting.</summary>
+public sealed record DelayValues(IReadOnlyList<int> ValuesMs);
+
+/// <summary>The camera's own skew, from a hand clap at arm's length.</summary>
+public sealed record Camera(double OffsetMs, double UncertaintyMs);
+
+internal static class TuneEndpoints
+{
+    private const int MostTakes = 200;
+
+    public static void MapTune(this RouteGroupBuilder cases)
+    {
+        var tune = cases.MapGroup("{caseId:guid}/tune").WithTags("Tune");
+        tune.MapGet("", Read).WithSummary("Forecasts, takes, verdicts and the best delay settings.");
+        tune.MapPost("takes", Add).WithSummary("Adds a take.");
+        tune.MapDelete("takes/{takeId:guid}", Remove).WithSummary("Takes a take out; it can be put back.");
+        tune.MapPost("takes/{takeId:guid}/restore", Restore).WithSummary("Puts a take back.");
+        tune.MapPut("camera", SetCamera).WithSummary("Sets the camera's own skew.");
+        tune.MapPost("verdict", Judge).WithSummary("What given delay values do to every listener.");
+    }
+
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
+        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state)) : Refusals.Unknown("case");
+
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Add(Guid caseId, NewTake typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        if (state.Row.RigId != typed.RigId || state.Rig is null)
+            return Refusals.Stale("rig", ["Another rig was chosen: measure again with it."], state.Row.Version);
+        if (state.Rig.Routes.All(r => r.AtEar.Listener.Id != typed.ListenerId))
+            return Refusals.Invalid(new FieldProblem("listenerId", "This rig serves no such listener.", "Choose one of the listeners on the line board."));
+        if (FrameTake.Problems(new(typed.FramesPerSecond, typed.Frames, typed.ClickOnWaveform)) is { Count: > 0 } problems)
+            return Refusals.Invalid(problems);
+        if (state.Takes(typed.ListenerId).Count >= MostTakes)
+            return Refusals.Invalid(new FieldProblem("takes", $"There are {MostTakes} takes already.", "Take some out first."));
+        db.Takes.Add(new TakeRow
+        {
+            Id = Guid.CreateVersion7(), CaseId = caseId, RigId = typed.RigId, ListenerId = typed.ListenerId,
+            FramesPerSecond = typed.FramesPerSecond, Frames = typed.Frames, ClickOnWaveform = typed.ClickOnWaveform, At = clock.GetUtcNow(),
+        });
+        state.Row.ChangedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(View(state));
+    }
+
+    private static Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Remove(Guid caseId, Guid takeId, NightfrostDb db, TimeProvider clock, CancellationToken cancel) =>
+        Mark(caseId, takeId, clock.GetUtcNow(), db, cancel);
+
+    private static Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Restore(Guid caseId, Guid takeId, NightfrostDb db, CancellationToken cancel) =>
+        Mark(caseId, takeId, null, db, cancel);
+
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Mark(Guid caseId, Guid takeId, DateTimeOffset? deletedAt, NightfrostDb db, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        if (state.Row.Takes.FirstOrDefault(t => t.Id == takeId) is not { } take)
+            return Refusals.Unknown("take");
+        take.DeletedAt = deletedAt;
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(View(state));
+    }
+
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> SetCamera(Guid caseId, Camera typed, NightfrostDb db, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        if (Math.Abs(typed.OffsetMs) > 500)
+            return Refusals.Invalid(new FieldProblem("offsetMs", FormattableString.Invariant($"{typed.OffsetMs} ms is more than 500 ms."), "Film a hand clap at arm's length and count its own frames."));
+        if (typed.UncertaintyMs is < 0 or > 200)
+            return Refusals.Invalid(new FieldProblem("uncertaintyMs", FormattableString.Invariant($"{typed.UncertaintyMs} ms lies outside 0 to 200 ms."), "Enter the spread of your clap takes."));
+        (state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs) = (typed.OffsetMs, typed.UncertaintyMs);
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(View(state));
+    }
+
+    private static async Task<Results<Ok<DelayChoice>, JsonHttpResult<Refusal>>> Judge(Guid caseId, DelayValues typed, NightfrostDb db, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        if (state.Rig is null)
+            return Refusals.NotNow("No rig is chosen.", "Choose one on Route first.");
+        var settings = state.Rig.Site.Look.Set.DelaySettings;
+        if (typed.ValuesMs.Count != settings.Count)
+            return Refusals.Invalid(new FieldProblem("valuesMs", $"{typed.ValuesMs.Count} values for {settings.Count} settings.", "Send one value for each delay setting."));
+        for (var i = 0; i < settings.Count; i++)
+        {
+            if (typed.ValuesMs[i] < settings[i].LowMs || typed.ValuesMs[i] > settings[i].HighMs)
+                return Refusals.Invalid(new FieldProblem($"valuesMs[{i}]", $"{typed.ValuesMs[i]} ms lies outside {settings[i].LowMs} to {settings[i].HighMs} ms.", "Stay inside the range of the setting."));
+        }
+
+        return TypedResults.Ok(DelaySettings.Try(settings, typed.ValuesMs, Movable(state)));
+    }
+
+    private static TuneView View(CaseState state)
+    {
+        if (state.Rig is not { } rig || state.Arrivals is not { } arrivals)
+            return new(null, [], [], null, null, state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs);
+        var settings = rig.Site.Look.Set.DelaySettings;
+        var movable = Movable(state);
+        return new(
+            state.Row.RigId, [.. LineBoard.Of(rig, arrivals).Select(row => RowOf(state, row))], settings,
+            DelaySettings.Try(settings, [.. settings.Select(s => s.FoundAtMs)], movable), DelaySettings.Best(settings, movable), state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs);
+    }
+
+    private static TuneRow RowOf(CaseState state, LineRow row)
+    {
+        var takes = state.Takes(row.ListenerId).Select(t => new TakeView(t.Id, t.FramesPerSecond, t.Frames, t.ClickOnWaveform, 1000 * t.Frames / t.FramesPerSecond, t.At)).ToList();
+        var measured = state.MeasuredOf(row.ListenerId);
+        return new(
+            row, takes, measured, measured is not null && row.Forecast is { } f ? measured.SkewMs - f.MedianMs : null, measured is not null && FrameMeasurement.TooWide(measured, row.Tolerance),
+            measured is null ? [] : [.. Tolerances.All.Select(t => new ToleranceVerdict(t, FrameMeasurement.Against(measured, t), t.Id == row.Tolerance.Id))]);
+    }
+
+    /// <summary>Every arrival that a delay setting may move, the room's included.</summary>
+    private static List<MovableArrival> Movable(CaseState state)
+    {
+        var (rig, arrivals) = (state.Rig!, state.Arrivals!);
+        var room = rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) ? arrivals.Room(rig.SilencesSpeakers) : null;
+        var movable = rig.Routes.Select(r => new MovableArrival(
+            r.AtEar.Listener.Id, r.AtEar.Listener.Name, r.Feed.Socket.Id, arrivals.Of(r).Distribution, state.MeasuredOf(r.AtEar.Listener.Id), LineBoard.ToleranceOf(r.AtEar.Listener), false,
+            room is not null && r.AtEar.Receiver.OpenToRoom)).ToList();
+        if (room is not null)
+            movable.Add(new(LineBoard.RoomRow, "Room", rig.Site.BarSocket?.Id, room.Distribution, null, Tolerances.Find(Tolerances.Broadcast)!, true, false));
+        return movable;
+    }
+}
