@@ -1,0 +1,44 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { Navigate, Route, Routes } from 'react-router'
+import { CasePage } from './cases/CasePage'
+import { CasesPage } from './cases/CasesPage'
+import { HandoverPage } from './handover/HandoverPage'
+import { KitPage } from './kit/KitPage'
+import { Trouble, Waiting } from './parts/Trouble'
+import { RoutePage } from './routing/RoutePage'
+import { ConnectPage } from './runsheet/ConnectPage'
+import { useSession } from './session/session'
+import { SignInPage } from './session/SignInPage'
+import { LookPage } from './sites/LookPage'
+import { TunePage } from './timing/TunePage'
+
+/** Sign-in first; then every screen at its own address. */
+export function App() {
+  const session = useSession()
+  const queries = useQueryClient()
+  useEffect(() => {
+    const again = () => void queries.invalidateQueries({ queryKey: ['session'] })
+    addEventListener('nightfrost:signed-out', again)
+    return () => removeEventListener('nightfrost:signed-out', again)
+  }, [queries])
+
+  if (session.isPending) return <Waiting words="Opening…" />
+  if (session.isError) return <Trouble error={session.error} onRetry={() => void session.refetch()} />
+  if (!session.data.name) return <SignInPage demo={session.data.demo} />
+  return (
+    <Routes>
+      <Route path="/cases" element={<CasesPage />} />
+      <Route path="/cases/:caseId" element={<CasePage />}>
+        <Route path="look" element={<LookPage />} />
+        <Route path="route" element={<RoutePage />} />
+        <Route path="connect" element={<ConnectPage />} />
+        <Route path="tune" element={<TunePage />} />
+        <Route path="hand-over" element={<HandoverPage />} />
+        <Route index element={<Navigate to="look" replace />} />
+      </Route>
+      <Route path="/kit" element={<KitPage />} />
+      <Route path="*" element={<Navigate to="/cases" replace />} />
+    </Routes>
+  )
+}

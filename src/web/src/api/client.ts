@@ -1,0 +1,86 @@
+import createClient, { type Middleware } from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+/** Shapes of the service, by the names it gives them. */
+export type Schema = components['schemas']
+
+/** A refused request, as RFC 9457 problem details with the fields at fault. */
+export interface Refusal {
+  type: string
+  title: string
+  detail: string
+  status: number
+  problems: Schema['FieldProblem'][]
+  changes: string[]
+  currentVersion: number | null
+}
+
+/** Thrown for every refusal, and for a dropped connection (status 0). */
+export class RefusedError extends Error {
+  constructor(readonly refusal: Refusal) {
+    super(refusal.title)
+  }
+
+  get offline() {
+    return this.refusal.status === 0
+  }
+
+  get stale() {
+    return this.refusal.type === 'urn:nightfrost:stale'
+  }
+}
+
+let token = ''
+
+/** Keeps the antiforgery token that writes must carry. */
+export const keepToken = (fresh: string) => {
+  token = fresh
+}
+
+/** A key that makes a repeated write do nothing twice. */
+export const writeKey = () => Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join('')
+
+const seal: Middleware = {
+  onRequest({ request }) {
+    if (request.method !== 'GET') {
+      request.headers.set('X-Nightfrost-Token', token)
+      if (!request.headers.has('Idempotency-Key')) request.headers.set('Idempotency-Key', writeKey())
+    }
+    return request
+  },
+}
+
+export const api = createClient<paths>({ baseUrl: location.origin })
+api.use(seal)
+
+const dropped: Refusal = {
+  type: 'urn:nightfrost:offline',
+  title: 'No connection to the service.',
+  detail: 'What you typed is kept here. It is sent when the connection is back.',
+  status: 0,
+  problems: [],
+  changes: [],
+  currentVersion: null,
+}
+
+/** The data of an answer, or a RefusedError. */
+export async function told<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let answer
+  try {
+    answer = await call
+  } catch {
+    throw new RefusedError(dropped)
+  }
+  if (answer.response.ok) return answer.data as T
+  if (answer.response.status === 401 && !answer.response.url.endsWith('/sign-in')) dispatchEvent(new Event('nightfrost:signed-out'))
+  const error = (answer.error ?? {}) as Partial<Refusal>
+  throw new RefusedError({
+    type: error.type ?? '',
+    title: error.title ?? 'The service could not do that.',
+    detail: error.detail ?? 'Try again in a moment.',
+    status: answer.response.status,
+    problems: error.problems ?? [],
+    changes: error.changes ?? [],
+    currentVersion: error.currentVersion ?? null,
+  })
+}

@@ -1,0 +1,193 @@
+import { Box, Button, Dialog, DialogContent, TextField, Typography } from '@mui/material'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState, type FormEvent } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { api, told, type Schema } from '../api/client'
+import { clock, count } from '../format/format'
+import { LineStrip } from '../line/LineStrip'
+import { Figure, Page } from '../parts/Page'
+import { Trouble, Waiting } from '../parts/Trouble'
+import { offerUndo } from '../parts/undo'
+import { Shell, stagePath } from '../shell/Shell'
+
+type Summary = Schema['CaseSummary']
+
+/** Every case: its site, what to do next, and its line board in miniature. */
+export function CasesPage() {
+  const cases = useQuery({ queryKey: ['cases'], queryFn: () => told(api.GET('/api/cases')) })
+  const [form, setForm] = useState<Summary | 'new' | null>(null)
+  const open = cases.data?.filter((c) => !c.stages.find((s) => s.stage === 'handOver')?.done) ?? []
+  const headline = !cases.data
+    ? 'Cases'
+    : cases.data.length === 0
+      ? 'No case yet'
+      : open.length === 0
+        ? 'Every case is handed over'
+        : open.length === 1
+          ? 'One case needs you'
+          : `${open.length} cases need you`
+  return (
+    <Shell place="All cases">
+      <Page
+        headline={headline}
+        figures={
+          cases.data &&
+          cases.data.length > 0 && <Figure value={count(cases.data.length - open.length, 'case', 'cases')} after="handed over" />
+        }
+        action={
+          <Button variant="contained" color="primary" onClick={() => setForm('new')}>
+            New case
+          </Button>
+        }
+      >
+        {cases.isPending && <Waiting words="Fetching the cases…" />}
+        {cases.isError && <Trouble error={cases.error} onRetry={() => void cases.refetch()} />}
+        {cases.data?.length === 0 && (
+          <Typography color="text.secondary" sx={{ mt: 4, maxWidth: 560 }}>
+            Open a case for the place where the set stands. Then look behind the set and say who listens. To see finished cases first, run
+            ./nightfrost demo.
+          </Typography>
+        )}
+        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 5 }}>
+          {cases.data?.map((c) => (
+            <CaseItem key={c.id} summary={c} onRename={() => setForm(c)} />
+          ))}
+        </Box>
+        {form && (
+          <CaseForm
+            existing={form === 'new' ? null : form}
+            sites={[...new Set(cases.data?.map((c) => c.site))]}
+            onClose={() => setForm(null)}
+          />
+        )}
+      </Page>
+    </Shell>
+  )
+}
+
+function CaseItem({ summary, onRename }: { summary: Summary; onRename: () => void }) {
+  const queries = useQueryClient()
+  const [error, setError] = useState<unknown>(null)
+  const path = { params: { path: { caseId: summary.id } } }
+  const remove = async () => {
+    try {
+      await told(api.DELETE('/api/cases/{caseId}', path))
+      offerUndo(
+        `Deleted “${summary.title}”.`,
+        () => void told(api.POST('/api/cases/{caseId}/restore', path)).then(() => queries.invalidateQueries({ queryKey: ['cases'] })),
+      )
+      await queries.invalidateQueries({ queryKey: ['cases'] })
+    } catch (refused) {
+      setError(refused)
+    }
+  }
+  const done = summary.next.stage === 'handOver' && summary.stages.find((s) => s.stage === 'handOver')?.done
+  return (
+    <Box component="li" sx={{ borderTop: 1, borderColor: 'divider', py: 4 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, alignItems: 'center' }}>
+        <Box sx={{ flex: '1 1 320px', minWidth: 0 }}>
+          <Typography variant="body2" color="text.secondary">
+            {summary.site}
+          </Typography>
+          <Typography variant="h2" sx={{ overflowWrap: 'anywhere' }}>
+            <Box
+              component={Link}
+              to={`/cases/${summary.id}/${stagePath[summary.next.stage]}`}
+              sx={{ color: 'text.primary', textDecorationColor: 'var(--nf-palette-divider)' }}
+            >
+              {summary.title}
+            </Box>
+          </Typography>
+        </Box>
+        <Box sx={{ flex: '0 1 auto' }}>
+          <Typography sx={{ fontWeight: 650, color: done ? 'text.secondary' : 'warning.main' }}>{summary.next.words}</Typography>
+          <Typography variant="caption" color="text.secondary">
+            changed {clock(new Date(summary.changedAt))}
+          </Typography>
+        </Box>
+        <Box sx={{ display: 'flex', gap: 3 }}>
+          <Button variant="text" onClick={onRename} aria-label={`Rename ${summary.title}`}>
+            Rename
+          </Button>
+          <Button variant="text" onClick={() => void remove()} aria-label={`Delete ${summary.title}`}>
+            Delete
+          </Button>
+        </Box>
+      </Box>
+      {error !== null && <Trouble error={error} />}
+      {summary.rows.length > 0 ? (
+        <Box sx={{ mt: 2, '& > div > div': { border: 0 } }}>
+          <LineStrip rows={summary.rows} measured={summary.measured} />
+        </Box>
+      ) : (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
+          No rig chosen yet.
+        </Typography>
+      )}
+    </Box>
+  )
+}
+
+function CaseForm({ existing, sites, onClose }: { existing: Summary | null; sites: readonly string[]; onClose: () => void }) {
+  const queries = useQueryClient()
+  const navigate = useNavigate()
+  const [site, setSite] = useState(existing?.site ?? '')
+  const [title, setTitle] = useState(existing?.title ?? '')
+  const [error, setError] = useState<unknown>(null)
+  const submit = async (event: FormEvent) => {
+    event.preventDefault()
+    try {
+      if (existing) {
+        await told(
+          api.PATCH('/api/cases/{caseId}', {
+            params: { path: { caseId: existing.id } },
+            body: { site, title, wasSite: existing.site, wasTitle: existing.title },
+          }),
+        )
+        await Promise.all([
+          queries.invalidateQueries({ queryKey: ['cases'] }),
+          queries.invalidateQueries({ queryKey: ['case', existing.id] }),
+        ])
+        onClose()
+      } else {
+        const made = await told(api.POST('/api/cases', { body: { site, title } }))
+        await queries.invalidateQueries({ queryKey: ['cases'] })
+        void navigate(`/cases/${made.id}/look`)
+      }
+    } catch (refused) {
+      setError(refused)
+    }
+  }
+  return (
+    <Dialog open onClose={onClose} aria-labelledby="case-form" fullWidth maxWidth="xs">
+      <DialogContent>
+        <Box component="form" onSubmit={(e) => void submit(e)}>
+          <Typography id="case-form" variant="h1" component="h2" sx={{ fontSize: 24, mb: 5 }}>
+            {existing ? 'Rename the case' : 'New case'}
+          </Typography>
+          <TextField
+            label="Where the set stands"
+            value={site}
+            onChange={(e) => setSite(e.target.value)}
+            autoFocus
+            slotProps={{ htmlInput: { list: 'sites', maxLength: 400 } }}
+            sx={{ mb: 4 }}
+          />
+          <datalist id="sites">
+            {sites.map((s) => (
+              <option key={s} value={s} />
+            ))}
+          </datalist>
+          <TextField label="What it is about" value={title} onChange={(e) => setTitle(e.target.value)} sx={{ mb: 4 }} />
+          {error !== null && <Trouble error={error} />}
+          <Box sx={{ display: 'flex', gap: 3 }}>
+            <Button onClick={onClose}>Back</Button>
+            <Button type="submit" variant="contained" color="primary">
+              {existing ? 'Rename' : 'Open the case'}
+            </Button>
+          </Box>
+        </Box>
+      </DialogContent>
+    </Dialog>
+  )
+}

@@ -1,0 +1,60 @@
+/** Every number a person reads is written here: true minus, no-break space before the unit, sign and origin. */
+
+const nb = '\u00a0'
+
+/** A whole number with its sign: +32, −7, 0. */
+export const signed = (value: number, digits = 0) => {
+  const rounded = Number(value.toFixed(digits))
+  const text = Math.abs(rounded).toFixed(digits)
+  return rounded > 0 ? `+${text}` : rounded < 0 ? `−${text}` : text
+}
+
+/** A number with a true minus. */
+export const plain = (value: number, digits = 0) => value.toFixed(digits).replace('-', '−')
+
+/** Late, early or in step, in words. */
+export const lateness = (ms: number) => (Math.round(ms) > 0 ? 'late' : Math.round(ms) < 0 ? 'early' : 'in step')
+
+/** "+32 ms late". */
+export const skew = (ms: number) => `${signed(ms)}${nb}ms ${lateness(ms)}`
+
+/** "+32 ms late (−7 … +66)". */
+export const forecast = (f: { medianMs: number; p05Ms: number; p95Ms: number }, shiftMs = 0) =>
+  `${skew(f.medianMs + shiftMs)} (${signed(f.p05Ms + shiftMs)}${nb}…${nb}${signed(f.p95Ms + shiftMs)})`
+
+/** "+41 ± 4 ms late · measured 3×". */
+export const measured = (m: { skewMs: number; plusMinusMs: number; takes: number }, shiftMs = 0) =>
+  `${signed(m.skewMs + shiftMs)}${nb}±${nb}${Math.max(1, Math.ceil(m.plusMinusMs)).toFixed(0)}${nb}ms ${lateness(m.skewMs + shiftMs)} · measured ${m.takes}×`
+
+/** A probability as a whole percent; never 0 % or 100 % unless it is. */
+export const percent = (p: number) => {
+  const whole = p > 0 && p < 0.005 ? '< 1' : p < 1 && p > 0.995 ? '> 99' : Math.round(p * 100).toFixed(0)
+  return `${whole}${nb}%`
+}
+
+/** "−40 … +60 ms". */
+export const limits = (t: { earlyMs: number; lateMs: number }) => `${signed(t.earlyMs)}${nb}…${nb}${signed(t.lateMs)}${nb}ms`
+
+/** "£74.00". */
+export const money = (amount: number, currency: string) => new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(amount)
+
+/** "2.8 m". */
+export const metres = (m: number) => `${m.toFixed(1)}${nb}m`
+
+/** "one lead", "3 leads". */
+export const count = (n: number, one: string, many: string) => `${n === 0 ? 'no' : n === 1 ? 'one' : n} ${n === 1 ? one : many}`
+
+/** "14:02" today, "12 Nov 14:02" otherwise. */
+export const clock = (instant: Date, now = new Date()) => {
+  const time = instant.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  return instant.toDateString() === now.toDateString()
+    ? time
+    : `${instant.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })} ${time}`
+}
+
+/** "2 October 2026" from an ISO date. */
+export const day = (iso: string) =>
+  new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+
+/** First letter large. */
+export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

@@ -1,0 +1,145 @@
+import { Box, Button, GlobalStyles, Typography } from '@mui/material'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { api, told, type Schema } from '../api/client'
+import { refreshCase, useCase } from '../cases/useCase'
+import { clock, count } from '../format/format'
+import { Figure, Page } from '../parts/Page'
+import { Trouble, Waiting } from '../parts/Trouble'
+
+/** Stage 8: the large-print sheet that stays with the client. */
+export function HandoverPage() {
+  const detail = useCase()
+  const queries = useQueryClient()
+  const [error, setError] = useState<unknown>(null)
+  const path = { caseId: detail.id }
+  const handover = useQuery({
+    queryKey: ['handover', detail.id],
+    queryFn: () => told(api.GET('/api/cases/{caseId}/handover', { params: { path } })),
+  })
+  if (handover.isPending)
+    return (
+      <Page headline="Hand over">
+        <Waiting words="Writing the sheet…" />
+      </Page>
+    )
+  if (handover.isError)
+    return (
+      <Page headline="Hand over">
+        <Trouble error={handover.error} onRetry={() => void handover.refetch()} />
+      </Page>
+    )
+  const { sheet, openSteps, alarmsAnswered, handedOverAt } = handover.data
+  if (!sheet)
+    return (
+      <Page headline="No rig chosen yet">
+        <Typography color="text.secondary" sx={{ mt: 3 }}>
+          The sheet is written from the rig. <Link to="../route">Choose one on Route</Link> first.
+        </Typography>
+      </Page>
+    )
+  const mark = async (handedOver: boolean) => {
+    setError(null)
+    try {
+      await told(api.PUT('/api/cases/{caseId}/handover', { params: { path }, body: { handedOver } }))
+      await refreshCase(queries, detail.id)
+    } catch (refused) {
+      setError(refused)
+    }
+  }
+  return (
+    <>
+      <GlobalStyles
+        styles={{
+          '@page': { margin: '16mm' },
+          '@media print': {
+            body: { background: '#fff !important', color: '#000 !important' },
+            'main > *:not(.nf-sheet)': { display: 'none !important' },
+          },
+        }}
+      />
+      <Page
+        headline={
+          handedOverAt
+            ? `Handed over ${clock(new Date(handedOverAt))}`
+            : openSteps === 0
+              ? 'Ready to hand over'
+              : `The sheet is ready; ${count(openSteps, 'step is', 'steps are')} still open`
+        }
+        figures={
+          <>
+            <Figure value={alarmsAnswered ? 'asked' : 'not asked yet'} before="who hears alarms:" />
+            <Figure value={count(sheet.listeners.length, 'page', 'pages')} after="of 16 pt print" />
+          </>
+        }
+        action={
+          <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+            <Button onClick={() => window.print()}>Print the sheet</Button>
+            {handedOverAt ? (
+              <Button onClick={() => void mark(false)}>Open again</Button>
+            ) : (
+              <Button variant="contained" color="primary" onClick={() => void mark(true)}>
+                Handed over
+              </Button>
+            )}
+          </Box>
+        }
+      >
+        {error !== null && <Trouble error={error} />}
+        <Sheet sheet={sheet} site={detail.site} />
+      </Page>
+    </>
+  )
+}
+
+function Sheet({ sheet, site }: { sheet: Schema['HandoverSheet']; site: string }) {
+  return (
+    <Box className="nf-sheet" sx={{ mt: 5, '& p, & li': { fontSize: '16pt', lineHeight: 1.4 }, '@media print': { mt: 0, color: '#000' } }}>
+      {sheet.listeners.map((listener) => (
+        <Box
+          component="section"
+          key={listener.listenerId}
+          aria-label={`Sheet for ${listener.name}`}
+          sx={{ '@media print': { breakAfter: 'page' }, borderTop: 2, borderColor: 'text.primary', pt: 4, mb: 8 }}
+        >
+          <Typography component="h2" sx={{ fontSize: '24pt', fontWeight: 650, lineHeight: 1.2 }}>
+            TV sound for {listener.name}
+          </Typography>
+          <Typography color="text.secondary" sx={{ '@media print': { color: '#000' } }}>
+            {site}
+          </Typography>
+          <Parts parts={listener.parts} />
+        </Box>
+      ))}
+      <Box component="section" aria-label="For everyone" sx={{ borderTop: 2, borderColor: 'text.primary', pt: 4 }}>
+        <Typography component="h2" sx={{ fontSize: '24pt', fontWeight: 650, lineHeight: 1.2 }}>
+          For everyone in the room
+        </Typography>
+        <Parts parts={sheet.household} />
+      </Box>
+    </Box>
+  )
+}
+
+function Parts({ parts }: { parts: readonly Schema['SheetPart'][] }) {
+  return (
+    <Box sx={{ columns: { md: 2 }, columnGap: 12, mt: 2, '@media print': { columns: 1 } }}>
+      {parts.map((part) => (
+        <Box key={part.heading} sx={{ breakInside: 'avoid', pt: 4 }}>
+          <Typography component="h3" sx={{ fontSize: '18pt', fontWeight: 650 }}>
+            {part.heading}
+          </Typography>
+          <Box
+            component={part.numbered ? 'ol' : 'ul'}
+            sx={{ pl: part.numbered ? 9 : 6, my: 1, '& li': { pl: 1, mb: 2 }, '& li::marker': { fontWeight: 650 } }}
+          >
+            {part.lines.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </Box>
+        </Box>
+      ))}
+    </Box>
+  )
+}

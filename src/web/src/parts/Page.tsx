@@ -1,0 +1,80 @@
+import { Box, Typography } from '@mui/material'
+import { useEffect, type ReactNode } from 'react'
+
+/** A screen: the verdict as its headline, the figures that carry it, then the rest. */
+export function Page({
+  headline,
+  beside,
+  figures,
+  action,
+  children,
+}: {
+  headline: string
+  beside?: ReactNode
+  figures?: ReactNode
+  action?: ReactNode
+  children?: ReactNode
+}) {
+  useEffect(() => {
+    document.title = `${headline} · Nightfrost`
+  }, [headline])
+  return (
+    <Box component="main" id="main" tabIndex={-1} sx={{ px: { xs: 4, sm: 5.5 }, py: { xs: 4, sm: 5 }, minWidth: 0, outline: 'none' }}>
+      <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 4, flexWrap: { xs: 'wrap', md: 'nowrap' } }}>
+        <Box sx={{ flex: 1, minWidth: 0 }}>
+          <Box sx={{ display: 'flex', columnGap: 4, alignItems: 'baseline', flexWrap: 'wrap' }}>
+            <Typography variant="h1">{headline}</Typography>
+            {beside && (
+              <Typography color="text.secondary" component="span">
+                {beside}
+              </Typography>
+            )}
+          </Box>
+          {figures && (
+            <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 7, rowGap: 1, mt: 2.5, color: 'text.secondary' }}>{figures}</Box>
+          )}
+        </Box>
+        {action && (
+          <Box
+            sx={{
+              flex: 'none',
+              width: { xs: '100%', md: 'auto' },
+              '& > button': { width: { xs: '100%', md: 'auto' }, minHeight: { xs: 56, md: 44 } },
+            }}
+          >
+            {action}
+          </Box>
+        )}
+      </Box>
+      {children}
+    </Box>
+  )
+}
+
+/** A figure that carries the verdict: the number strong, its words quiet. */
+export function Figure({ value, before, after }: { value: ReactNode; before?: string; after?: string }) {
+  return (
+    <Typography component="span" color="text.secondary">
+      {before && `${before} `}
+      <Box component="b" sx={{ color: 'text.primary', fontWeight: 650 }}>
+        {value}
+      </Box>
+      {after && ` ${after}`}
+    </Typography>
+  )
+}
+
+/** A part of a page under a thin rule. */
+export function Part({ title, note, children, id }: { title: string; note?: ReactNode; children: ReactNode; id?: string }) {
+  return (
+    <Box component="section" id={id} aria-label={title} sx={{ borderTop: 1, borderColor: 'divider', mt: 6, pt: 4 }}>
+      <Typography variant="h2">{title}</Typography>
+      {note && (
+        <Typography variant="body2" color="text.secondary">
+          {note}
+        </Typography>
+      )}
+      <Box sx={{ mt: 2 }}>{children}</Box>
+    </Box>
+  )
+}

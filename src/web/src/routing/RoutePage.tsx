@@ -1,0 +1,228 @@
+import { Box, Button, ButtonBase, Typography } from '@mui/material'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { api, told, type Schema } from '../api/client'
+import { refreshCase, useCase } from '../cases/useCase'
+import { count, money, percent } from '../format/format'
+import { LineBoard } from '../line/LineBoard'
+import { setSaved } from '../parts/saved'
+import { Figure, Page, Part } from '../parts/Page'
+import { Trouble, Waiting } from '../parts/Trouble'
+import { PartsList } from './PartsList'
+import { RuledOut } from './RuledOut'
+
+type Rig = Schema['RigView']
+
+/** Stage 2: the best rig and why; two others; what was ruled out; what to buy. */
+export function RoutePage() {
+  const detail = useCase()
+  const queries = useQueryClient()
+  const [picked, setPicked] = useState(0)
+  const [error, setError] = useState<unknown>(null)
+  const [busy, setBusy] = useState(false)
+  const rigs = useQuery({
+    queryKey: ['rigs', detail.id, detail.version],
+    queryFn: ({ signal }) => told(api.GET('/api/cases/{caseId}/rigs', { params: { path: { caseId: detail.id } }, signal })),
+  })
+  if (rigs.isPending)
+    return (
+      <Page headline="Working out the rigs…">
+        <Waiting words="Every route of every listener is tried." />
+      </Page>
+    )
+  if (rigs.isError)
+    return (
+      <Page headline="No answer yet">
+        <Trouble error={rigs.error} onRetry={() => void rigs.refetch()} />
+      </Page>
+    )
+
+  const answer = rigs.data
+  const shown = answer.rigs[picked] ?? answer.rigs[0]
+  if (!shown) return <NoRig answer={answer} caseId={detail.id} />
+
+  const chosen = detail.rig && !detail.rig.outOfDate && same(detail.rig.view, shown)
+  const choose = async () => {
+    setBusy(true)
+    setError(null)
+    setSaved({ kind: 'saving' })
+    try {
+      const fresh = await told(
+        api.PUT('/api/cases/{caseId}/rig', {
+          params: { path: { caseId: detail.id } },
+          body: { version: answer.version, replaces: detail.rig?.rigId ?? null, plan: shown.plan },
+        }),
+      )
+      await refreshCase(queries, detail.id, fresh)
+      setSaved({ kind: 'saved', at: new Date() })
+    } catch (refused) {
+      setError(refused)
+      setSaved({ kind: 'refused' })
+      await refreshCase(queries, detail.id)
+    } finally {
+      setBusy(false)
+    }
+  }
+  const routes = answer.routesFound.reduce((sum, r) => sum + r.routes, 0)
+  return (
+    <Page
+      headline={shown.headline}
+      beside={picked === 0 ? `best of ${count(routes, 'working route', 'working routes')}` : shown.title.toLowerCase()}
+      figures={<Figures rig={shown} />}
+      action={
+        chosen ? (
+          <Typography sx={{ fontWeight: 650, py: 2.5 }}>
+            <span aria-hidden>✓ </span>This rig is chosen. <Link to="../connect">Connect it</Link>
+          </Typography>
+        ) : (
+          <Button variant="contained" color="primary" disabled={busy} onClick={() => void choose()}>
+            {detail.rig ? 'Choose this rig instead' : 'Choose this rig'}
+          </Button>
+        )
+      }
+    >
+      {error !== null && <Trouble error={error} />}
+      {detail.rig?.outOfDate && <OutOfDate rig={detail.rig} />}
+      <Box sx={{ mt: 4 }}>
+        <LineBoard
+          rows={shown.rows.map((row) => ({
+            row,
+            measured: chosen ? detail.rig?.measured.find((m) => m.listenerId === row.listenerId)?.measured : null,
+          }))}
+        />
+      </Box>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: '1fr', md: answer.rigs.length > 1 ? '1.5fr 1fr' : '1fr' },
+          borderTop: 1,
+          borderColor: 'divider',
+          mt: 5,
+        }}
+      >
+        <Reasons rig={shown} title={picked === 0 ? 'Why this one' : `Why “${shown.title.toLowerCase()}”`} />
+        {answer.rigs.length > 1 && (
+          <Box sx={{ borderLeft: { md: 1 }, borderColor: { md: 'divider' }, pl: { md: 5 } }}>
+            <Typography variant="h2" sx={{ pt: 4 }}>
+              Others worth weighing
+            </Typography>
+            {answer.rigs.map((rig, i) => i !== picked && <Other key={rig.title} rig={rig} onPick={() => setPicked(i)} />)}
+          </Box>
+        )}
+      </Box>
+      <Part
+        title="Parts"
+        note={
+          shown.leads === 0
+            ? undefined
+            : `${count(shown.leads, 'lead', 'leads')} in all, ${count(shown.leadsToBuy, 'lead', 'leads')} to buy.`
+        }
+      >
+        <PartsList rig={shown} />
+      </Part>
+      <Part title="Ruled out, and why">
+        <RuledOut items={answer.ruledOut} />
+      </Part>
+    </Page>
+  )
+}
+
+const same = (a: Rig, b: Rig) =>
+  JSON.stringify(a.plan.map((p) => ({ ...p, readBack: null }))) === JSON.stringify(b.plan.map((p) => ({ ...p, readBack: null })))
+
+function Figures({ rig }: { rig: Rig }) {
+  return (
+    <>
+      <Figure value={`${rig.served} of ${rig.listeners}`} after={rig.listeners === 1 ? 'listener served' : 'listeners served'} />
+      {rig.needsAsked > 0 && <Figure value={`${rig.needsMet} of ${rig.needsAsked}`} after="wishes met" />}
+      <Figure before="in step" value={percent(rig.inStep)} after={rig.listeners > 1 ? `at worst (${rig.worstListener})` : ''} />
+      <Figure before="to buy" value={money(rig.toPay, rig.currency)} />
+      <Figure value={rig.boxes} after={rig.boxes === 1 ? 'thing to switch on' : 'things to switch on'} />
+    </>
+  )
+}
+
+function Reasons({ rig, title }: { rig: Rig; title: string }) {
+  const mark = { for: '–', against: '!', assumed: '?' } as const
+  const word = { for: 'Speaks for it: ', against: 'Mind: ', assumed: 'Assumed: ' } as const
+  return (
+    <Box component="section" aria-label={title} sx={{ pt: 4, pr: { md: 5 } }}>
+      <Typography variant="h2">{title}</Typography>
+      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 2 }}>
+        {rig.reasons.map((reason) => (
+          <Box component="li" key={reason.kind + reason.sentence} sx={{ display: 'flex', gap: 3, py: 1 }}>
+            <Box
+              component="span"
+              aria-hidden
+              sx={{
+                width: 12,
+                flex: 'none',
+                fontWeight: 650,
+                color: reason.kind === 'against' ? 'warning.main' : reason.kind === 'for' ? 'primary.main' : 'text.secondary',
+              }}
+            >
+              {mark[reason.kind]}
+            </Box>
+            <Typography color="text.secondary" sx={{ fontSize: 15.5 }}>
+              <Box component="span" sx={{ color: 'text.primary' }}>
+                {reason.kind === 'assumed' ? word.assumed : ''}
+              </Box>
+              {reason.sentence}
+            </Typography>
+          </Box>
+        ))}
+      </Box>
+    </Box>
+  )
+}
+
+function Other({ rig, onPick }: { rig: Rig; onPick: () => void }) {
+  return (
+    <ButtonBase
+      onClick={onPick}
+      sx={{ display: 'block', width: '100%', textAlign: 'left', py: 3, borderBottom: 1, borderColor: 'divider' }}
+    >
+      <Typography sx={{ fontWeight: 650, textDecoration: 'underline', textUnderlineOffset: 4 }}>{rig.title}</Typography>
+      <Typography variant="body2" color="text.secondary">
+        {rig.headline}.{' '}
+        <Box component="b" sx={{ color: 'text.primary' }}>
+          In step {percent(rig.inStep)}
+        </Box>
+        , {money(rig.toPay, rig.currency)}, {count(rig.boxes, 'thing', 'things')} to switch on.
+      </Typography>
+    </ButtonBase>
+  )
+}
+
+function OutOfDate({ rig }: { rig: Schema['ChosenRig'] }) {
+  return (
+    <Box role="status" sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, my: 4 }}>
+      <Typography sx={{ fontWeight: 650 }}>The chosen rig is out of date. Below is the best one now.</Typography>
+      {[...rig.changes, ...rig.missingDevices.map((d) => `${d} is no longer on the shelf.`)].map((change) => (
+        <Typography key={change} variant="body2">
+          {change}
+        </Typography>
+      ))}
+    </Box>
+  )
+}
+
+function NoRig({ answer, caseId }: { answer: Schema['RankedRigs']; caseId: string }) {
+  return (
+    <Page headline="No rig yet">
+      {answer.obstacle && (
+        <Box sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, my: 4 }}>
+          <Typography sx={{ fontWeight: 650 }}>{answer.obstacle.reason}</Typography>
+          <Typography>{answer.obstacle.remedy}</Typography>
+          <Link to={`/cases/${caseId}/look`}>Go to Look</Link>
+        </Box>
+      )}
+      {answer.ruledOut.length > 0 && (
+        <Part title="Ruled out, and why">
+          <RuledOut items={answer.ruledOut} />
+        </Part>
+      )}
+    </Page>
+  )
+}

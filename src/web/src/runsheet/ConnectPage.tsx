@@ -1,0 +1,200 @@
+import { Box, ButtonBase, Typography } from '@mui/material'
+import { useCallback, useState } from 'react'
+import { Link } from 'react-router'
+import type { Schema } from '../api/client'
+import { useCase } from '../cases/useCase'
+import { count } from '../format/format'
+import { Figure, Page } from '../parts/Page'
+import { Trouble, Waiting } from '../parts/Trouble'
+import { useKey } from '../shell/keys'
+import { StepCard, type Draft } from './StepCard'
+import { useRunSheet } from './useRunSheet'
+
+const phaseWords: Record<Schema['Phase'], string> = {
+  before: 'Before anything moves',
+  power: 'Power and switches',
+  wire: 'Leads',
+  menu: 'The set’s menu',
+  pair: 'Pairing',
+  listen: 'Listening',
+  leave: 'Leaving it safe',
+}
+
+const emptyDraft: Draft = { ticks: [], note: null, codec: null, failing: false }
+
+/** Stage 4: one ordered step after the other, each with place, action, and what to see or hear. */
+export function ConnectPage() {
+  const detail = useCase()
+  const { sheet, steps, report, error, waiting } = useRunSheet(detail.id)
+  const [at, setAt] = useState<string | null>(null)
+  const [drafts, setDrafts] = useState<Record<string, Draft>>({})
+  const openIndex = steps?.findIndex((s) => s.outcome === 'open') ?? -1
+  const index = steps
+    ? Math.max(0, at === null ? (openIndex < 0 ? steps.length - 1 : openIndex) : steps.findIndex((s) => s.step.id === at))
+    : 0
+  const current = steps?.[index]
+  const draft = (current && drafts[current.step.id]) ?? emptyDraft
+  const missing = current ? (current.step.ticks ?? []).filter((t) => !draft.ticks.includes(t)).length : 0
+  const ready = !!current && (current.outcome === 'asExpected' || (missing === 0 && (!current.step.codecs?.length || draft.codec !== null)))
+  const rigId = sheet.data?.rigId
+
+  const tell = useCallback(
+    async (outcome: Schema['StepOutcome']) => {
+      if (!current || !rigId || !steps) return
+      const done = await report(current.step.id, {
+        rigId,
+        outcome,
+        was: current.outcome,
+        note: (draft.note ?? current.note).slice(0, 1000),
+        codec: draft.codec,
+      })
+      if (!done) return
+      setDrafts((all) => ({ ...all, [current.step.id]: { ...draft, failing: false } }))
+      if (outcome === 'asExpected') {
+        const next = steps.slice(index + 1).find((s) => s.outcome === 'open') ?? steps[index + 1]
+        if (next) setAt(next.step.id)
+        window.scrollTo({ top: 0 })
+      } else setAt(current.step.id)
+    },
+    [current, rigId, steps, draft, index, report],
+  )
+  const byKey = useCallback(() => {
+    if (ready) void tell('asExpected')
+  }, [ready, tell])
+  useKey('asExpected', byKey)
+
+  if (sheet.isPending)
+    return (
+      <Page headline="Connect">
+        <Waiting words="Ordering the steps…" />
+      </Page>
+    )
+  if (sheet.isError)
+    return (
+      <Page headline="Connect">
+        <Trouble error={sheet.error} onRetry={() => void sheet.refetch()} />
+      </Page>
+    )
+  if (!rigId || !steps || !current)
+    return (
+      <Page headline="No rig chosen yet">
+        <Typography color="text.secondary" sx={{ mt: 3 }}>
+          The run sheet is made from the rig. <Link to="../route">Choose one on Route</Link> first.
+        </Typography>
+      </Page>
+    )
+
+  const left = steps.filter((s) => s.outcome === 'open').length
+  const failed = steps.filter((s) => s.outcome === 'notAsExpected')
+  return (
+    <Page
+      headline={
+        left === 0 && failed.length === 0
+          ? 'Everything is connected'
+          : failed.length > 0 && left === 0
+            ? `${count(failed.length, 'step', 'steps')} went wrong`
+            : `Step ${index + 1} of ${steps.length}`
+      }
+      beside={phaseWords[current.step.phase]}
+      figures={
+        <>
+          <Figure value={steps.length - left - failed.length} after="done" />
+          <Figure value={left} after="open" />
+          {failed.length > 0 && <Figure value={failed.length} after="not as expected" />}
+          {waiting > 0 && <Figure value={waiting} after="waiting for the connection" />}
+          {left === 0 && failed.length === 0 && <Link to="../tune">Measure the lips on Tune</Link>}
+        </>
+      }
+    >
+      {error !== null && <Trouble error={error} />}
+      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 340px' }, columnGap: 8, mt: 4 }}>
+        <StepCard
+          key={current.step.id}
+          state={current}
+          draft={draft}
+          ready={ready}
+          onDraft={(next) => setDrafts((all) => ({ ...all, [current.step.id]: next }))}
+          onTell={(outcome) => void tell(outcome)}
+          onBack={index > 0 ? () => setAt(steps[index - 1]?.step.id ?? null) : undefined}
+          onOn={
+            index < steps.length - 1 && (current.outcome !== 'open' || !current.step.mandatory)
+              ? () => setAt(steps[index + 1]?.step.id ?? null)
+              : undefined
+          }
+        />
+        <StepList steps={steps} current={current.step.id} onPick={setAt} />
+      </Box>
+    </Page>
+  )
+}
+
+function StepList({
+  steps,
+  current,
+  onPick,
+}: {
+  steps: readonly (Schema['StepState'] & { waits: boolean })[]
+  current: string
+  onPick: (id: string) => void
+}) {
+  return (
+    <Box
+      component="nav"
+      aria-label="All steps"
+      sx={{ borderLeft: { md: 1 }, borderColor: { md: 'divider' }, pl: { md: 5 }, mt: { xs: 8, md: 0 } }}
+    >
+      <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+        {steps.map((s, i) => {
+          const heading = s.step.phase !== steps[i - 1]?.step.phase
+          return (
+            <li key={s.step.id}>
+              {heading && (
+                <Typography variant="caption" color="text.secondary" component="p" sx={{ pt: 3, pb: 1 }}>
+                  {phaseWords[s.step.phase]}
+                </Typography>
+              )}
+              <ButtonBase
+                onClick={() => onPick(s.step.id)}
+                aria-current={s.step.id === current ? 'step' : undefined}
+                sx={{
+                  width: '100%',
+                  justifyContent: 'flex-start',
+                  textAlign: 'left',
+                  minHeight: 44,
+                  gap: 3,
+                  py: 1,
+                  pl: 3,
+                  borderLeft: 4,
+                  borderColor: s.step.id === current ? 'primary.main' : 'transparent',
+                }}
+              >
+                <Typography
+                  component="span"
+                  variant="body2"
+                  color={s.outcome === 'notAsExpected' ? 'warning.main' : 'text.secondary'}
+                  sx={{ width: 22, flex: 'none' }}
+                >
+                  {s.outcome === 'asExpected' ? '✓' : s.outcome === 'notAsExpected' ? '!' : i + 1}
+                </Typography>
+                <Typography
+                  component="span"
+                  variant="body2"
+                  sx={{ color: s.outcome === 'open' || s.step.id === current ? 'text.primary' : 'text.secondary' }}
+                >
+                  {s.step.action}
+                  {s.outcome === 'notAsExpected' && (
+                    <Box component="span" sx={{ color: 'warning.main' }}>
+                      {' '}
+                      – not as expected
+                    </Box>
+                  )}
+                  {s.waits && ' – waiting'}
+                </Typography>
+              </ButtonBase>
+            </li>
+          )
+        })}
+      </Box>
+    </Box>
+  )
+}

@@ -1,0 +1,192 @@
+import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from '@mui/material'
+import type { ReactNode } from 'react'
+import type { Schema } from '../api/client'
+import { HoldTimer } from './HoldTimer'
+
+/** What is entered at a step before it is told. */
+export interface Draft {
+  ticks: string[]
+  note: string | null
+  codec: Schema['Codec'] | null
+  failing: boolean
+}
+
+interface Props {
+  state: Schema['StepState']
+  draft: Draft
+  ready: boolean
+  onDraft: (draft: Draft) => void
+  onTell: (outcome: Schema['StepOutcome']) => void
+  onBack?: () => void
+  onOn?: () => void
+}
+
+const codecWords: Record<Schema['CodecClass'], string> = {
+  sbc: 'SBC',
+  aac: 'AAC',
+  lc3: 'LC3',
+  vendorStandard: 'vendor standard',
+  vendorLowLatency: 'vendor low-latency',
+  vendorAdaptiveLowLatency: 'vendor adaptive low-latency',
+  vendorHighDefinition: 'vendor high-definition',
+  vendorHighRate: 'vendor high-rate',
+  vendorDualListener: 'vendor dual-listener',
+}
+
+/** One step; on a phone it fills the screen, with its actions under the thumb. */
+export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }: Props) {
+  const { step } = state
+  const { ticks = [], codecs = [], holdSeconds = 0 } = step
+  const note = draft.note ?? state.note
+  const asked = step.note || draft.failing || state.outcome === 'notAsExpected'
+  return (
+    <Box
+      component="section"
+      aria-label="This step"
+      sx={{ minHeight: { xs: 'calc(100vh - 330px)', sm: 320 }, display: 'flex', flexDirection: 'column', maxWidth: 640 }}
+    >
+      <Typography color="primary.main" sx={{ fontWeight: 650 }}>
+        {step.place}
+      </Typography>
+      <Typography variant="h1" component="h2" sx={{ mt: 1, overflowWrap: 'anywhere' }}>
+        {step.action}
+      </Typography>
+      {step.detail && (
+        <Typography color="text.secondary" sx={{ mt: 3 }}>
+          {step.detail}
+        </Typography>
+      )}
+      {holdSeconds > 0 && <HoldTimer seconds={holdSeconds} />}
+      {step.expect && (
+        <Aside label="You should see or hear" color="primary.main">
+          {step.expect}
+        </Aside>
+      )}
+      {step.caution && (
+        <Aside label="Mind" color="warning.main" strong>
+          {step.caution}
+        </Aside>
+      )}
+      {step.why && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 3 }}>
+          Here, because: {step.why.charAt(0).toLowerCase() + step.why.slice(1)}
+        </Typography>
+      )}
+      {step.orderFree && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+          Leads and power may go in either order.
+        </Typography>
+      )}
+      {ticks.length > 0 && state.outcome !== 'asExpected' && (
+        <Box sx={{ mt: 3 }}>
+          {ticks.map((tick) => (
+            <FormControlLabel
+              key={tick}
+              sx={{ display: 'flex' }}
+              control={
+                <Checkbox
+                  checked={draft.ticks.includes(tick)}
+                  onChange={(e) =>
+                    onDraft({ ...draft, ticks: e.target.checked ? [...draft.ticks, tick] : draft.ticks.filter((t) => t !== tick) })
+                  }
+                />
+              }
+              label={tick}
+            />
+          ))}
+        </Box>
+      )}
+      {codecs.length > 0 && state.outcome !== 'asExpected' && (
+        <Box role="radiogroup" aria-label="Codec shown" sx={{ display: 'grid', gap: 2, mt: 4, gridTemplateColumns: { sm: '1fr 1fr' } }}>
+          {codecs.map((codec) => {
+            const picked = draft.codec?.class === codec.class && draft.codec.mark === codec.mark
+            return (
+              <Button
+                key={codec.class + codec.mark}
+                role="radio"
+                aria-checked={picked}
+                onClick={() => onDraft({ ...draft, codec: { class: codec.class, mark: codec.mark } })}
+                sx={picked ? { bgcolor: 'text.primary', color: 'background.default', '&:hover': { bgcolor: 'text.primary' } } : {}}
+              >
+                {codecWords[codec.class]}
+                {codec.mark ? ` (${codec.mark})` : ''}
+              </Button>
+            )
+          })}
+        </Box>
+      )}
+      {asked && (
+        <TextField
+          label={draft.failing || state.outcome === 'notAsExpected' ? 'What happened instead' : step.note}
+          value={note}
+          multiline
+          onChange={(e) => onDraft({ ...draft, note: e.target.value })}
+          slotProps={{ htmlInput: { maxLength: 1000 } }}
+          sx={{ mt: 4 }}
+        />
+      )}
+      <Box sx={{ flex: 1, minHeight: 24 }} />
+      <Actions state={state} draft={draft} ready={ready} onDraft={onDraft} onTell={onTell} />
+      <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 2 }}>
+        <Button variant="text" disabled={!onBack} onClick={onBack}>
+          Step before
+        </Button>
+        <Button variant="text" disabled={!onOn} onClick={onOn}>
+          Step after
+        </Button>
+      </Box>
+    </Box>
+  )
+}
+
+function Actions({ state, draft, ready, onDraft, onTell }: Pick<Props, 'state' | 'draft' | 'ready' | 'onDraft' | 'onTell'>) {
+  const tall = { minHeight: 56, flex: 1 }
+  if (state.outcome === 'asExpected')
+    return (
+      <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
+        <Typography sx={{ flex: 1, fontWeight: 650 }}>
+          <span aria-hidden>✓ </span>Done as expected
+        </Typography>
+        <Button onClick={() => onTell('open')}>Take back</Button>
+      </Box>
+    )
+  if (draft.failing)
+    return (
+      <Box sx={{ display: 'flex', gap: 3, flexDirection: { xs: 'column', sm: 'row' } }}>
+        <Button variant="contained" color="primary" sx={tall} onClick={() => onTell('notAsExpected')}>
+          Keep the note
+        </Button>
+        <Button sx={tall} onClick={() => onDraft({ ...draft, failing: false })}>
+          Back
+        </Button>
+      </Box>
+    )
+  return (
+    <>
+      {!ready && (
+        <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
+          {state.step.codecs?.length ? 'Choose the codec that is shown.' : 'Tick each line first.'}
+        </Typography>
+      )}
+      <Box sx={{ display: 'flex', gap: 3, flexDirection: { xs: 'column', sm: 'row' } }}>
+        <Button variant="contained" color="primary" disabled={!ready} sx={tall} onClick={() => onTell('asExpected')}>
+          As expected
+        </Button>
+        <Button sx={tall} onClick={() => onDraft({ ...draft, failing: true })}>
+          {state.outcome === 'notAsExpected' ? 'Change the note' : 'Not as expected'}
+        </Button>
+      </Box>
+    </>
+  )
+}
+
+function Aside({ label, color, strong, children }: { label: string; color: string; strong?: boolean; children: ReactNode }) {
+  return (
+    <Box sx={{ borderLeft: 4, borderColor: color, pl: 4, mt: 4 }}>
+      <Typography variant="body2" sx={{ color: strong ? color : 'text.secondary', fontWeight: strong ? 650 : 400 }}>
+        {label}
+      </Typography>
+      <Typography>{children}</Typography>
+    </Box>
+  )
+}

@@ -1,0 +1,60 @@
+import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { api, told, type Schema } from '../api/client'
+import { refreshCase } from '../cases/useCase'
+import { Outbox, useWaiting } from '../parts/outbox'
+
+interface Report {
+  stepId: string
+  report: Schema['StepReport']
+}
+
+let queries: QueryClient | null = null
+
+const outbox = new Outbox<Report, Schema['RunSheetView']>(
+  'nightfrost-steps',
+  (entry) =>
+    told(
+      api.PUT('/api/cases/{caseId}/run-sheet/{stepId}', {
+        params: { path: { caseId: entry.group, stepId: entry.body.stepId } },
+        body: entry.body.report,
+        headers: { 'Idempotency-Key': entry.key },
+      }),
+    ),
+  (entry) => queries && void refreshCase(queries, entry.group),
+)
+
+/** The run sheet of a case, with reports that wait for the connection already shown as made. */
+export function useRunSheet(caseId: string) {
+  const client = useQueryClient()
+  const [error, setError] = useState<unknown>(null)
+  const waiting = useWaiting(outbox, caseId)
+  const sheet = useQuery({
+    queryKey: ['run-sheet', caseId],
+    queryFn: () => told(api.GET('/api/cases/{caseId}/run-sheet', { params: { path: { caseId } } })),
+  })
+  const steps = sheet.data?.steps.map((s) => {
+    const mine = waiting.findLast((w) => w.body.stepId === s.step.id)
+    return mine ? { ...s, outcome: mine.body.report.outcome, note: mine.body.report.note, waits: true } : { ...s, waits: false }
+  })
+  const report = async (stepId: string, body: Schema['StepReport']) => {
+    queries = client
+    setError(null)
+    try {
+      const fresh = await outbox.post(caseId, { stepId, report: body })
+      if (fresh) {
+        client.setQueryData(['run-sheet', caseId], fresh)
+        await client.invalidateQueries({ queryKey: ['case', caseId] })
+        void client.invalidateQueries({ queryKey: ['tune', caseId] })
+        void client.invalidateQueries({ queryKey: ['handover', caseId] })
+        void client.invalidateQueries({ queryKey: ['cases'] })
+      }
+      return true
+    } catch (refused) {
+      setError(refused)
+      await client.invalidateQueries({ queryKey: ['run-sheet', caseId] })
+      return false
+    }
+  }
+  return { sheet, steps, report, error, waiting: waiting.length }
+}

@@ -1,0 +1,252 @@
+import { Box, Button, ButtonBase, Typography } from '@mui/material'
+import { useColorScheme } from '@mui/material/styles'
+import { useState, type ReactNode } from 'react'
+import { Link, NavLink, useNavigate } from 'react-router'
+import type { Schema } from '../api/client'
+import { clock } from '../format/format'
+import { hidden } from '../parts/Choice'
+import { useSaved } from '../parts/saved'
+import { UndoBar } from '../parts/undo'
+import { useSigning } from '../session/session'
+import { KeySheet } from './KeySheet'
+import { useKey } from './keys'
+
+const stageWords: Record<Schema['Stage'], string> = {
+  look: 'Look',
+  route: 'Route',
+  connect: 'Connect',
+  tune: 'Tune',
+  handOver: 'Hand over',
+}
+
+/** The address of a stage. */
+export const stagePath: Record<Schema['Stage'], string> = {
+  look: 'look',
+  route: 'route',
+  connect: 'connect',
+  tune: 'tune',
+  handOver: 'hand-over',
+}
+
+/** The frame of every screen: name and place on top, stages on the left, or along the bottom of a phone. */
+export function Shell({
+  place,
+  caseId,
+  stages,
+  children,
+}: {
+  place: string
+  caseId?: string
+  stages?: readonly Schema['StageState'][]
+  children: ReactNode
+}) {
+  const [keysOpen, setKeysOpen] = useState(false)
+  const navigate = useNavigate()
+  const { mode, systemMode, setMode } = useColorScheme()
+  const { signOut } = useSigning()
+  const now = (mode === 'system' ? systemMode : mode) ?? 'dark'
+  const other = now === 'dark' ? 'light' : 'dark'
+  const go = (stage: Schema['Stage']) => () => caseId && void navigate(`/cases/${caseId}/${stagePath[stage]}`)
+  useKey('stage1', go('look'))
+  useKey('stage2', go('route'))
+  useKey('stage4', go('connect'))
+  useKey('stage6', go('tune'))
+  useKey('stage8', go('handOver'))
+  useKey('cases', () => void navigate('/cases'))
+  useKey('kit', () => void navigate('/kit'))
+  useKey('theme', () => setMode(other))
+  useKey('sheet', () => setKeysOpen(true))
+
+  return (
+    <Box sx={{ minHeight: '100vh', display: 'flex', flexDirection: 'column' }}>
+      <Box
+        component="a"
+        href="#main"
+        sx={{ ...hidden, '&:focus': { position: 'static', width: 'auto', height: 'auto', clip: 'auto', p: 2 } }}
+      >
+        To the content
+      </Box>
+      <Box
+        component="header"
+        className="nf-screen-only"
+        sx={{ display: 'flex', alignItems: 'center', gap: 5, minHeight: 56, px: { xs: 4, sm: 5 }, borderBottom: 1, borderColor: 'divider' }}
+      >
+        <Typography
+          component={Link}
+          to="/cases"
+          sx={{ fontWeight: 650, fontSize: 17, color: 'text.primary', textDecoration: 'none', py: 2.5 }}
+        >
+          Nightfrost
+        </Typography>
+        <Typography color="text.secondary" noWrap sx={{ flex: 1, minWidth: 0 }} title={place}>
+          {place}
+        </Typography>
+        <SavedMark />
+        <Box sx={{ display: { xs: 'none', sm: 'flex' }, gap: 3 }}>
+          <Button
+            variant="text"
+            onClick={() => setMode(other)}
+            aria-label={now === 'dark' ? 'Night theme; change to frost' : 'Frost theme; change to night'}
+          >
+            {now === 'dark' ? 'night' : 'frost'}
+          </Button>
+          <Button variant="text" onClick={() => setKeysOpen(true)}>
+            keys
+          </Button>
+          <Button variant="text" onClick={() => void signOut()}>
+            sign out
+          </Button>
+        </Box>
+      </Box>
+      <Box sx={{ flex: 1, display: 'flex', minWidth: 0, pb: { xs: 16, sm: 0 } }}>
+        <Rail
+          caseId={caseId}
+          stages={stages}
+          onTheme={() => setMode(other)}
+          themeWord={now === 'dark' ? 'night' : 'frost'}
+          onSignOut={() => void signOut()}
+        />
+        <Box sx={{ flex: 1, minWidth: 0 }}>{children}</Box>
+      </Box>
+      <KeySheet open={keysOpen} onClose={() => setKeysOpen(false)} />
+      <UndoBar />
+    </Box>
+  )
+}
+
+function SavedMark() {
+  const saved = useSaved()
+  const words =
+    saved.kind === 'saving'
+      ? 'saving…'
+      : saved.kind === 'saved'
+        ? `saved ${clock(saved.at)}`
+        : saved.kind === 'waiting'
+          ? 'kept here, not sent yet'
+          : saved.kind === 'refused'
+            ? 'not saved: see below'
+            : ''
+  return (
+    <Typography
+      role="status"
+      variant="body2"
+      noWrap
+      color={saved.kind === 'waiting' || saved.kind === 'refused' ? 'warning.main' : 'text.secondary'}
+      sx={{ flex: 'none' }}
+    >
+      {words}
+    </Typography>
+  )
+}
+
+interface RailProps {
+  caseId?: string
+  stages?: readonly Schema['StageState'][]
+  themeWord: string
+  onTheme: () => void
+  onSignOut: () => void
+}
+
+function Rail({ caseId, stages, themeWord, onTheme, onSignOut }: RailProps) {
+  return (
+    <Box
+      component="nav"
+      aria-label="Stages and pages"
+      className="nf-screen-only"
+      sx={{
+        flex: 'none',
+        width: { sm: 148 },
+        borderRight: { sm: 1 },
+        borderColor: { sm: 'divider' },
+        pt: { sm: 3.5 },
+        position: { xs: 'fixed', sm: 'static' },
+        zIndex: 3,
+        left: 0,
+        right: 0,
+        bottom: 0,
+        display: { xs: 'flex', sm: 'block' },
+        overflowX: { xs: 'auto', sm: 'visible' },
+        bgcolor: 'background.default',
+        borderTop: { xs: 1, sm: 0 },
+        borderTopColor: 'divider',
+      }}
+    >
+      {caseId &&
+        stages?.map((s) => (
+          <RailLink key={s.stage} to={`/cases/${caseId}/${stagePath[s.stage]}`} number={s.number} done={s.done}>
+            {stageWords[s.stage]}
+          </RailLink>
+        ))}
+      {caseId && <Box sx={{ display: { xs: 'none', sm: 'block' }, borderTop: 1, borderColor: 'divider', mx: 4, my: 3 }} />}
+      <RailLink to="/cases" end>
+        Cases
+      </RailLink>
+      <RailLink to="/kit">Kit</RailLink>
+      <Box sx={{ display: { xs: 'flex', sm: 'none' } }}>
+        <RailButton onClick={onTheme}>{themeWord}</RailButton>
+        <RailButton onClick={onSignOut}>sign out</RailButton>
+      </Box>
+    </Box>
+  )
+}
+
+const railItem = {
+  position: 'relative',
+  display: 'flex',
+  flexDirection: { xs: 'column', sm: 'row' },
+  alignItems: 'center',
+  justifyContent: { xs: 'center', sm: 'flex-start' },
+  minHeight: { xs: 60, sm: 44 },
+  minWidth: { xs: 72, sm: 0 },
+  px: { xs: 2, sm: 4 },
+  fontSize: { xs: 14, sm: 16 },
+  whiteSpace: 'nowrap',
+  color: 'text.secondary',
+  textDecoration: 'none',
+} as const
+
+function RailLink({ to, number, done, end, children }: { to: string; number?: number; done?: boolean; end?: boolean; children: string }) {
+  return (
+    <Box
+      component={NavLink}
+      to={to}
+      end={end ?? false}
+      sx={{
+        ...railItem,
+        '&.active': { color: 'text.primary', fontWeight: 650 },
+        '&.active::before': {
+          content: '""',
+          position: 'absolute',
+          bgcolor: 'primary.main',
+          left: { xs: 12, sm: 0 },
+          right: { xs: 12, sm: 'auto' },
+          top: { xs: 0, sm: 8 },
+          bottom: { xs: 'auto', sm: 8 },
+          height: { xs: 4, sm: 'auto' },
+          width: { sm: 4 },
+        },
+      }}
+    >
+      <Box component="span" sx={{ width: { sm: 34 }, fontSize: 13, display: 'inline-flex', gap: 1 }}>
+        {number}
+        {done && (
+          <>
+            <span aria-hidden>✓</span>
+            <Box component="span" sx={hidden}>
+              , done,
+            </Box>
+          </>
+        )}
+      </Box>
+      {children}
+    </Box>
+  )
+}
+
+function RailButton({ onClick, children }: { onClick: () => void; children: string }) {
+  return (
+    <ButtonBase onClick={onClick} sx={railItem}>
+      <span>{children}</span>
+    </ButtonBase>
+  )
+}

@@ -1,0 +1,196 @@
+import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material'
+import type { Schema } from '../api/client'
+import { limits } from '../format/format'
+import { Choice, knownOptions } from '../parts/Choice'
+import { offerUndo } from '../parts/undo'
+import { newListener } from './lookEdits'
+import { NumberField } from './NumberField'
+
+type Listener = Schema['Listener']
+
+interface Props {
+  listeners: readonly Listener[]
+  receivers: readonly Schema['Device'][]
+  tolerances: readonly Schema['Tolerance'][]
+  most: number
+  problems: readonly Schema['FieldProblem'][]
+  onChange: (listeners: Listener[]) => void
+}
+
+/** Who listens: seat, what is worn, and what each needs. */
+export function Listeners({ listeners, receivers, tolerances, most, problems, onChange }: Props) {
+  const put = (listener: Listener) => onChange(listeners.map((l) => (l.id === listener.id ? listener : l)))
+  const remove = (listener: Listener) => {
+    onChange(listeners.filter((l) => l.id !== listener.id))
+    offerUndo(`${listener.name} was taken out.`, () => onChange([...listeners]))
+  }
+  return (
+    <Box>
+      {listeners.length === 0 && (
+        <Typography color="text.secondary">Nobody yet. Ask who has to hear, and who must be left in quiet.</Typography>
+      )}
+      {listeners.map((listener, i) => (
+        <ListenerForm
+          key={listener.id}
+          listener={listener}
+          receivers={receivers}
+          tolerances={tolerances}
+          problemOf={(field) => problems.find((p) => p.field === `listeners[${i}].${field}`)}
+          onChange={put}
+          onRemove={() => remove(listener)}
+        />
+      ))}
+      {listeners.length < most && (
+        <Button sx={{ mt: 3 }} onClick={() => onChange([...listeners, newListener(listeners)])}>
+          Add a listener
+        </Button>
+      )}
+    </Box>
+  )
+}
+
+interface FormProps {
+  listener: Listener
+  receivers: readonly Schema['Device'][]
+  tolerances: readonly Schema['Tolerance'][]
+  problemOf: (field: string) => Schema['FieldProblem'] | undefined
+  onChange: (listener: Listener) => void
+  onRemove: () => void
+}
+
+function ListenerForm({ listener, receivers, tolerances, problemOf, onChange, onRemove }: FormProps) {
+  const set = (change: Partial<Listener>) => onChange({ ...listener, ...change })
+  const name = problemOf('name')
+  const worn = receivers.find((r) => r.id === listener.receiverId)
+  const gone = listener.receiverId && !worn
+  const tick = (field: 'openToAnother' | 'leavesRoom' | 'readsLips' | 'ownVolume' | 'unsteadyHands', label: string) => (
+    <FormControlLabel
+      control={<Checkbox checked={listener[field] ?? false} onChange={(e) => set({ [field]: e.target.checked })} />}
+      label={label}
+    />
+  )
+  return (
+    <Box component="fieldset" sx={{ border: 0, borderTop: 1, borderColor: 'divider', p: 0, m: 0, pt: 4, pb: 3, minWidth: 0 }}>
+      <Typography component="legend" variant="h3" sx={{ float: 'left', width: '100%', mb: 3 }}>
+        {listener.name || 'Unnamed'}
+      </Typography>
+      <Box
+        sx={{
+          clear: 'both',
+          display: 'grid',
+          gap: 4,
+          gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1.2fr 150px 1.4fr' },
+          alignItems: 'start',
+        }}
+      >
+        <TextField
+          label="Name or seat"
+          value={listener.name}
+          error={!!name}
+          helperText={name && `${name.reason} ${name.remedy}`}
+          onChange={(e) => set({ name: e.target.value })}
+        />
+        <NumberField
+          label="Seat to set"
+          unit="m"
+          value={listener.seatDistanceM}
+          problem={problemOf('seatDistanceM')}
+          onChange={(seatDistanceM) => set({ seatDistanceM })}
+          width="100%"
+        />
+        <TextField
+          select
+          label="Wears or uses now"
+          value={gone ? 'gone' : (listener.receiverId ?? '')}
+          error={!!gone}
+          helperText={gone ? 'It is no longer on the shelf. Choose another.' : undefined}
+          onChange={(e) => set({ receiverId: e.target.value || null })}
+          sx={{ gridColumn: { sm: '1 / -1', md: 'auto' } }}
+        >
+          <MenuItem value="">nothing yet</MenuItem>
+          {gone && (
+            <MenuItem value="gone" disabled>
+              no longer on the shelf
+            </MenuItem>
+          )}
+          {receivers.map((r) => (
+            <MenuItem key={r.id} value={r.id}>
+              {r.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      </Box>
+      <Box sx={{ mt: 4, display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
+        <Choice
+          label="While listening, the room …"
+          value={listener.roomWish ?? 'noWish'}
+          options={[
+            { value: 'noWish', words: 'either way' },
+            { value: 'roomHearsToo', words: 'hears too' },
+            { value: 'setSilent', words: 'set silent' },
+          ]}
+          onChange={(roomWish) => set({ roomWish })}
+        />
+        <Choice
+          label="Clear line from the set to this seat"
+          value={listener.clearLine ?? 'notYet'}
+          options={knownOptions}
+          onChange={(clearLine) => set({ clearLine })}
+        />
+      </Box>
+      <Box sx={{ mt: 3, display: 'grid', columnGap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1fr 1fr 1fr' } }}>
+        {tick('readsLips', 'Reads lips')}
+        {tick('ownVolume', 'Needs an own volume')}
+        {tick('unsteadyHands', 'Unsteady hands')}
+        {tick('leavesRoom', 'Leaves the room')}
+        {tick('openToAnother', 'Open to another receiver')}
+      </Box>
+      <Box sx={{ mt: 3, display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
+        {listener.leavesRoom && (
+          <NumberField
+            label="Walks as far as"
+            unit="m"
+            value={listener.roamDistanceM ?? 8}
+            problem={problemOf('roamDistanceM')}
+            onChange={(roamDistanceM) => set({ roamDistanceM })}
+            width="100%"
+          />
+        )}
+        <TextField
+          select
+          label="In step means"
+          value={listener.toleranceId ?? ''}
+          onChange={(e) => set({ toleranceId: e.target.value || null })}
+          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+        >
+          <MenuItem value="">{listener.readsLips ? 'as for lip-readers' : 'as for broadcast'}</MenuItem>
+          {tolerances.map((t) => (
+            <MenuItem key={t.id} value={t.id}>
+              {t.words}, {limits(t)}
+            </MenuItem>
+          ))}
+        </TextField>
+        {worn?.form === 'hearingAids' && (
+          <>
+            <TextField
+              label="Who confirmed which streamer fits"
+              value={listener.aidsConfirmedBy ?? ''}
+              helperText="The clinic or the dealer. The order waits for it."
+              onChange={(e) => set({ aidsConfirmedBy: e.target.value })}
+            />
+            <TextField
+              label="On"
+              type="date"
+              value={listener.aidsConfirmedOn ?? ''}
+              onChange={(e) => set({ aidsConfirmedOn: e.target.value || null })}
+              slotProps={{ inputLabel: { shrink: true } }}
+            />
+          </>
+        )}
+      </Box>
+      <Button variant="text" sx={{ mt: 2 }} onClick={onRemove} aria-label={`Take ${listener.name} out`}>
+        Take out
+      </Button>
+    </Box>
+  )
+}

@@ -1,0 +1,124 @@
+import { Box, Button, Typography } from '@mui/material'
+import type { Schema } from '../api/client'
+import { useCase } from '../cases/useCase'
+import { Part, Page } from '../parts/Page'
+import { Trouble, Waiting } from '../parts/Trouble'
+import { Listeners } from './Listeners'
+import { Owned } from './Owned'
+import { SocketWall } from './SocketWall'
+import { TheSet } from './TheSet'
+import { useLook, useReference, useShelf } from './useLook'
+import { WorthAsking } from './WorthAsking'
+
+/** Stage 1: what is behind this set, and who listens. */
+export function LookPage() {
+  const detail = useCase()
+  const { look, problems, conflict, error, change, settle } = useLook(detail)
+  const reference = useReference()
+  const shelf = useShelf()
+  if (reference.isPending || shelf.isPending)
+    return (
+      <Page headline="Behind the set">
+        <Waiting words="Opening the wall…" />
+      </Page>
+    )
+  if (reference.isError || shelf.isError)
+    return (
+      <Page headline="Behind the set">
+        <Trouble error={reference.error ?? shelf.error} />
+      </Page>
+    )
+
+  const devices = shelf.data.devices.map((d) => d.device)
+  const putSet = (set: Schema['TelevisionSet']) => change((l) => ({ ...l, set }))
+  const stray = problems.filter((p) => !p.field.includes('['))
+  return (
+    <Page headline={headline(look, detail.meanings)} beside={standfirst(look, detail.meanings)}>
+      {error !== null && <Trouble error={error} />}
+      {conflict && <Conflict changes={conflict.changes} onSettle={(mine) => void settle(mine)} />}
+      {stray.map((p) => (
+        <Typography key={p.field} role="alert" color="error.main" sx={{ mt: 2 }}>
+          {p.reason} {p.remedy}
+        </Typography>
+      ))}
+      <Box sx={{ display: 'grid', columnGap: 8, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 280px' }, mt: 4 }}>
+        <Box sx={{ minWidth: 0 }}>
+          <SocketWall
+            facts={reference.data.sockets}
+            sockets={look.set.sockets}
+            meanings={detail.meanings}
+            problems={problems}
+            roomSpeakers={devices.filter((d) => d.role === 'roomSpeaker')}
+            onChange={(sockets) => putSet({ ...look.set, sockets })}
+          />
+          <Part title="Who listens" id="listeners">
+            <Listeners
+              listeners={look.listeners}
+              receivers={devices.filter((d) => d.role === 'receiver')}
+              tolerances={reference.data.tolerances}
+              most={reference.data.mostListeners}
+              problems={problems}
+              onChange={(listeners) => change((l) => ({ ...l, listeners }))}
+            />
+          </Part>
+          <Part title="The set itself">
+            <TheSet set={look.set} facts={reference.data.sockets} problems={problems} onChange={putSet} />
+          </Part>
+          <Part title="Already owned" note="Things of the shelf that need not be bought, beside what is worn.">
+            <Owned owned={look.owned} devices={devices} onChange={(owned) => change((l) => ({ ...l, owned }))} />
+          </Part>
+        </Box>
+        <Box
+          sx={{
+            borderLeft: { lg: 1 },
+            borderColor: { lg: 'divider' },
+            pl: { lg: 6 },
+            mt: { xs: 6, lg: 0 },
+            order: { xs: -1, lg: 0 },
+            mb: { xs: 4, lg: 0 },
+          }}
+        >
+          <WorthAsking
+            caseId={detail.id}
+            version={detail.version}
+            ready={look.listeners.length > 0 && look.set.sockets.some((s) => s.state !== 'notThere')}
+          />
+        </Box>
+      </Box>
+    </Page>
+  )
+}
+
+function headline(look: Schema['Look'], meanings: readonly Schema['SocketMeaning'][]) {
+  if (look.set.sockets.every((s) => s.state === 'notThere')) return 'What is behind the set?'
+  const ways = meanings.filter((m) => m.use === 'output').length
+  return ways === 0
+    ? 'Behind the set: no way out yet'
+    : ways === 1
+      ? 'Behind the set: one way out'
+      : `Behind the set: ${['', '', 'two', 'three', 'four', 'five', 'six'][ways] ?? ways} ways out`
+}
+
+function standfirst(look: Schema['Look'], meanings: readonly Schema['SocketMeaning'][]) {
+  if (look.set.sockets.every((s) => s.state === 'notThere'))
+    return 'Rear, sides, underneath. Enter each socket you can see; leave the rest.'
+  if (!meanings.some((m) => m.use === 'output')) return 'Look for a small door, a headphone socket on the side, or HDMI marked ARC.'
+  return 'Enter each socket you can see; leave the rest.'
+}
+
+function Conflict({ changes, onSettle }: { changes: readonly string[]; onSettle: (mine: boolean) => void }) {
+  return (
+    <Box role="alert" sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, py: 1, my: 3 }}>
+      <Typography sx={{ fontWeight: 650 }}>This look was changed elsewhere. Yours is kept here, not saved.</Typography>
+      {changes.map((c) => (
+        <Typography key={c} variant="body2">
+          {c}
+        </Typography>
+      ))}
+      <Box sx={{ display: 'flex', gap: 3, mt: 2, flexWrap: 'wrap' }}>
+        <Button onClick={() => onSettle(true)}>Save mine over it</Button>
+        <Button onClick={() => onSettle(false)}>Take theirs</Button>
+      </Box>
+    </Box>
+  )
+}

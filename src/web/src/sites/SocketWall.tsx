@@ -1,0 +1,243 @@
+import { Box, Button, MenuItem, TextField, Typography } from '@mui/material'
+import { useState } from 'react'
+import type { Schema } from '../api/client'
+import { Choice, knownOptions } from '../parts/Choice'
+import { NumberField } from './NumberField'
+import { SocketShape } from './socketShapes'
+import { emptySocket, socketOf } from './lookEdits'
+
+type Socket = Schema['SetSocket']
+type Facts = Schema['SocketFacts']
+type Problems = readonly Schema['FieldProblem'][]
+
+interface WallProps {
+  facts: readonly Facts[]
+  sockets: readonly Socket[]
+  meanings: readonly Schema['SocketMeaning'][]
+  problems: Problems
+  roomSpeakers: readonly Schema['Device'][]
+  onChange: (sockets: Socket[]) => void
+}
+
+const stateOptions = [
+  { value: 'notThere', words: 'not there' },
+  { value: 'free', words: 'free' },
+  { value: 'taken', words: 'taken' },
+] as const
+
+/** The back of this set as rows of sockets: what is there, whether it is free, and what that means. */
+export function SocketWall({ facts, sockets, meanings, problems, roomSpeakers, onChange }: WallProps) {
+  const put = (socket: Socket) =>
+    onChange(sockets.some((s) => s.id === socket.id) ? sockets.map((s) => (s.id === socket.id ? socket : s)) : [...sockets, socket])
+  const rows = facts.flatMap((f) => {
+    const mine = sockets.filter((s) => s.kind === f.kind)
+    return (mine.length > 0 ? mine : [emptySocket(f.kind, sockets)]).map((socket, i) => ({ facts: f, socket, first: i === 0 }))
+  })
+  const seen = rows.filter((r) => r.socket.state !== 'notThere')
+  const unseen = rows.filter((r) => r.socket.state === 'notThere')
+  const row = ({ facts: f, socket }: (typeof rows)[number]) => {
+    const index = sockets.findIndex((s) => s.id === socket.id)
+    return (
+      <SocketRow
+        key={socket.id}
+        facts={f}
+        socket={socket}
+        meaning={meanings.find((m) => m.socketId === socket.id)}
+        problemOf={(field) => problems.find((p) => p.field === `set.sockets[${index}].${field}`)}
+        roomSpeakers={roomSpeakers}
+        onChange={put}
+        onAnother={() => onChange([...sockets, { ...socketOf(f.kind, sockets), state: 'free' }])}
+      />
+    )
+  }
+  return (
+    <Box component="ul" aria-label="Socket wall" sx={{ listStyle: 'none', p: 0, m: 0, borderBottom: 1, borderColor: 'divider' }}>
+      {seen.map(row)}
+      {unseen.map(row)}
+    </Box>
+  )
+}
+
+interface RowProps {
+  facts: Facts
+  socket: Socket
+  meaning?: Schema['SocketMeaning']
+  problemOf: (field: string) => Schema['FieldProblem'] | undefined
+  roomSpeakers: readonly Schema['Device'][]
+  onChange: (socket: Socket) => void
+  onAnother: () => void
+}
+
+function SocketRow({ facts, socket, meaning, problemOf, roomSpeakers, onChange, onAnother }: RowProps) {
+  const [open, setOpen] = useState(false)
+  const there = socket.state !== 'notThere'
+  const refused = there && (meaning?.use === 'input' || meaning?.use === 'unsure')
+  return (
+    <Box component="li" aria-label={facts.words} sx={{ borderTop: 1, borderColor: 'divider', py: there ? 3 : 1.5 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          alignItems: 'center',
+          columnGap: 4,
+          rowGap: 2,
+          gridTemplateColumns: { xs: '52px 1fr', md: '52px minmax(150px, 1.1fr) 250px minmax(170px, 1.4fr)' },
+        }}
+      >
+        <svg width={48} height={36} aria-hidden style={{ opacity: there ? 1 : 0.6, overflow: 'visible' }}>
+          <SocketShape kind={socket.kind} />
+        </svg>
+        <Box sx={{ minWidth: 0 }}>
+          <Typography sx={{ fontWeight: 650, color: there ? 'text.primary' : 'text.secondary' }}>{facts.words}</Typography>
+          <Typography variant="caption" color="text.secondary" component="p" sx={{ overflowWrap: 'anywhere' }}>
+            {there ? socket.marking || 'nothing printed' : 'not seen'}
+          </Typography>
+        </Box>
+        <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
+          <Choice
+            label={`${facts.words}: there, free or taken`}
+            hideLabel
+            value={socket.state}
+            options={stateOptions}
+            onChange={(state) => {
+              onChange({ ...socket, state })
+              if (state === 'taken' && !socket.takenBy) setOpen(true)
+            }}
+          />
+        </Box>
+        <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' }, minWidth: 0 }}>
+          {there && meaning?.taken && <Typography sx={{ fontWeight: 650, fontSize: 15 }}>{meaning.taken}</Typography>}
+          <Typography variant="body2" sx={{ color: refused ? 'warning.main' : 'text.secondary', fontWeight: refused ? 650 : 400 }}>
+            {refused && <span aria-hidden>× </span>}
+            {there ? meaning?.sentence : facts.hint}
+          </Typography>
+          {there && (
+            <Button variant="text" size="small" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ fontSize: 14.5, py: 0, mt: 0.5 }}>
+              {open ? 'close' : 'markings and facts'}
+            </Button>
+          )}
+        </Box>
+      </Box>
+      {open && there && (
+        <SocketFactsForm
+          facts={facts}
+          socket={socket}
+          problemOf={problemOf}
+          roomSpeakers={roomSpeakers}
+          onChange={onChange}
+          onAnother={onAnother}
+        />
+      )}
+    </Box>
+  )
+}
+
+function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onAnother }: Omit<RowProps, 'meaning'>) {
+  const outputs = facts.signals.length > 0 || socket.kind === 'bluetooth'
+  const power = socket.kind === 'usbA' || socket.kind === 'usbC'
+  const radio = socket.kind === 'bluetooth'
+  const digital = facts.signals.includes('spdifPcm')
+  const known = (
+    field: 'silencesSpeakers' | 'followsPicture' | 'pcm' | 'glows' | 'usbSound' | 'offInStandby' | 'otherMakersJoin',
+    label: string,
+  ) => (
+    <Choice
+      label={label}
+      value={socket[field] ?? 'notYet'}
+      options={knownOptions}
+      onChange={(value) => onChange({ ...socket, [field]: value })}
+    />
+  )
+  const marking = problemOf('marking')
+  return (
+    <Box sx={{ mt: 3, ml: { md: 17 }, display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start' }}>
+      <Typography variant="body2" color="text.secondary" sx={{ gridColumn: '1 / -1' }}>
+        {facts.hint}
+      </Typography>
+      <TextField
+        label="Printed beside it"
+        value={socket.marking ?? ''}
+        error={!!marking}
+        helperText={marking && `${marking.reason} ${marking.remedy}`}
+        onChange={(e) => onChange({ ...socket, marking: e.target.value })}
+      />
+      {socket.state === 'taken' && (
+        <TextField label="Taken by" value={socket.takenBy ?? ''} onChange={(e) => onChange({ ...socket, takenBy: e.target.value })} />
+      )}
+      {socket.state === 'taken' && outputs && !radio && roomSpeakers.length > 0 && (
+        <TextField
+          select
+          label="Is it a room speaker of the shelf?"
+          value={socket.takenByDeviceId ?? ''}
+          onChange={(e) =>
+            onChange({
+              ...socket,
+              takenByDeviceId: e.target.value || null,
+              takenBy: socket.takenBy || e.target.value ? socket.takenBy || 'the sound bar' : '',
+            })
+          }
+        >
+          <MenuItem value="">no</MenuItem>
+          {roomSpeakers.map((d) => (
+            <MenuItem key={d.id} value={d.id}>
+              {d.name}
+            </MenuItem>
+          ))}
+        </TextField>
+      )}
+      {outputs && !power && !radio && (
+        <Choice
+          label="Which way does sound run?"
+          value={socket.direction ?? 'asMarked'}
+          options={[
+            { value: 'asMarked', words: 'as marked' },
+            { value: 'output', words: 'out' },
+            { value: 'input', words: 'in' },
+          ]}
+          onChange={(direction) => onChange({ ...socket, direction })}
+        />
+      )}
+      {outputs && !power && (
+        <Choice
+          label="Level"
+          value={socket.level ?? 'notYet'}
+          options={[
+            { value: 'notYet', words: 'not known' },
+            { value: 'fixed', words: 'fixed' },
+            { value: 'variable', words: 'variable' },
+          ]}
+          onChange={(level) => onChange({ ...socket, level })}
+        />
+      )}
+      {(facts.silencesSpeakers || radio) && known('silencesSpeakers', 'Silences the set when in use')}
+      {outputs && !power && known('followsPicture', 'Sound waits for the picture')}
+      {digital && known('pcm', 'Can send PCM')}
+      {(socket.kind === 'opticalSquare' || socket.kind === 'optical35') && known('glows', 'Glows with the set on')}
+      {power && (
+        <NumberField
+          label="Current printed"
+          unit="mA"
+          value={socket.usbMa ?? 0}
+          problem={problemOf('usbMa')}
+          onChange={(usbMa) => onChange({ ...socket, usbMa: Math.round(usbMa) })}
+          width="100%"
+        />
+      )}
+      {power && known('usbSound', 'Passes sound too (the box’s USB lamp lights)')}
+      {power && known('offInStandby', 'Goes off with the set')}
+      {radio && known('otherMakersJoin', 'Other makers’ headphones may join')}
+      {radio && (
+        <NumberField
+          label="Listeners at once"
+          unit="at once"
+          value={socket.listenersAtOnce ?? 1}
+          problem={problemOf('listenersAtOnce')}
+          onChange={(n) => onChange({ ...socket, listenersAtOnce: Math.round(n) })}
+          width="100%"
+        />
+      )}
+      <Box>
+        <Button onClick={onAnother}>Another {facts.words} socket</Button>
+      </Box>
+    </Box>
+  )
+}

@@ -1,0 +1,50 @@
+import { Box, Typography } from '@mui/material'
+import { useQuery } from '@tanstack/react-query'
+import { api, told } from '../api/client'
+
+/** What is still unknown, most decisive first, in the words one would ask. */
+export function WorthAsking({ caseId, version, ready }: { caseId: string; version: number; ready: boolean }) {
+  const questions = useQuery({
+    queryKey: ['questions', caseId, version],
+    queryFn: () => told(api.GET('/api/cases/{caseId}/questions', { params: { path: { caseId } } })),
+    enabled: ready,
+    placeholderData: (before) => before,
+  })
+  const decisive = questions.data?.filter((q) => q.decides) ?? []
+  const rest = (questions.data?.length ?? 0) - decisive.length
+  return (
+    <Box component="section" aria-label="Worth asking next">
+      <Typography variant="h2">Worth asking next</Typography>
+      {!ready && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+          Enter one socket and one listener; then the questions that matter stand here.
+        </Typography>
+      )}
+      {ready && questions.data && decisive.length === 0 && (
+        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+          Nothing open would change the best rig.
+        </Typography>
+      )}
+      <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 2 }}>
+        {decisive.slice(0, 5).map((q, i) => (
+          <Box component="li" key={q.field} sx={{ display: 'flex', gap: 3, py: 2.5, borderBottom: 1, borderColor: 'divider' }}>
+            <Typography component="span" color="primary.main" sx={{ fontWeight: 650 }}>
+              {i + 1}
+            </Typography>
+            <Box>
+              <Typography>{q.words}</Typography>
+              <Typography variant="caption" color="text.secondary">
+                {q.effect}
+              </Typography>
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      {ready && rest > 0 && (
+        <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 2 }}>
+          {rest} more {rest === 1 ? 'fact is' : 'facts are'} unknown and would change nothing.
+        </Typography>
+      )}
+    </Box>
+  )
+}

@@ -1,0 +1,60 @@
+import type { Schema } from '../api/client'
+
+type Socket = Schema['SetSocket']
+
+/** A fresh id, unique among the given ones. */
+export function freshId(stem: string, taken: readonly string[]) {
+  if (!taken.includes(stem)) return stem
+  let n = 2
+  while (taken.includes(`${stem}-${n}`)) n++
+  return `${stem}-${n}`
+}
+
+/** A socket of a kind, not entered yet. */
+export const emptySocket = (kind: Socket['kind'], sockets: readonly Socket[]): Socket => ({ ...socketOf(kind, sockets), state: 'notThere' })
+
+/** A new socket of a kind with everything still unknown. */
+export const socketOf = (kind: Socket['kind'], sockets: readonly Socket[]): Socket => ({
+  id: freshId(
+    kind,
+    sockets.map((s) => s.id),
+  ),
+  kind,
+  state: 'free',
+  takenBy: '',
+  takenByDeviceId: null,
+  marking: '',
+  direction: 'asMarked',
+  level: 'notYet',
+  silencesSpeakers: 'notYet',
+  followsPicture: 'notYet',
+  pcm: 'notYet',
+  glows: 'notYet',
+  usbMa: 0,
+  usbSound: 'notYet',
+  offInStandby: 'notYet',
+  otherMakersJoin: 'notYet',
+  listenersAtOnce: 1,
+})
+
+/** A new listener with nothing but a seat. */
+export const newListener = (listeners: readonly Schema['Listener'][]): Schema['Listener'] => ({
+  id: freshId(
+    'seat',
+    listeners.map((l) => l.id),
+  ),
+  name: `Seat ${listeners.length + 1}`,
+  seatDistanceM: 2.5,
+  receiverId: null,
+  openToAnother: true,
+  roomWish: 'noWish',
+  leavesRoom: false,
+  roamDistanceM: 8,
+  readsLips: false,
+  ownVolume: false,
+  unsteadyHands: false,
+  clearLine: 'notYet',
+  toleranceId: null,
+  aidsConfirmedBy: '',
+  aidsConfirmedOn: null,
+})

@@ -1,0 +1,42 @@
+import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
+import { useEffect, useSyncExternalStore } from 'react'
+import { api, told, type Schema } from '../api/client'
+import { caseKey, refreshCase } from '../cases/useCase'
+import { LookKeeper } from './lookKeeper'
+
+const keepers = new Map<string, LookKeeper>()
+
+function keeperOf(detail: Schema['CaseDetail'], queries: QueryClient) {
+  let keeper = keepers.get(detail.id)
+  if (!keeper) {
+    keeper = new LookKeeper(
+      detail.id,
+      detail,
+      (version, look) => told(api.PUT('/api/cases/{caseId}/look', { params: { path: { caseId: detail.id } }, body: { version, look } })),
+      (fresh) => void refreshCase(queries, detail.id, fresh),
+    )
+    keepers.set(detail.id, keeper)
+  }
+  return keeper
+}
+
+/** The look of a case as it is edited. */
+export function useLook(detail: Schema['CaseDetail']) {
+  const queries = useQueryClient()
+  const keeper = keeperOf(detail, queries)
+  const state = useSyncExternalStore(keeper.subscribe, keeper.snapshot)
+  useEffect(() => keeper.adopt(detail), [keeper, detail])
+  useEffect(() => () => keeper.flush(), [keeper])
+  const settle = async (mine: boolean) => {
+    const theirs = await told(api.GET('/api/cases/{caseId}', { params: { path: { caseId: detail.id } } }))
+    keeper.settle(mine, theirs)
+    queries.setQueryData(caseKey(detail.id), theirs)
+  }
+  return { ...state, change: (update: (look: Schema['Look']) => Schema['Look']) => keeper.change(update), settle }
+}
+
+/** Names and meanings that every screen needs. */
+export const useReference = () => useQuery({ queryKey: ['reference'], queryFn: () => told(api.GET('/api/reference')), staleTime: Infinity })
+
+/** The shelf. */
+export const useShelf = () => useQuery({ queryKey: ['kit'], queryFn: () => told(api.GET('/api/kit')) })

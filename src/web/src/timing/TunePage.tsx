@@ -1,0 +1,188 @@
+import { Box, Button, Typography } from '@mui/material'
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import type { Schema } from '../api/client'
+import { useCase } from '../cases/useCase'
+import { LineBoard } from '../line/LineBoard'
+import { Figure, Page, Part } from '../parts/Page'
+import { Trouble, Waiting } from '../parts/Trouble'
+import { offerUndo } from '../parts/undo'
+import { useKey } from '../shell/keys'
+import { NumberField } from '../sites/NumberField'
+import { BestSettings, DelayHandles } from './DelayHandles'
+import { Takes } from './Takes'
+import { useTune } from './useTune'
+
+/** Stage 6: is each listener in step, measured and predicted, and which delay settings are best. */
+export function TunePage() {
+  const detail = useCase()
+  const { tune, waiting, add, remove, restore, setCamera, judge } = useTune(detail.id)
+  const [values, setValues] = useState<number[] | null>(null)
+  const [verdict, setVerdict] = useState<Schema['DelayChoice'] | null>(null)
+  const [error, setError] = useState<unknown>(null)
+  const firstField = useRef<HTMLDivElement>(null)
+  const view = tune.data
+  const asFound = view?.settings.map((s) => s.foundAtMs) ?? []
+  const shown = values ?? asFound
+  const moved = values !== null && values.some((v, i) => v !== asFound[i])
+
+  useEffect(() => {
+    if (!values) return
+    const cancel = new AbortController()
+    judge(values, cancel.signal)
+      .then(setVerdict)
+      .catch((refused: unknown) => !cancel.signal.aborted && setError(refused))
+    return () => cancel.abort()
+    // The verdict is asked for again when the values or the measurements change; `judge` only carries the case.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [values, view, detail.id])
+
+  const best = view?.best
+  const toBest = useCallback(() => best && setValues([...best.valuesMs]), [best])
+  const toTake = useCallback(() => firstField.current?.querySelectorAll('input')[1]?.focus(), [])
+  useKey('bestSettings', toBest)
+  useKey('newTake', toTake)
+
+  if (tune.isPending)
+    return (
+      <Page headline="Tune">
+        <Waiting words="Adding up the delays…" />
+      </Page>
+    )
+  if (tune.isError || !view)
+    return (
+      <Page headline="Tune">
+        <Trouble error={tune.error} onRetry={() => void tune.refetch()} />
+      </Page>
+    )
+  const { rigId } = view
+  if (!rigId || !best || !view.asFound)
+    return (
+      <Page headline="No rig chosen yet">
+        <Typography color="text.secondary" sx={{ mt: 3 }}>
+          Arrival is worked out from the rig. <Link to="../route">Choose one on Route</Link> first.
+        </Typography>
+      </Page>
+    )
+
+  const choice = (values && verdict) || view.asFound
+  const unmeasured = view.rows.filter((r) => r.row.listenerId !== 'room' && !r.measured)
+  return (
+    <Page
+      headline={headline(choice, view, unmeasured.length)}
+      beside={unmeasured.length > 0 ? `measure ${unmeasured.map((r) => r.row.name).join(' and ')}` : 'measured'}
+      figures={
+        <>
+          <Figure
+            value={`${choice.inside} of ${choice.listeners}`}
+            after={choice.listeners === 1 ? 'listener inside' : 'listeners inside'}
+          />
+          {view.settings.map((s, i) => (
+            <Figure key={s.name} before={s.name} value={`${shown[i]} ms`} after={moved ? `(found at ${s.foundAtMs})` : 'as found'} />
+          ))}
+        </>
+      }
+      action={
+        view.settings.length > 0 ? <BestSettings onPress={toBest} disabled={best.valuesMs.every((v, i) => v === shown[i])} /> : undefined
+      }
+    >
+      {error !== null && <Trouble error={error} />}
+      <Box sx={{ mt: 4 }}>
+        <LineBoard
+          rows={view.rows.map(({ row, measured }) => {
+            const arrival = choice.arrivals.find((a) => a.id === row.listenerId)
+            return { row, measured, shiftMs: arrival?.shiftMs ?? 0, inStep: arrival?.inStep }
+          })}
+        />
+        <DelayHandles settings={view.settings} values={shown} onChange={setValues} />
+        {moved && (
+          <Button variant="text" onClick={() => setValues([...asFound])}>
+            Put the handles back as found
+          </Button>
+        )}
+      </Box>
+      <Part title="What the settings can do">
+        {best.sentences.map((sentence) => (
+          <Typography key={sentence} sx={{ py: 1 }}>
+            {sentence}
+          </Typography>
+        ))}
+        {moved && verdict && (
+          <Typography color="text.secondary" role="status" sx={{ py: 1 }}>
+            With the handles where they stand: {verdict.inside} of {verdict.listeners} inside.
+          </Typography>
+        )}
+      </Part>
+      <Part
+        title="Takes"
+        note="Play the flash-and-click clip from the set’s own player. Film the screen with the camera’s microphone at the headset, off the head. Count frames from flash to click."
+      >
+        <Typography variant="body2" sx={{ color: 'warning.main', fontWeight: 650 }}>
+          Ask about photosensitive seizures first: the clip flashes. Never play clicks on an ear or through aids.
+        </Typography>
+        <Box sx={{ mt: 3 }}>
+          {view.rows
+            .filter((r) => r.row.listenerId !== 'room' && r.row.forecast)
+            .map((row, i) => (
+              <Takes
+                key={row.row.listenerId}
+                row={row}
+                rigId={rigId}
+                waiting={waiting.map((w) => w.body).filter((t) => t.listenerId === row.row.listenerId)}
+                firstField={i === 0 ? firstField : undefined}
+                onAdd={add}
+                onRemove={async (take) => {
+                  await remove(take.id)
+                  offerUndo('A take was taken out.', () => void restore(take.id))
+                }}
+              />
+            ))}
+        </Box>
+      </Part>
+      <Part title="This camera" note="Film a hand clap at arm’s length, never the set, and enter how late its own sound is.">
+        <CameraForm key={`${view.cameraOffsetMs} ${view.cameraUncertaintyMs}`} view={view} onSet={setCamera} />
+      </Part>
+    </Page>
+  )
+}
+
+function CameraForm({ view, onSet }: { view: Schema['TuneView']; onSet: (camera: Schema['Camera']) => Promise<void> }) {
+  const [offsetMs, setOffset] = useState(view.cameraOffsetMs)
+  const [uncertaintyMs, setUncertainty] = useState(view.cameraUncertaintyMs)
+  const [error, setError] = useState<unknown>(null)
+  return (
+    <Box
+      component="form"
+      onSubmit={(e) => {
+        e.preventDefault()
+        onSet({ offsetMs, uncertaintyMs }).then(() => setError(null), setError)
+      }}
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 2, alignItems: 'flex-start' }}
+    >
+      <NumberField label="Its own skew" unit="ms" value={offsetMs} onChange={setOffset} width={150} />
+      <NumberField label="Spread (standard)" unit="ms" value={uncertaintyMs} onChange={setUncertainty} width={170} />
+      <Button type="submit">Keep</Button>
+      {error !== null && <Trouble error={error} />}
+    </Box>
+  )
+}
+
+function headline(choice: Schema['DelayChoice'], view: Schema['TuneView'], unmeasured: number) {
+  const names = view.rows.filter((r) => r.row.listenerId !== 'room')
+  const out = choice.arrivals.filter((a) => !a.inside && names.some((r) => r.row.listenerId === a.id))
+  if (out.length === 0)
+    return unmeasured === 0
+      ? names.length === 1
+        ? `${names[0]?.row.name} is in step`
+        : 'Everyone is in step'
+      : names.length === 1
+        ? `${names[0]?.row.name} should be in step`
+        : 'Everyone should be in step'
+  const worst = out.reduce((a, b) => (a.inStep <= b.inStep ? a : b))
+  const row = names.find((r) => r.row.listenerId === worst.id)
+  const name = row?.row.name ?? ''
+  const tolerance = row?.row.tolerance
+  if (tolerance && worst.medianMs > tolerance.lateMs) return `${name} is late`
+  if (tolerance && worst.medianMs < tolerance.earlyMs) return `${name} is early`
+  return row?.measured ? `${name}: too close to the limit to tell` : `${name} may be out of step`
+}
