@@ -19,6 +19,7 @@ public enum Glyph
     Speaker,
     Bar,
     Set,
+    Room,
 }
 
 /// <summary>What joins two stations.</summary>
@@ -149,7 +150,7 @@ public static class LineBoard
         }
         else
         {
-            stations = [new(Glyph.Set, "the set's speakers", null), new(Glyph.Headset, $"the room, {metres}", null)];
+            stations = [new(Glyph.Set, "the set's speakers", null), new(Glyph.Room, $"the room, {metres}", null)];
             legs = [new(LegKind.Sound, "through the air")];
         }
 

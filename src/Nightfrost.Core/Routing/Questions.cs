@@ -99,7 +99,7 @@ public static class Questions
         var boxes = Span(found, s => s.Boxes);
         var parts = new List<string>();
         if (step.High - step.Low >= 0.01)
-            parts.Add(string.Create(CultureInfo.InvariantCulture, $"In step {step.Low * 100:0} % or {step.High * 100:0} %"));
+            parts.Add($"In step {RigViews.Percent(step.Low)} or {RigViews.Percent(step.High)}");
         if (price.High > price.Low)
             parts.Add($"{RigViews.Money((decimal)price.Low, currency)} or {RigViews.Money((decimal)price.High, currency)}");
         if (boxes.High > boxes.Low)

@@ -107,7 +107,7 @@ public static class RigViews
         if (next is not null)
             reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
         if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep) is { } worst)
-            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest point: {worst.Name}, in step {worst.Forecast!.InStep * 100:0} % against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
+            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest point: {worst.Name}, in step {Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
         foreach (var finding in rows.SelectMany(r => r.Findings).DistinctBy(f => f.Sentence))
             reasons.Add(new(ReasonKind.Against, finding.Sentence));
         if (rows.Any(r => r.Forecast is { MayNotFollow: true }))
@@ -127,13 +127,21 @@ public static class RigViews
         if (a.NeedsMet != b.NeedsMet)
             parts.Add($"meets {a.NeedsMet} wishes against {b.NeedsMet}");
         if (a.Grade != b.Grade)
-            parts.Add(string.Create(CultureInfo.InvariantCulture, $"in step {a.InStep * 100:0} % against {b.InStep * 100:0} %"));
+            parts.Add(string.Create(CultureInfo.InvariantCulture, $"in step {Percent(a.InStep)} against {Percent(b.InStep)}"));
         if (a.Price != b.Price)
             parts.Add(string.Create(CultureInfo.InvariantCulture, $"{Money(a.Price, first.Rig.Site.Shelf.Currency)} against {Money(b.Price, first.Rig.Site.Shelf.Currency)}"));
         if (a.Boxes != b.Boxes)
             parts.Add($"{Count(a.Boxes, "box", "boxes")} to switch on against {b.Boxes}");
         return parts.Count == 0 ? $"Level with “{next.Title.ToLowerInvariant()}” on every count." : $"Against “{next.Title.ToLowerInvariant()}”: {string.Join(", ", parts)}.";
     }
+
+    /// <summary>A probability as a whole percent; 0 % and 100 % only where it is certain.</summary>
+    internal static string Percent(double probability) => probability switch
+    {
+        > 0 and < 0.005 => "under 1 %",
+        < 1 and > 0.995 => "over 99 %",
+        _ => string.Create(CultureInfo.InvariantCulture, $"{probability * 100:0} %"),
+    };
 
     internal static string Money(decimal amount, string currency) => string.Create(CultureInfo.InvariantCulture, $"{(currency == "GBP" ? "£" : currency == "EUR" ? "€" : currency + " ")}{amount:0.00}");
 

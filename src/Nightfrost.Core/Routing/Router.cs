@@ -78,7 +78,7 @@ public static class Router
         if (look.Listeners.Count == 0)
             return new("listeners", "Nobody listens yet.", "Enter who listens on Look.");
         if (Rules.Wishes(look, RoomWish.RoomHearsToo) is { } hears && Rules.Wishes(look, RoomWish.SetSilent) is { } silent)
-            return new("listeners", $"{hears} wants the room to hear; {silent} needs the set silent.", "Ask which comes first, or plan two cases for two evenings.");
+            return new("listeners", $"The room should hear ({hears}), and the set must be silent ({silent}).", "Ask which comes first, or plan two cases for two evenings.");
         return null;
     }
 

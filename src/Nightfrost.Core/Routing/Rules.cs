@@ -32,9 +32,9 @@ public static class Rules
             r => !r.Feed.BuiltIn && r.Feed.Joints.Count == 0 ? Say(("socket", Socket(r)), ("box", Box(r))) : null),
         new("pcm-for-digital", Refuses, Tap, "{socket} sends no PCM, and {box} cannot decode anything else.", "Use an analogue socket, or a box that decodes the set's format.", "practice",
             r => r.Feed.Socket.Pcm == Known.No && TakesPcmOnly(r.Feed) ? Say(("socket", Socket(r)), ("box", Box(r))) : null),
-        new("room-hears", Refuses, Tap, "{socket} silences the set, and {who} wants the room to hear.", "Use a socket that leaves the room its sound, such as optical.", "practice",
+        new("room-hears", Refuses, Tap, "{socket} silences the set, and the room should hear ({who}).", "Use a socket that leaves the room its sound, such as optical.", "practice",
             r => Wishes(r.Site.Look, RoomWish.RoomHearsToo) is { } who && SocketReading.SilencesSpeakers(r.Feed.Socket) ? Say(("socket", Socket(r)), ("who", who)) : null),
-        new("set-silent", Refuses, Tap, "{who} needs the set silent; its speakers cannot be switched off, and {socket} leaves them on.", "Use a socket that silences the set, such as the headphone socket.", "practice",
+        new("set-silent", Refuses, Tap, "The set must be silent ({who}); its speakers cannot be switched off, and {socket} leaves them on.", "Use a socket that silences the set, such as the headphone socket.", "practice",
             r => Wishes(r.Site.Look, RoomWish.SetSilent) is { } who && r.Site.Look.Set.SpeakersCanBeOff == Known.No && !SocketReading.SilencesSpeakers(r.Feed.Socket) ? Say(("socket", Socket(r)), ("who", who)) : null),
 
         new("aids-stay-in", Refuses, WholeWay, "{who} wears hearing aids; {receiver} cannot be worn with them.", "Use the aids' own streamer, a relay, or a receiver worn over aids.", "practice",

@@ -60,7 +60,7 @@ public static class BeforeSteps
                     Id = $"charged-{route.AtEar.Listener.Id}-{device.Id}",
                     Phase = Phase.Before,
                     Place = $"{route.AtEar.Listener.Name}'s {device.Name}",
-                    Action = $"See that the {device.Name} is charged",
+                    Action = $"See that {route.AtEar.Listener.Name}'s {device.Name} is charged",
                     Detail = FormattableString.Invariant($"A full charge takes {device.Power.ChargeHours:0.#} h."),
                     Caution = "A swollen or damaged battery is not charged. Nothing charges under bedding.",
                     Why = "A low cell breaks off joining and passes for a fault.",

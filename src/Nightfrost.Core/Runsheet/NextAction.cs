@@ -19,8 +19,9 @@ public enum Stage
 /// <param name="StepsOpen">Steps of the run sheet not done yet.</param>
 /// <param name="StepsFailed">Steps that did not go as expected.</param>
 /// <param name="ListenersUnmeasured">Served listeners without a measured skew.</param>
+/// <param name="OutOfStep">Names of listeners measured, and not inside their tolerance.</param>
 /// <param name="HandedOver">The sheet was handed over.</param>
-public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int StepsOpen, int StepsFailed, int ListenersUnmeasured, bool HandedOver)
+public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int StepsOpen, int StepsFailed, int ListenersUnmeasured, IReadOnlyList<string> OutOfStep, bool HandedOver)
 {
     /// <summary>True when a stage has nothing left to do.</summary>
     public bool IsDone(Stage stage) => stage switch
@@ -28,7 +29,7 @@ public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int 
         Stage.Look => Look.Listeners.Count > 0 && Look.Set.Sockets.Any(s => s.State != SocketState.NotThere),
         Stage.Route => RigChosen && !RigOutOfDate,
         Stage.Connect => RigChosen && StepsOpen == 0 && StepsFailed == 0,
-        Stage.Tune => RigChosen && ListenersUnmeasured == 0,
+        Stage.Tune => RigChosen && ListenersUnmeasured == 0 && OutOfStep.Count == 0,
         Stage.HandOver => HandedOver,
         _ => false,
     };
@@ -54,8 +55,10 @@ public sealed record NextAction(Stage Stage, string Words)
             return new(Stage.Connect, progress.StepsFailed == 1 ? "One step went wrong: look at it" : $"{progress.StepsFailed} steps went wrong: look at them");
         if (progress.StepsOpen > 0)
             return new(Stage.Connect, progress.StepsOpen == 1 ? "One step to do" : $"{progress.StepsOpen} steps to do");
-        return progress.ListenersUnmeasured > 0
-            ? new(Stage.Tune, "Measure the lips")
+        if (progress.ListenersUnmeasured > 0)
+            return new(Stage.Tune, "Measure the lips");
+        return progress.OutOfStep.Count > 0
+            ? new(Stage.Tune, $"Not in step: {string.Join(", ", progress.OutOfStep)}")
             : new(Stage.HandOver, "Hand over");
     }
 }

@@ -9,7 +9,7 @@ namespace Nightfrost.Core.Timing;
 /// <param name="Predicted">Forecast at the settings as found.</param>
 /// <param name="Measured">Measurement at the settings as found; null until there is one. It replaces the forecast.</param>
 /// <param name="Tolerance">What holds here.</param>
-/// <param name="IsRoom">True for the room's own sound, which counts for echo but is nobody's verdict.</param>
+/// <param name="IsRoom">True for the room's own sound: somebody watches by it, but no listener of the case.</param>
 /// <param name="HearsRoom">True when the room's sound reaches this ear beside its own.</param>
 public sealed record MovableArrival(
     string Id, string Name, string? SocketId, DelayDistribution Predicted, Measured? Measured, Tolerance Tolerance, bool IsRoom, bool HearsRoom)
@@ -60,7 +60,7 @@ public static class DelaySettings
     }
 
     /// <summary>
-    /// The best values, exactly: most listeners inside; then the worst probability highest, in steps of 1 %; then most room and own sounds less than
+    /// The best values, exactly: most arrivals inside, the room's included; then the worst probability highest, in steps of 1 %; then most room and own sounds less than
     /// 30 ms apart; then the largest |median skew| least; then the fewest settings moved.
     /// </summary>
     public static DelayChoice Best(IReadOnlyList<DelaySetting> settings, IReadOnlyList<MovableArrival> arrivals)
@@ -102,8 +102,6 @@ public static class DelaySettings
         var (inside, worst, fused, largest) = (0, 1.0, 0, 0.0);
         for (var i = 0; i < arrivals.Count; i++)
         {
-            if (arrivals[i].IsRoom)
-                continue;
             inside += moved[i].Inside ? 1 : 0;
             worst = Math.Min(worst, moved[i].InStep);
             fused += moved[i].EchoMs is { } echo && Math.Abs(echo) < FusedMs ? 1 : 0;
@@ -149,6 +147,12 @@ public static class DelaySettings
     private static List<string> Explain(IReadOnlyList<DelaySetting> settings, DelayChoice choice, IReadOnlyList<MovableArrival> arrivals)
     {
         var sentences = new List<string>();
+        for (var i = 0; i < arrivals.Count; i++)
+        {
+            if (!arrivals[i].IsRoom && !choice.Arrivals[i].Inside)
+                sentences.Add(OutOfReach(arrivals[i], choice.Arrivals[i]));
+        }
+
         var changes = settings.Select((s, i) => (Setting: s, To: choice.ValuesMs[i])).Where(c => c.To != c.Setting.FoundAtMs).ToList();
         if (settings.Count == 0)
             sentences.Add("No delay setting has been entered for this set. Enter its range on Look if its menu has one.");
@@ -158,15 +162,10 @@ public static class DelaySettings
             sentences.Add($"Set {setting.Name} to {to} ms. It was {setting.FoundAtMs} ms: write that down, so that it can be put back.");
         for (var i = 0; i < arrivals.Count; i++)
         {
-            if (arrivals[i].IsRoom || choice.Arrivals[i].Inside)
-                continue;
-            sentences.Add(OutOfReach(arrivals[i], choice.Arrivals[i]));
-        }
-
-        for (var i = 0; i < arrivals.Count; i++)
-        {
             if (choice.Arrivals[i].EchoMs is { } echo && Math.Abs(echo) >= FusedMs)
                 sentences.Add(FormattableString.Invariant($"{arrivals[i].Name} hears the room {Math.Abs(echo):0} ms {(echo > 0 ? "before" : "after")} the receiver: an echo. Turn one of the two down, or close the ear."));
+            else if (choice.Arrivals[i].EchoMs is { } close && changes.Count > 0)
+                sentences.Add(FormattableString.Invariant($"Then {arrivals[i].Name} hears room and receiver {Math.Abs(close):0} ms apart: they fuse."));
         }
 
         return sentences;

@@ -13,7 +13,8 @@ namespace Nightfrost.Web.Cases;
 /// <param name="ListenerId">Whose.</param>
 /// <param name="Measured">The measurement.</param>
 /// <param name="OffByMs">Measured minus predicted median, ms; null when nothing was predicted.</param>
-public sealed record MeasuredRow(string ListenerId, Measured Measured, double? OffByMs);
+/// <param name="InStep">Probability of being inside, from the measurement.</param>
+public sealed record MeasuredRow(string ListenerId, Measured Measured, double? OffByMs, double InStep);
 
 /// <summary>The rig fixed to a case, as it stands now.</summary>
 /// <param name="RigId">New with every choice.</param>
@@ -77,7 +78,9 @@ internal sealed class CaseState
             var outcomes = Steps.Select(s => Outcome(s.Id)?.Outcome ?? StepOutcome.Open).ToList();
             return new(
                 Row.Look, Row.Rig is not null, Chosen()?.OutOfDate ?? Row.Rig is not null, outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
-                Rig?.Routes.Count(r => Takes(r.AtEar.Listener.Id).Count == 0) ?? 0, Row.HandedOverAt is not null);
+                Rig?.Routes.Count(r => Takes(r.AtEar.Listener.Id).Count == 0) ?? 0,
+                [.. Rig?.Routes.Select(r => r.AtEar.Listener).Where(l => MeasuredOf(l.Id) is { } m && FrameMeasurement.Against(m, LineBoard.ToleranceOf(l)) != SkewVerdict.Inside).Select(l => l.Name) ?? []],
+                Row.HandedOverAt is not null);
         }
     }
 
@@ -91,7 +94,7 @@ internal sealed class CaseState
         foreach (var row in view.Rows)
         {
             if (MeasuredOf(row.ListenerId) is { } m)
-                measured.Add(new(row.ListenerId, m, row.Forecast is { } f ? m.SkewMs - f.MedianMs : null));
+                measured.Add(new(row.ListenerId, m, row.Forecast is { } f ? m.SkewMs - f.MedianMs : null, m.ProbabilityInside(row.Tolerance)));
         }
 
         return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Row.Look), [.. plan.MissingFrom(Shelf).Select(d => d.Name)], measured);

@@ -2110,7 +2110,7 @@ export interface components {
          * @description The sign drawn for a station of the line board.
          * @enum {unknown}
          */
-        Glyph: "socket" | "radio" | "adapter" | "box" | "relay" | "headset" | "earbuds" | "aids" | "neckband" | "speaker" | "bar" | "set";
+        Glyph: "socket" | "radio" | "adapter" | "box" | "relay" | "headset" | "earbuds" | "aids" | "neckband" | "speaker" | "bar" | "set" | "room";
         /** @description Marks a case as handed over, or takes the mark back. */
         HandoverMark: {
             handedOver: boolean;
@@ -2288,6 +2288,11 @@ export interface components {
              * @description Measured minus predicted median, ms; null when nothing was predicted.
              */
             offByMs: null | number;
+            /**
+             * Format: double
+             * @description Probability of being inside, from the measurement.
+             */
+            inStep: number;
         };
         /** @description What one choice of delay settings does to one arrival. */
         MovedArrival: {

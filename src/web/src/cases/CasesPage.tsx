@@ -43,7 +43,7 @@ export function CasesPage() {
         {cases.isPending && <Waiting words="Fetching the cases…" />}
         {cases.isError && <Trouble error={cases.error} onRetry={() => void cases.refetch()} />}
         {cases.data?.length === 0 && (
-          <Typography color="text.secondary" sx={{ mt: 4, maxWidth: 560 }}>
+          <Typography color="textSecondary" sx={{ mt: 4, maxWidth: 560 }}>
             Open a case for the place where the set stands. Then look behind the set and say who listens. To see finished cases first, run
             ./nightfrost demo.
           </Typography>
@@ -86,7 +86,7 @@ function CaseItem({ summary, onRename }: { summary: Summary; onRename: () => voi
     <Box component="li" sx={{ borderTop: 1, borderColor: 'divider', py: 4 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, alignItems: 'center' }}>
         <Box sx={{ flex: '1 1 320px', minWidth: 0 }}>
-          <Typography variant="body2" color="text.secondary">
+          <Typography variant="body2" color="textSecondary">
             {summary.site}
           </Typography>
           <Typography variant="h2" sx={{ overflowWrap: 'anywhere' }}>
@@ -101,7 +101,7 @@ function CaseItem({ summary, onRename }: { summary: Summary; onRename: () => voi
         </Box>
         <Box sx={{ flex: '0 1 auto' }}>
           <Typography sx={{ fontWeight: 650, color: done ? 'text.secondary' : 'warning.main' }}>{summary.next.words}</Typography>
-          <Typography variant="caption" color="text.secondary">
+          <Typography variant="caption" color="textSecondary">
             changed {clock(new Date(summary.changedAt))}
           </Typography>
         </Box>
@@ -120,7 +120,7 @@ function CaseItem({ summary, onRename }: { summary: Summary; onRename: () => voi
           <LineStrip rows={summary.rows} measured={summary.measured} />
         </Box>
       ) : (
-        <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
           No rig chosen yet.
         </Typography>
       )}

@@ -34,7 +34,7 @@ export function HandoverPage() {
   if (!sheet)
     return (
       <Page headline="No rig chosen yet">
-        <Typography color="text.secondary" sx={{ mt: 3 }}>
+        <Typography color="textSecondary" sx={{ mt: 3 }}>
           The sheet is written from the rig. <Link to="../route">Choose one on Route</Link> first.
         </Typography>
       </Page>
@@ -103,17 +103,17 @@ function Sheet({ sheet, site }: { sheet: Schema['HandoverSheet']; site: string }
           aria-label={`Sheet for ${listener.name}`}
           sx={{ '@media print': { breakAfter: 'page' }, borderTop: 2, borderColor: 'text.primary', pt: 4, mb: 8 }}
         >
-          <Typography component="h2" sx={{ fontSize: '24pt', fontWeight: 650, lineHeight: 1.2 }}>
+          <Typography variant="inherit" component="h2" sx={{ fontSize: '24pt', fontWeight: 650, lineHeight: 1.2 }}>
             TV sound for {listener.name}
           </Typography>
-          <Typography color="text.secondary" sx={{ '@media print': { color: '#000' } }}>
+          <Typography color="textSecondary" sx={{ '@media print': { color: '#000' } }}>
             {site}
           </Typography>
           <Parts parts={listener.parts} />
         </Box>
       ))}
       <Box component="section" aria-label="For everyone" sx={{ borderTop: 2, borderColor: 'text.primary', pt: 4 }}>
-        <Typography component="h2" sx={{ fontSize: '24pt', fontWeight: 650, lineHeight: 1.2 }}>
+        <Typography variant="inherit" component="h2" sx={{ fontSize: '24pt', fontWeight: 650, lineHeight: 1.2 }}>
           For everyone in the room
         </Typography>
         <Parts parts={sheet.household} />
@@ -127,7 +127,7 @@ function Parts({ parts }: { parts: readonly Schema['SheetPart'][] }) {
     <Box sx={{ columns: { md: 2 }, columnGap: 12, mt: 2, '@media print': { columns: 1 } }}>
       {parts.map((part) => (
         <Box key={part.heading} sx={{ breakInside: 'avoid', pt: 4 }}>
-          <Typography component="h3" sx={{ fontSize: '18pt', fontWeight: 650 }}>
+          <Typography variant="inherit" component="h3" sx={{ fontSize: '18pt', fontWeight: 650 }}>
             {part.heading}
           </Typography>
           <Box

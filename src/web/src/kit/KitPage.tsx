@@ -102,13 +102,13 @@ function ShelfRow({ entry, currency }: { entry: Entry; currency: string }) {
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, alignItems: 'center' }}>
         <Box sx={{ flex: '1 1 260px', minWidth: 0 }}>
           <Typography sx={{ fontWeight: 650 }}>{device.name}</Typography>
-          <Typography variant="body2" color="text.secondary">
+          <Typography variant="body2" color="textSecondary">
             {[device.maker, ...abilities(device)].join(' · ')}
           </Typography>
         </Box>
         <Typography sx={{ textAlign: 'right' }}>
           {money(device.price, currency)}
-          <Typography component="span" variant="caption" color="text.secondary" sx={{ display: 'block' }}>
+          <Typography component="span" variant="caption" color="textSecondary" sx={{ display: 'block' }}>
             {day(device.pricedOn)}
           </Typography>
         </Typography>

@@ -34,7 +34,7 @@ export function LineBoard({ rows }: { rows: readonly BoardRow[] }) {
           ))}
           <Box sx={{ display: 'flex' }} aria-hidden>
             {wide && (
-              <Typography variant="caption" color="text.secondary" sx={{ width: leftColumn, flex: 'none', pt: 2 }}>
+              <Typography variant="caption" color="textSecondary" sx={{ width: leftColumn, flex: 'none', pt: 2 }}>
                 ms after the picture
               </Typography>
             )}
@@ -71,7 +71,7 @@ function BoardLine({ board, plot, wide }: { board: BoardRow; plot: number; wide:
         <Typography variant="h2" component="h3">
           {row.name}
         </Typography>
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           {row.note}
         </Typography>
         <Typography variant="body2" sx={{ mt: wide ? 3 : 1 }}>
@@ -99,7 +99,7 @@ function StationWords({ row, plot }: { row: Schema['LineRow']; plot: number }) {
         <Typography
           key={`leg${i}`}
           variant="caption"
-          color="text.secondary"
+          color="textSecondary"
           noWrap
           sx={{ position: 'absolute', top: 4, left: (xs[i] ?? 0) + 22, width: pitch - 44, textAlign: 'center' }}
         >
@@ -135,7 +135,7 @@ function StationWords({ row, plot }: { row: Schema['LineRow']; plot: number }) {
 
 function ChainWords({ row }: { row: Schema['LineRow'] }) {
   return (
-    <Typography variant="body2" color="text.secondary" sx={{ pb: 1 }}>
+    <Typography variant="body2" color="textSecondary" sx={{ pb: 1 }}>
       {row.stations.map((s, i) => (i === 0 ? capital(s.label) : `${row.legs[i - 1]?.kind === 'air' ? ' ))) ' : ' — '}${s.label}`)).join('')}
       {row.legs.some((l) => l.kind === 'air') && `. ${capital(row.legs.find((l) => l.kind === 'air')?.label ?? '')}.`}
     </Typography>
@@ -158,7 +158,7 @@ function Verdict({ board, plot, top, wide }: { board: BoardRow; plot: number; to
   const onRight = plot - right >= 250 || plot - right >= left
   const words = (
     <>
-      <Typography variant="caption" color="text.secondary" component="p">
+      <Typography variant="caption" color="textSecondary" component="p">
         {row.thread.map((s) => `${s.words} ${signed(s.medianMs)}`).join(' · ')}
         {shiftMs ? ` · delay setting ${signed(shiftMs)}` : ''}
       </Typography>

@@ -22,7 +22,7 @@ export function LineStrip({ rows, measured, active }: StripProps) {
   const narrow = width > 0 && width < 620
   const first = rows.find((r) => r.listenerId === active) ?? rows[0]
   const shown = narrow && !open ? (first ? [first] : []) : rows
-  const of = (row: Schema['LineRow']) => measured.find((m) => m.listenerId === row.listenerId)?.measured ?? null
+  const of = (row: Schema['LineRow']) => measured.find((m) => m.listenerId === row.listenerId) ?? null
   return (
     <Box ref={ref} role="group" aria-label="Line board, small">
       {narrow && rows.length > 1 ? (
@@ -40,22 +40,24 @@ export function LineStrip({ rows, measured, active }: StripProps) {
 
 function StripRow({
   row,
-  measured,
+  measured: known,
   width,
   narrow,
   more,
 }: {
   row: Schema['LineRow']
-  measured: Schema['Measured'] | null
+  measured: Schema['MeasuredRow'] | null
   width: number
   narrow: boolean
   more: string
 }) {
+  const measured = known?.measured ?? null
+  const inStep = known?.inStep ?? row.forecast?.inStep
   const words = measured ? measuredWords(measured) : row.forecast ? `${skew(row.forecast.medianMs)} · predicted` : 'no route'
   const line = Math.min(300, Math.max(160, (width - 470) * 0.6))
   return (
     <Box
-      aria-label={spoken({ row, measured })}
+      aria-label={spoken({ row, measured, inStep })}
       sx={{ display: 'flex', alignItems: 'center', gap: 3, minHeight: 44, borderBottom: 1, borderColor: 'divider', overflow: 'hidden' }}
     >
       <Typography
@@ -70,13 +72,13 @@ function StripRow({
           <Line stations={row.stations} legs={row.legs} width={line} y={20} inset={20} />
         </svg>
       )}
-      <Typography variant="body2" component="span" color="text.secondary" noWrap sx={{ flex: 1, minWidth: 0 }}>
+      <Typography variant="body2" component="span" color="textSecondary" noWrap sx={{ flex: 1, minWidth: 0 }}>
         {words}
-        {row.forecast && !measured ? ` · in step ${percent(row.forecast.inStep)}` : ''}
+        {inStep !== undefined && ` · in step ${percent(inStep)}`}
       </Typography>
       {!narrow && row.forecast && <MiniArrival row={row} measured={measured} />}
       {more && (
-        <Typography component="span" aria-hidden color="text.secondary">
+        <Typography component="span" aria-hidden color="textSecondary">
           {more}
         </Typography>
       )}

@@ -66,6 +66,8 @@ function drawing(glyph: GlyphName) {
       )
     case 'bar':
       return <path d="M-18 -5H14L18 -1V5H-18Z" fill={ink.ground} />
+    case 'room':
+      return <path d="M-13 9V-1H-8V4H8V-1H13V9M-8 0V-8H8V0" />
     case 'radio':
       return <path d="M0 10V-4M-5 1A7 7 0 0 1 -5 -9M5 1A7 7 0 0 0 5 -9M-9 4A12 12 0 0 1 -9 -12M9 4A12 12 0 0 0 9 -12" />
     default:

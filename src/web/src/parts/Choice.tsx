@@ -18,7 +18,7 @@ export function Choice<T extends string>({
   const id = useId()
   return (
     <Box sx={{ minWidth: 0 }}>
-      <Typography id={id} variant="body2" color="text.secondary" component="span" sx={hideLabel ? hidden : { display: 'block', mb: 1 }}>
+      <Typography id={id} variant="body2" color="textSecondary" component="span" sx={hideLabel ? hidden : { display: 'block', mb: 1 }}>
         {label}
       </Typography>
       <ToggleButtonGroup exclusive value={value} onChange={(_, next: T | null) => next !== null && onChange(next)} aria-labelledby={id}>
@@ -35,8 +35,8 @@ export function Choice<T extends string>({
 /** Read aloud, not shown. */
 export const hidden = {
   position: 'absolute',
-  width: 1,
-  height: 1,
+  width: '1px',
+  height: '1px',
   overflow: 'hidden',
   clip: 'rect(0 0 0 0)',
   whiteSpace: 'nowrap',

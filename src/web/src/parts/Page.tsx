@@ -25,7 +25,7 @@ export function Page({
           <Box sx={{ display: 'flex', columnGap: 4, alignItems: 'baseline', flexWrap: 'wrap' }}>
             <Typography variant="h1">{headline}</Typography>
             {beside && (
-              <Typography color="text.secondary" component="span">
+              <Typography color="textSecondary" component="span">
                 {beside}
               </Typography>
             )}
@@ -54,7 +54,7 @@ export function Page({
 /** A figure that carries the verdict: the number strong, its words quiet. */
 export function Figure({ value, before, after }: { value: ReactNode; before?: string; after?: string }) {
   return (
-    <Typography component="span" color="text.secondary">
+    <Typography component="span" color="textSecondary">
       {before && `${before} `}
       <Box component="b" sx={{ color: 'text.primary', fontWeight: 650 }}>
         {value}
@@ -70,7 +70,7 @@ export function Part({ title, note, children, id }: { title: string; note?: Reac
     <Box component="section" id={id} aria-label={title} sx={{ borderTop: 1, borderColor: 'divider', mt: 6, pt: 4 }}>
       <Typography variant="h2">{title}</Typography>
       {note && (
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           {note}
         </Typography>
       )}

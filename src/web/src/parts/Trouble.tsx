@@ -33,7 +33,7 @@ export function Trouble({ error, onRetry }: { error: unknown; onRetry?: () => vo
 /** While something is fetched or worked out. */
 export function Waiting({ words }: { words: string }) {
   return (
-    <Typography role="status" color="text.secondary" sx={{ py: 6 }}>
+    <Typography role="status" color="textSecondary" sx={{ py: 6 }}>
       {words}
     </Typography>
   )

@@ -46,7 +46,7 @@ function PartRow({ part, power, currency }: { part: Schema['Part']; power?: Sche
       <td>
         {part.name}
         {power && part.role !== 'lead' && (
-          <Typography variant="body2" color="text.secondary">
+          <Typography variant="body2" color="textSecondary">
             {power.words}
           </Typography>
         )}
@@ -58,7 +58,7 @@ function PartRow({ part, power, currency }: { part: Schema['Part']; power?: Sche
       </td>
       <td>
         {part.needed}
-        <Typography variant="body2" color="text.secondary" component="span">
+        <Typography variant="body2" color="textSecondary" component="span">
           {[part.inTheBox > 0 && `${part.inTheBox} in the box or there`, part.owned > 0 && `${part.owned} owned`]
             .filter(Boolean)
             .map((w) => ` · ${w as string}`)
@@ -69,7 +69,7 @@ function PartRow({ part, power, currency }: { part: Schema['Part']; power?: Sche
       <Box component="td" sx={{ textAlign: 'right !important', whiteSpace: 'nowrap' }}>
         {part.toBuy === 0 ? '–' : money(part.toPay, currency)}
         {part.toBuy > 0 && (
-          <Typography variant="caption" color="text.secondary" component="p">
+          <Typography variant="caption" color="textSecondary" component="p">
             {day(part.pricedOn)}
           </Typography>
         )}

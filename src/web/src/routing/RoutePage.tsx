@@ -86,10 +86,10 @@ export function RoutePage() {
       {detail.rig?.outOfDate && <OutOfDate rig={detail.rig} />}
       <Box sx={{ mt: 4 }}>
         <LineBoard
-          rows={shown.rows.map((row) => ({
-            row,
-            measured: chosen ? detail.rig?.measured.find((m) => m.listenerId === row.listenerId)?.measured : null,
-          }))}
+          rows={shown.rows.map((row) => {
+            const known = chosen ? detail.rig?.measured.find((m) => m.listenerId === row.listenerId) : undefined
+            return { row, measured: known?.measured, inStep: known?.inStep }
+          })}
         />
       </Box>
       <Box
@@ -164,7 +164,7 @@ function Reasons({ rig, title }: { rig: Rig; title: string }) {
             >
               {mark[reason.kind]}
             </Box>
-            <Typography color="text.secondary" sx={{ fontSize: 15.5 }}>
+            <Typography color="textSecondary" sx={{ fontSize: 15.5 }}>
               <Box component="span" sx={{ color: 'text.primary' }}>
                 {reason.kind === 'assumed' ? word.assumed : ''}
               </Box>
@@ -184,7 +184,7 @@ function Other({ rig, onPick }: { rig: Rig; onPick: () => void }) {
       sx={{ display: 'block', width: '100%', textAlign: 'left', py: 3, borderBottom: 1, borderColor: 'divider' }}
     >
       <Typography sx={{ fontWeight: 650, textDecoration: 'underline', textUnderlineOffset: 4 }}>{rig.title}</Typography>
-      <Typography variant="body2" color="text.secondary">
+      <Typography variant="body2" color="textSecondary">
         {rig.headline}.{' '}
         <Box component="b" sx={{ color: 'text.primary' }}>
           In step {percent(rig.inStep)}

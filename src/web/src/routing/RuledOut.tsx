@@ -11,7 +11,7 @@ const first = 6
 export function RuledOut({ items }: { items: readonly Item[] }) {
   const [all, setAll] = useState(false)
   const groups = groupsOf(items)
-  if (groups.length === 0) return <Typography color="text.secondary">Nothing: every socket and device seen works in some route.</Typography>
+  if (groups.length === 0) return <Typography color="textSecondary">Nothing: every socket and device seen works in some route.</Typography>
   const shown = all ? groups : groups.slice(0, first)
   return (
     <>
@@ -24,11 +24,11 @@ export function RuledOut({ items }: { items: readonly Item[] }) {
             <Box sx={{ minWidth: 0 }}>
               <Typography>{group.lead.finding.sentence}</Typography>
               {group.others.length > 0 && (
-                <Typography variant="body2" color="text.secondary">
+                <Typography variant="body2" color="textSecondary">
                   The same for {group.others.join(', ')}.
                 </Typography>
               )}
-              <Typography variant="body2" color="text.secondary">
+              <Typography variant="body2" color="textSecondary">
                 {group.lead.finding.remedy}
               </Typography>
             </Box>

@@ -1,5 +1,5 @@
 import { Box, ButtonBase, Typography } from '@mui/material'
-import { useCallback, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Schema } from '../api/client'
 import { useCase } from '../cases/useCase'
@@ -78,7 +78,7 @@ export function ConnectPage() {
   if (!rigId || !steps || !current)
     return (
       <Page headline="No rig chosen yet">
-        <Typography color="text.secondary" sx={{ mt: 3 }}>
+        <Typography color="textSecondary" sx={{ mt: 3 }}>
           The run sheet is made from the rig. <Link to="../route">Choose one on Route</Link> first.
         </Typography>
       </Page>
@@ -107,7 +107,15 @@ export function ConnectPage() {
       }
     >
       {error !== null && <Trouble error={error} />}
-      <Box sx={{ display: 'grid', gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 340px' }, columnGap: 8, mt: 4 }}>
+      <Box
+        sx={{
+          display: 'grid',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 340px' },
+          columnGap: 8,
+          mt: 4,
+          alignItems: 'start',
+        }}
+      >
         <StepCard
           key={current.step.id}
           state={current}
@@ -137,11 +145,27 @@ function StepList({
   current: string
   onPick: (id: string) => void
 }) {
+  const list = useRef<HTMLElement>(null)
+  useEffect(() => {
+    const box = list.current
+    const item = box?.querySelector<HTMLElement>('[aria-current=step]')
+    if (box && item && box.scrollHeight > box.clientHeight) box.scrollTop = item.offsetTop - box.offsetTop - box.clientHeight / 3
+  }, [current])
   return (
     <Box
+      ref={list}
       component="nav"
       aria-label="All steps"
-      sx={{ borderLeft: { md: 1 }, borderColor: { md: 'divider' }, pl: { md: 5 }, mt: { xs: 8, md: 0 } }}
+      sx={{
+        borderLeft: { md: 1 },
+        borderColor: { md: 'divider' },
+        pl: { md: 5 },
+        mt: { xs: 8, md: 0 },
+        position: { md: 'sticky' },
+        top: { md: 12 },
+        maxHeight: { md: 'calc(100vh - 24px)' },
+        overflowY: { md: 'auto' },
+      }}
     >
       <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0 }}>
         {steps.map((s, i) => {
@@ -149,7 +173,7 @@ function StepList({
           return (
             <li key={s.step.id}>
               {heading && (
-                <Typography variant="caption" color="text.secondary" component="p" sx={{ pt: 3, pb: 1 }}>
+                <Typography variant="caption" color="textSecondary" component="p" sx={{ pt: 3, pb: 1 }}>
                   {phaseWords[s.step.phase]}
                 </Typography>
               )}
@@ -171,7 +195,7 @@ function StepList({
                 <Typography
                   component="span"
                   variant="body2"
-                  color={s.outcome === 'notAsExpected' ? 'warning.main' : 'text.secondary'}
+                  color={s.outcome === 'notAsExpected' ? 'warning' : 'textSecondary'}
                   sx={{ width: 22, flex: 'none' }}
                 >
                   {s.outcome === 'asExpected' ? '✓' : s.outcome === 'notAsExpected' ? '!' : i + 1}

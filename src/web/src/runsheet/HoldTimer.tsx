@@ -75,7 +75,7 @@ export function HoldTimer({ seconds }: { seconds: number }) {
           {share >= 1 ? 'let go' : `of ${seconds} s`}
         </Box>
       </Box>
-      <Typography color="text.secondary">Keep this under your thumb while you hold the real button. It counts for you.</Typography>
+      <Typography color="textSecondary">Keep this under your thumb while you hold the real button. It counts for you.</Typography>
     </Box>
   )
 }

@@ -45,14 +45,14 @@ export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }:
       aria-label="This step"
       sx={{ minHeight: { xs: 'calc(100vh - 330px)', sm: 320 }, display: 'flex', flexDirection: 'column', maxWidth: 640 }}
     >
-      <Typography color="primary.main" sx={{ fontWeight: 650 }}>
+      <Typography color="primary" sx={{ fontWeight: 650 }}>
         {step.place}
       </Typography>
       <Typography variant="h1" component="h2" sx={{ mt: 1, overflowWrap: 'anywhere' }}>
         {step.action}
       </Typography>
       {step.detail && (
-        <Typography color="text.secondary" sx={{ mt: 3 }}>
+        <Typography color="textSecondary" sx={{ mt: 3 }}>
           {step.detail}
         </Typography>
       )}
@@ -68,12 +68,12 @@ export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }:
         </Aside>
       )}
       {step.why && (
-        <Typography variant="body2" color="text.secondary" sx={{ mt: 3 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 3 }}>
           Here, because: {step.why.charAt(0).toLowerCase() + step.why.slice(1)}
         </Typography>
       )}
       {step.orderFree && (
-        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
           Leads and power may go in either order.
         </Typography>
       )}
@@ -164,7 +164,7 @@ function Actions({ state, draft, ready, onDraft, onTell }: Pick<Props, 'state' |
   return (
     <>
       {!ready && (
-        <Typography variant="body2" color="text.secondary" sx={{ mb: 2 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
           {state.step.codecs?.length ? 'Choose the codec that is shown.' : 'Tick each line first.'}
         </Typography>
       )}

@@ -35,7 +35,7 @@ export function SignInPage({ demo }: { demo: Schema['DemoSignIn'] | null }) {
         <Typography variant="h1" sx={{ mt: 4, fontSize: { xs: 30, md: 34 }, lineHeight: 1.15, maxWidth: 460 }}>
           From the socket behind the set to the ear, in step with the picture
         </Typography>
-        <Typography color="text.secondary" sx={{ mt: 4, maxWidth: 440 }}>
+        <Typography color="textSecondary" sx={{ mt: 4, maxWidth: 440 }}>
           Look behind the set once. Nightfrost finds the route to each listener, orders the steps, measures the lips, and writes the sheet
           that stays.
         </Typography>
@@ -66,7 +66,7 @@ export function SignInPage({ demo }: { demo: Schema['DemoSignIn'] | null }) {
         {demo && (
           <Box sx={{ maxWidth: 400, mt: 8, pt: 5, borderTop: 1, borderColor: 'divider' }}>
             <Typography variant="h2">Just looking?</Typography>
-            <Typography variant="body2" color="text.secondary" sx={{ mt: 1, mb: 3 }}>
+            <Typography variant="body2" color="textSecondary" sx={{ mt: 1, mb: 3 }}>
               Four made-up cases: an almshouse by the sea and a boatyard. Name {demo.name}, password {demo.password}.
             </Typography>
             <Button fullWidth sx={{ minHeight: 56 }} disabled={busy} onClick={() => void enter(demo)}>

@@ -78,7 +78,7 @@ export function Shell({
         >
           Nightfrost
         </Typography>
-        <Typography color="text.secondary" noWrap sx={{ flex: 1, minWidth: 0 }} title={place}>
+        <Typography color="textSecondary" noWrap sx={{ flex: 1, minWidth: 0 }} title={place}>
           {place}
         </Typography>
         <SavedMark />
@@ -131,7 +131,7 @@ function SavedMark() {
       role="status"
       variant="body2"
       noWrap
-      color={saved.kind === 'waiting' || saved.kind === 'refused' ? 'warning.main' : 'text.secondary'}
+      color={saved.kind === 'waiting' || saved.kind === 'refused' ? 'warning' : 'textSecondary'}
       sx={{ flex: 'none' }}
     >
       {words}

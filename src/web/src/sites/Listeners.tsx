@@ -27,7 +27,7 @@ export function Listeners({ listeners, receivers, tolerances, most, problems, on
   return (
     <Box>
       {listeners.length === 0 && (
-        <Typography color="text.secondary">Nobody yet. Ask who has to hear, and who must be left in quiet.</Typography>
+        <Typography color="textSecondary">Nobody yet. Ask who has to hear, and who must be left in quiet.</Typography>
       )}
       {listeners.map((listener, i) => (
         <ListenerForm
@@ -105,6 +105,7 @@ function ListenerForm({ listener, receivers, tolerances, problemOf, onChange, on
           error={!!gone}
           helperText={gone ? 'It is no longer on the shelf. Choose another.' : undefined}
           onChange={(e) => set({ receiverId: e.target.value || null })}
+          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
           sx={{ gridColumn: { sm: '1 / -1', md: 'auto' } }}
         >
           <MenuItem value="">nothing yet</MenuItem>

@@ -37,7 +37,7 @@ export function LookPage() {
       {error !== null && <Trouble error={error} />}
       {conflict && <Conflict changes={conflict.changes} onSettle={(mine) => void settle(mine)} />}
       {stray.map((p) => (
-        <Typography key={p.field} role="alert" color="error.main" sx={{ mt: 2 }}>
+        <Typography key={p.field} role="alert" color="error" sx={{ mt: 2 }}>
           {p.reason} {p.remedy}
         </Typography>
       ))}

@@ -73,14 +73,14 @@ function SocketRow({ facts, socket, meaning, problemOf, roomSpeakers, onChange, 
   const there = socket.state !== 'notThere'
   const refused = there && (meaning?.use === 'input' || meaning?.use === 'unsure')
   return (
-    <Box component="li" aria-label={facts.words} sx={{ borderTop: 1, borderColor: 'divider', py: there ? 3 : 1.5 }}>
+    <Box component="li" aria-label={facts.words} sx={{ borderTop: 1, borderColor: 'divider', py: there ? 2.5 : 1 }}>
       <Box
         sx={{
           display: 'grid',
           alignItems: 'center',
           columnGap: 4,
           rowGap: 2,
-          gridTemplateColumns: { xs: '52px 1fr', md: '52px minmax(150px, 1.1fr) 250px minmax(170px, 1.4fr)' },
+          gridTemplateColumns: { xs: '52px 1fr', md: '52px minmax(140px, 1fr) 258px minmax(170px, 1.4fr) 52px' },
         }}
       >
         <svg width={48} height={36} aria-hidden style={{ opacity: there ? 1 : 0.6, overflow: 'visible' }}>
@@ -88,7 +88,7 @@ function SocketRow({ facts, socket, meaning, problemOf, roomSpeakers, onChange, 
         </svg>
         <Box sx={{ minWidth: 0 }}>
           <Typography sx={{ fontWeight: 650, color: there ? 'text.primary' : 'text.secondary' }}>{facts.words}</Typography>
-          <Typography variant="caption" color="text.secondary" component="p" sx={{ overflowWrap: 'anywhere' }}>
+          <Typography variant="caption" color="textSecondary" component="p" sx={{ overflowWrap: 'anywhere' }}>
             {there ? socket.marking || 'nothing printed' : 'not seen'}
           </Typography>
         </Box>
@@ -110,12 +110,25 @@ function SocketRow({ facts, socket, meaning, problemOf, roomSpeakers, onChange, 
             {refused && <span aria-hidden>× </span>}
             {there ? meaning?.sentence : facts.hint}
           </Typography>
-          {there && (
-            <Button variant="text" size="small" onClick={() => setOpen(!open)} aria-expanded={open} sx={{ fontSize: 14.5, py: 0, mt: 0.5 }}>
-              {open ? 'close' : 'markings and facts'}
-            </Button>
-          )}
         </Box>
+        {there ? (
+          <Button
+            variant="text"
+            onClick={() => setOpen(!open)}
+            aria-expanded={open}
+            aria-label={`${facts.words}: markings and facts`}
+            sx={{
+              fontSize: 14.5,
+              gridColumn: { xs: '1 / -1', md: 'auto' },
+              justifySelf: { xs: 'start', md: 'end' },
+              px: { xs: 0, md: 1.5 },
+            }}
+          >
+            {open ? 'close' : 'facts'}
+          </Button>
+        ) : (
+          <span />
+        )}
       </Box>
       {open && there && (
         <SocketFactsForm
@@ -150,7 +163,7 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
   const marking = problemOf('marking')
   return (
     <Box sx={{ mt: 3, ml: { md: 17 }, display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start' }}>
-      <Typography variant="body2" color="text.secondary" sx={{ gridColumn: '1 / -1' }}>
+      <Typography variant="body2" color="textSecondary" sx={{ gridColumn: '1 / -1' }}>
         {facts.hint}
       </Typography>
       <TextField

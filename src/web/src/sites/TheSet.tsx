@@ -57,7 +57,7 @@ export function TheSet({ set, facts, problems, onChange }: Props) {
         />
       </Box>
       {problemOf('delaySettings') && (
-        <Typography color="error.main" variant="body2">
+        <Typography color="error" variant="body2">
           {problemOf('delaySettings')?.reason} {problemOf('delaySettings')?.remedy}
         </Typography>
       )}
@@ -146,7 +146,7 @@ function DelayForm({ setting, sockets, facts, problemOf, onChange, onRemove }: D
         {number('Step', 'stepMs')}
         {number('Found at', 'foundAtMs')}
       </Box>
-      <Typography variant="body2" color="text.secondary" sx={{ mt: 2 }}>
+      <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
         It delays
       </Typography>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, alignItems: 'center' }}>

@@ -16,24 +16,24 @@ export function WorthAsking({ caseId, version, ready }: { caseId: string; versio
     <Box component="section" aria-label="Worth asking next">
       <Typography variant="h2">Worth asking next</Typography>
       {!ready && (
-        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
           Enter one socket and one listener; then the questions that matter stand here.
         </Typography>
       )}
       {ready && questions.data && decisive.length === 0 && (
-        <Typography variant="body2" color="text.secondary" sx={{ mt: 1 }}>
+        <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
           Nothing open would change the best rig.
         </Typography>
       )}
       <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 2 }}>
         {decisive.slice(0, 5).map((q, i) => (
           <Box component="li" key={q.field} sx={{ display: 'flex', gap: 3, py: 2.5, borderBottom: 1, borderColor: 'divider' }}>
-            <Typography component="span" color="primary.main" sx={{ fontWeight: 650 }}>
+            <Typography component="span" color="primary" sx={{ fontWeight: 650 }}>
               {i + 1}
             </Typography>
             <Box>
               <Typography>{q.words}</Typography>
-              <Typography variant="caption" color="text.secondary">
+              <Typography variant="caption" color="textSecondary">
                 {q.effect}
               </Typography>
             </Box>
@@ -41,7 +41,7 @@ export function WorthAsking({ caseId, version, ready }: { caseId: string; versio
         ))}
       </Box>
       {ready && rest > 0 && (
-        <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 2 }}>
+        <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 2 }}>
           {rest} more {rest === 1 ? 'fact is' : 'facts are'} unknown and would change nothing.
         </Typography>
       )}

@@ -79,7 +79,8 @@ export const theme = createTheme({
       styleOverrides: {
         root: {
           minHeight: 44,
-          padding: '4px 10px',
+          padding: '4px 6px',
+          whiteSpace: 'nowrap',
           fontSize: 14.5,
           fontWeight: 400,
           textTransform: 'none',

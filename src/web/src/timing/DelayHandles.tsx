@@ -35,7 +35,7 @@ export function DelayHandles({ settings, values, onChange }: Props) {
                 <Typography noWrap sx={{ fontWeight: 650 }}>
                   {setting.name}
                 </Typography>
-                <Typography variant="caption" color="text.secondary">
+                <Typography variant="caption" color="textSecondary">
                   {value} ms · found at {setting.foundAtMs}
                 </Typography>
               </Box>
@@ -71,7 +71,7 @@ export function DelayHandles({ settings, values, onChange }: Props) {
         )
       })}
       {settings.length > 0 && (
-        <Typography variant="caption" color="text.secondary" component="p" sx={{ pl: wide ? `${leftColumn}px` : 0 }}>
+        <Typography variant="caption" color="textSecondary" component="p" sx={{ pl: wide ? `${leftColumn}px` : 0 }}>
           A setting only makes sound later.
         </Typography>
       )}
@@ -80,9 +80,9 @@ export function DelayHandles({ settings, values, onChange }: Props) {
 }
 
 /** The button that moves every handle to the best values. */
-export function BestSettings({ onPress, disabled }: { onPress: () => void; disabled: boolean }) {
+export function BestSettings({ onPress }: { onPress: () => void }) {
   return (
-    <Button variant="contained" color="primary" onClick={onPress} disabled={disabled}>
+    <Button variant="contained" color="primary" onClick={onPress}>
       Best settings
     </Button>
   )

@@ -39,11 +39,11 @@ export function Takes({ row, rigId, waiting, firstField, onAdd, onRemove }: Prop
   return (
     <Box component="section" aria-label={`Takes of ${row.row.name}`} sx={{ borderTop: 1, borderColor: 'divider', py: 4 }}>
       <Typography variant="h3">{row.row.name}</Typography>
-      <Typography sx={{ mt: 1, fontWeight: row.measured ? 650 : 400 }} color={row.measured ? 'text.primary' : 'text.secondary'}>
+      <Typography sx={{ mt: 1, fontWeight: row.measured ? 650 : 400 }} color={row.measured ? 'textPrimary' : 'textSecondary'}>
         {row.measured ? measuredWords(row.measured) : 'Not measured yet.'}
       </Typography>
       {row.measured && row.offByMs !== null && (
-        <Typography variant="body2" color="text.secondary">
+        <Typography variant="body2" color="textSecondary">
           The forecast was off by {signed(row.offByMs)} ms.
         </Typography>
       )}
@@ -71,7 +71,7 @@ export function Takes({ row, rigId, waiting, firstField, onAdd, onRemove }: Prop
           Add take
         </Button>
       </Box>
-      <Typography variant="caption" color="text.secondary" component="p" sx={{ mt: 1 }}>
+      <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 1 }}>
         Negative when the click came before the flash.
       </Typography>
       {error !== null && <Trouble error={error} />}
@@ -79,11 +79,11 @@ export function Takes({ row, rigId, waiting, firstField, onAdd, onRemove }: Prop
         <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 2 }}>
           {row.takes.map((take, i) => (
             <Box component="li" key={take.id} sx={{ display: 'flex', alignItems: 'center', gap: 4, flexWrap: 'wrap' }}>
-              <Typography variant="body2" color="text.secondary" sx={{ width: 20 }}>
+              <Typography variant="body2" color="textSecondary" sx={{ width: 20 }}>
                 {i + 1}
               </Typography>
               <Typography sx={{ width: 92 }}>{signed(take.skewMs)} ms</Typography>
-              <Typography variant="body2" color="text.secondary" sx={{ flex: 1, minWidth: 150 }}>
+              <Typography variant="body2" color="textSecondary" sx={{ flex: 1, minWidth: 150 }}>
                 {signed(take.frames)} frames at {take.framesPerSecond}/s · {clock(new Date(take.at))}
               </Typography>
               <Button variant="text" onClick={() => void onRemove(take)} aria-label={`Take out take ${i + 1} of ${row.row.name}`}>
@@ -92,7 +92,7 @@ export function Takes({ row, rigId, waiting, firstField, onAdd, onRemove }: Prop
             </Box>
           ))}
           {waiting.map((take, i) => (
-            <Typography component="li" key={i} variant="body2" color="warning.main">
+            <Typography component="li" key={i} variant="body2" color="warning">
               {signed(take.frames)} frames at {take.framesPerSecond}/s: to be worked out when connected
             </Typography>
           ))}
@@ -126,7 +126,7 @@ function Verdicts({ verdicts }: { verdicts: readonly Schema['ToleranceVerdict'][
           <Typography variant="body2" sx={{ flex: 1, fontWeight: isTheirs ? 650 : 400 }}>
             {tolerance.words}
             {isTheirs && ' (theirs)'}
-            <Typography component="span" variant="caption" color="text.secondary" sx={{ display: 'block' }}>
+            <Typography component="span" variant="caption" color="textSecondary" sx={{ display: 'block' }}>
               {limits(tolerance)} · {tolerance.source}
             </Typography>
           </Typography>

@@ -59,7 +59,7 @@ export function TunePage() {
   if (!rigId || !best || !view.asFound)
     return (
       <Page headline="No rig chosen yet">
-        <Typography color="text.secondary" sx={{ mt: 3 }}>
+        <Typography color="textSecondary" sx={{ mt: 3 }}>
           Arrival is worked out from the rig. <Link to="../route">Choose one on Route</Link> first.
         </Typography>
       </Page>
@@ -82,9 +82,7 @@ export function TunePage() {
           ))}
         </>
       }
-      action={
-        view.settings.length > 0 ? <BestSettings onPress={toBest} disabled={best.valuesMs.every((v, i) => v === shown[i])} /> : undefined
-      }
+      action={best.valuesMs.some((v, i) => v !== shown[i]) ? <BestSettings onPress={toBest} /> : undefined}
     >
       {error !== null && <Trouble error={error} />}
       <Box sx={{ mt: 4 }}>
@@ -108,7 +106,7 @@ export function TunePage() {
           </Typography>
         ))}
         {moved && verdict && (
-          <Typography color="text.secondary" role="status" sx={{ py: 1 }}>
+          <Typography color="textSecondary" role="status" sx={{ py: 1 }}>
             With the handles where they stand: {verdict.inside} of {verdict.listeners} inside.
           </Typography>
         )}
