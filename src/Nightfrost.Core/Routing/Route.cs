@@ -60,7 +60,15 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
         : Negotiation.Between(Sends, Takes, Several);
 
     /// <summary>The codec read off the box after pairing; it stands above the planned one.</summary>
-    public Codec? ReadBack { get; init; }
+    public Codec? ReadBack
+    {
+        get;
+        init
+        {
+            field = value;
+            _negotiated = null;
+        }
+    }
 
     /// <summary>The ear of a whole route.</summary>
     /// <exception cref="InvalidOperationException">Only the feed was given.</exception>

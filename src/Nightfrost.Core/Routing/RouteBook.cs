@@ -65,7 +65,7 @@ internal sealed class RouteBook
 
         if (socket.Kind == SocketKind.Bluetooth)
         {
-            EnterFeeds([new Feed(socket, [], null, [])], BuiltInRadio.Of(socket), subject, null);
+            EnterFeeds(Standing([new Feed(socket, [], null, [])], socket, null, subject), BuiltInRadio.Of(socket), subject, null);
             return;
         }
 

@@ -1,0 +1,139 @@
+# demo and start: a private database, the service, and a clean stop. Sourced by ./nightfrost.
+
+data_home() {
+  if [ -n "${NIGHTFROST_DATA:-}" ]; then printf '%s' "$NIGHTFROST_DATA"
+  elif is_root; then printf /var/lib/nightfrost
+  else printf '%s' "$HOME/.local/share/nightfrost"; fi
+}
+
+port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+free_port() {
+  local port
+  for port in $(seq 54410 54499); do port_taken "$port" || { printf '%s' "$port"; return; }; done
+  fail "No free port between 54410 and 54499 for the database. Stop what holds them."
+}
+
+# A cluster of our own: loopback only, its own role with a random password.
+make_cluster() {
+  local place=$1 bin=$2 password
+  say "Making the database in $place…"
+  mkdir -p "$place"
+  ! is_root || chown postgres: "$place"
+  chmod 700 "$place"
+  password=$(od -An -tx1 -N24 /dev/urandom | tr -d ' \n')
+  local secret
+  secret=$(mktemp)
+  printf '%s' "$password" > "$secret"
+  ! is_root || chown postgres: "$secret"
+  if ! as_pg "$bin/initdb" -D "$place/pg.new" -U nightfrost --pwfile="$secret" -A scram-sha-256 --encoding=UTF8 --locale=C.UTF-8 >"$log" 2>&1; then
+    rm -rf "$secret" "$place/pg.new"
+    tail -n 3 "$log" >&2
+    fail "The database could not be made in $place. Check that the disk has room and that the place may be written."
+  fi
+  rm -f "$secret"
+  printf '%s' "$password" > "$place/password"
+  chmod 600 "$place/password"
+  mv "$place/pg.new" "$place/pg"
+}
+
+start_cluster() {
+  local place=$1 bin=$2
+  # After a kill -9 the old server may still run, or only its pid file is left: PostgreSQL's own tool knows which.
+  if as_pg "$bin/pg_ctl" -D "$place/pg" status >/dev/null 2>&1; then
+    say "Stopping a database left over from before…"
+    as_pg "$bin/pg_ctl" -D "$place/pg" -m fast -w stop >/dev/null 2>&1 || fail "An older database of Nightfrost does not stop. End its postgres process, then try again."
+  fi
+  db_port=$(free_port)
+  say "Starting the database…"
+  if ! as_pg "$bin/pg_ctl" -D "$place/pg" -w -t 60 -l "$place/pg/log" -o "-p $db_port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=on" start >"$log" 2>&1; then
+    tail -n 3 "$place/pg/log" >&2 2>/dev/null || true
+    fail "The database did not start; its own words are in $place/pg/log."
+  fi
+}
+
+stop_all() {
+  trap - EXIT INT TERM HUP
+  [ -z "${service_pid:-}" ] || { kill "$service_pid" 2>/dev/null || true; wait "$service_pid" 2>/dev/null || true; }
+  if [ -n "${db_place:-}" ]; then
+    as_pg "$(pg_bin)/pg_ctl" -D "$db_place/pg" -m fast -w stop >/dev/null 2>&1 || true
+  fi
+  rm -f "${log:-}"
+}
+
+serve() {
+  local mode=$1 port=5210
+  shift
+  while [ $# -gt 0 ]; do
+    case "$1" in
+      --port) [[ "${2:-}" =~ ^[0-9]+$ ]] && [ "$2" -ge 1 ] && [ "$2" -le 65535 ] || fail "--port takes a number from 1 to 65535." 2; port=$2; shift 2 ;;
+      *) fail "'$1' is not known here. Usage: ./nightfrost $mode [--port N]" 2 ;;
+    esac
+  done
+  need_tools
+  ! port_taken "$port" || fail "Port $port is taken. Stop what uses it, or choose another: ./nightfrost $mode --port $((port + 1))"
+  need_packages
+  build_all
+
+  local home bin
+  home=$(data_home)
+  db_place=""
+  need_space "$home"
+  bin=$(pg_bin)
+  log=$(mktemp)
+  trap stop_all EXIT
+  trap 'exit 130' INT
+  trap 'exit 143' TERM HUP
+  # The database's own user must be able to enter the place.
+  mkdir -p "$home"
+  local place="$home/$mode"
+  mkdir -p "$place"
+  exec 9>"$place.lock"
+  flock -n 9 || fail "Nightfrost $mode already runs on this data. Stop it first, or set NIGHTFROST_DATA to another place."
+  [ -d "$place/pg" ] || make_cluster "$place" "$bin"
+  db_place=$place
+  start_cluster "$place" "$bin" 9>&-
+
+  export PGPASSWORD
+  PGPASSWORD=$(cat "$place/password")
+  "$bin/psql" -h 127.0.0.1 -p "$db_port" -U nightfrost -d postgres -Atqc "select 1 from pg_database where datname = 'nightfrost'" | grep -q 1 \
+    || "$bin/createdb" -h 127.0.0.1 -p "$db_port" -U nightfrost nightfrost
+  export NIGHTFROST_CONNECTION="Host=127.0.0.1;Port=$db_port;Username=nightfrost;Password=$PGPASSWORD;Database=nightfrost"
+  export NIGHTFROST_DEMO
+  NIGHTFROST_DEMO=$([ "$mode" = demo ] && echo true || echo false)
+  unset PGPASSWORD
+
+  say "Bringing the data up to date…"
+  (cd .build/service && dotnet Nightfrost.Web.dll prepare) >"$log" 2>&1 || { tail -n 5 "$log" >&2; fail "The data could not be brought up to date."; }
+  local sign_in first
+  sign_in=$(sed -n 's/^sign-in //p' "$log")
+  first=$(sed -n 's/^first-sign-in //p' "$log")
+
+  say "Starting the service…"
+  (cd .build/service && exec dotnet Nightfrost.Web.dll --urls "http://127.0.0.1:$port") >>"$place/service.log" 2>&1 9>&- &
+  service_pid=$!
+  local tries=0
+  until [ "$(curl -fsS "http://127.0.0.1:$port/api/health" 2>/dev/null || health "$port")" = Healthy ]; do
+    kill -0 "$service_pid" 2>/dev/null || fail "The service stopped at once; its words are in $place/service.log."
+    tries=$((tries + 1))
+    [ $tries -lt 150 ] || fail "The service does not answer; its words are in $place/service.log."
+    sleep 0.2
+  done
+  say ""
+  say "Nightfrost is at http://127.0.0.1:$port"
+  [ -z "$sign_in" ] || say "Sign in as ${sign_in% *} with the password ${sign_in##* }"
+  [ -z "$first" ] || say "First sign-in: ${first% *} with the one-time-shown password ${first##* } (write it down, it is not shown again)"
+  say "Ctrl-C stops it."
+  local code=0
+  wait "$service_pid" || code=$?
+  service_pid=""
+  fail "The service stopped by itself (code $code); its words are in $place/service.log."
+}
+
+# Where curl is missing: the same question over bash's own socket.
+health() {
+  exec 8<>"/dev/tcp/127.0.0.1/$1" || return 0
+  printf 'GET /api/health HTTP/1.0\r\nHost: 127.0.0.1\r\n\r\n' >&8
+  tail -n 1 <&8
+  exec 8>&-
+} 2>/dev/null

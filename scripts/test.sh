@@ -1,0 +1,63 @@
+# test and pictures: every check on a real database and a real browser. Sourced by ./nightfrost.
+
+ready_to_test() {
+  need_tools
+  need_packages browser
+  mkdir -p .build
+  once npm "Fetching the front end's packages…" src/web/package.json src/web/package-lock.json -- npm_ci
+  [ -d src/web/node_modules ] || npm_ci
+  say "Restoring and building…"
+  dotnet build Nightfrost.slnx --nologo -v q -clp:ErrorsOnly || fail "The build failed."
+  say "Building the front end…"
+  web_build >.build/web.log 2>&1 || { tail -n 20 .build/web.log >&2; fail "The front end does not build."; }
+}
+
+# What was generated must be what is committed.
+stale_types() {
+  local fresh
+  fresh=$(mktemp)
+  (cd src/web && npx --no-install openapi-typescript src/api/nightfrost.json -o "$fresh" >/dev/null 2>&1)
+  if ! cmp -s "$fresh" src/web/src/api/schema.d.ts; then
+    rm -f "$fresh"
+    fail "src/web/src/api/schema.d.ts is stale: run 'npm run types' in src/web and commit it."
+  fi
+  rm -f "$fresh"
+  git diff --quiet -- src/web/src/api/nightfrost.json || fail "src/web/src/api/nightfrost.json differs from what was committed: commit the new one."
+}
+
+front_end_checks() {
+  say "Checking the front end: types, lint, format, tests…"
+  stale_types
+  (
+    cd src/web
+    npm run --silent check
+    npm run --silent lint
+    npm run --silent format:check >/dev/null || { echo "Some files are not formatted: run 'npm run format' in src/web." >&2; exit 1; }
+    npm test --silent
+  ) || fail "The front end's checks failed."
+}
+
+run_tests() {
+  ready_to_test
+  say "Checking the format of the C# code…"
+  dotnet format Nightfrost.slnx --verify-no-changes --no-restore --exclude src/Nightfrost.Data/Migrations/ || fail "Some C# files are not formatted: run 'dotnet format'."
+  front_end_checks
+  local out=.build/tests.log total=0 failed=0 skipped=0 project passed_here
+  for project in Core Web Browser; do
+    say "Testing: $project…"
+    dotnet "tests/Nightfrost.$project.Tests/bin/Debug/net10.0/Nightfrost.$project.Tests.dll" --no-progress >"$out" 2>&1 || failed=1
+    grep -vE '^\s*$' "$out" | tail -n "$([ $failed = 0 ] && echo 8 || echo 80)"
+    passed_here=$(sed -n 's/^ *succeeded: *\([0-9]*\).*/\1/p' "$out" | tail -n 1)
+    skipped=$((skipped + $(sed -n 's/^ *skipped: *\([0-9]*\).*/\1/p' "$out" | tail -n 1 | grep . || echo 0)))
+    total=$((total + ${passed_here:-0}))
+    [ -n "$passed_here" ] && [ "$passed_here" -gt 0 ] || failed=1
+    [ $failed = 0 ] || { say "$total passed, 1 failed, $skipped skipped"; exit 1; }
+  done
+  say "$total passed, 0 failed, $skipped skipped"
+}
+
+take_pictures() {
+  ready_to_test
+  say "Taking pictures…"
+  NIGHTFROST_PICTURES="$PWD/docs/screenshots" dotnet tests/Nightfrost.Browser.Tests/bin/Debug/net10.0/Nightfrost.Browser.Tests.dll --no-progress --filter-class '*Pictures' || fail "The pictures could not be taken."
+}

@@ -1,0 +1,118 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Tests;
+
+/// <summary>Small devices and sites to build worked examples from.</summary>
+internal static class TestKit
+{
+    public static readonly DateOnly Priced = new(2026, 10, 2);
+    public static readonly Codec Sbc = new(CodecClass.Sbc, "");
+    public static readonly Codec Aac = new(CodecClass.Aac, "");
+    public static readonly Codec Swift = new(CodecClass.VendorLowLatency, "Swift");
+    public static readonly Codec Duet = new(CodecClass.VendorDualListener, "Duet");
+    private static readonly Signal[] Line = [Signal.AnalogueLine, Signal.AnalogueHeadphone];
+
+    public static Device Box(string id, decimal price = 50, Codec[]? codecs = null, Codec[]? withSeveral = null, int atOnce = 1, Connector input = Connector.OpticalSquare, bool passes = false, int usbMa = 100, double dbm = 4) => new()
+    {
+        Id = id, Name = id, Maker = "test", Role = DeviceRole.Transmitter, Price = price, PricedOn = Priced, PassesThrough = passes,
+        Ports = [Input(input)],
+        Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = true, Codecs = codecs ?? [Swift, Sbc], CodecsWithSeveral = withSeveral ?? [], ListenersAtOnce = atOnce, TransmitDbm = dbm }],
+        Power = new PowerNeed(usbMa, false, 0, 0, false, true, false),
+        Pairing = new PairingWay("on", $"Hold the button of {id}", 3, "blinks", "steady", 30),
+        SecondSlot = atOnce > 1 ? "Hold button 2" : "",
+        CodecReadback = "A light names it.",
+    };
+
+    public static Device Base(string id, LinkTechnology technology, string family, decimal price = 80, int atOnce = 1, double onAxisM = 8, string[]? includes = null) => new()
+    {
+        Id = id, Name = id, Maker = "test", Role = DeviceRole.Transmitter, Price = price, PricedOn = Priced, Ports = [Input(Connector.OpticalSquare), Input(Connector.Jack35)],
+        Links = [new AirLink { Technology = technology, Transmits = true, Family = family, ListenersAtOnce = atOnce, TransmitDbm = 10, OnAxisRangeM = onAxisM }],
+        Power = new PowerNeed(0, true, 0, 0, false, true, false), Includes = includes ?? [],
+    };
+
+    public static Device Headset(string id, decimal price = 40, Codec[]? codecs = null, bool ownVolume = true, bool easy = false, double sensitivityDbm = -90) => new()
+    {
+        Id = id, Name = id, Maker = "test", Role = DeviceRole.Receiver, Form = WearForm.OverEar, Price = price, PricedOn = Priced, OwnVolume = ownVolume, EasyControls = easy,
+        Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = codecs ?? [Swift, Sbc], SensitivityDbm = sensitivityDbm }],
+        Power = new PowerNeed(0, false, 20, 2, false, true, true),
+        Pairing = new PairingWay("off", "Hold power", 5, "blinks", "steady", 60),
+    };
+
+    public static Device FamilyHeadset(string id, LinkTechnology technology, string family, decimal price = 40) => Headset(id, price) with
+    {
+        Links = [new AirLink { Technology = technology, Transmits = false, Family = family }],
+        Pairing = null,
+    };
+
+    public static Device Aids(string id, string family, params int[] generations) => new()
+    {
+        Id = id, Name = id, Maker = "test", Role = DeviceRole.Receiver, Form = WearForm.HearingAids, Price = 0, PricedOn = Priced, OpenToRoom = true, StageIds = ["aid-processing"],
+        Links = [new AirLink { Technology = LinkTechnology.AidRadio, Transmits = false, Family = family, Generations = generations }],
+        Pairing = new PairingWay("drawers open", "Shut the drawers", 0, "", "a tune", 180),
+    };
+
+    public static Device Streamer(string id, string family, int generation, decimal price = 150) => Base(id, LinkTechnology.AidRadio, family, price) with
+    {
+        Links = [new AirLink { Technology = LinkTechnology.AidRadio, Transmits = true, Family = family, Generations = [generation], TransmitDbm = 4 }],
+    };
+
+    public static Device Wired(string id = "wired", decimal price = 20) => new()
+    {
+        Id = id, Name = id, Maker = "test", Role = DeviceRole.Receiver, Form = WearForm.OverEar, Price = price, PricedOn = Priced, OwnVolume = true,
+        Ports = [new AudioPort(Connector.Jack35, false, Line, "plug")],
+    };
+
+    public static Device Lead(Connector from, Connector to, decimal price = 5) => new()
+    {
+        Id = $"lead-{from}-{to}", Name = $"lead {from} {to}", Maker = "test", Role = DeviceRole.Lead, Price = price, PricedOn = Priced, LengthM = 1.5,
+        Ports = [new AudioPort(from, false, [], ""), new AudioPort(to, true, [], "")],
+    };
+
+    public static Device Splitter(string id = "splitter", decimal price = 9) => new()
+    {
+        Id = id, Name = id, Maker = "test", Role = DeviceRole.Adapter, Price = price, PricedOn = Priced, SplitsInto = 2,
+        Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "IN"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OUT")],
+    };
+
+    public static Device Converter(string id = "converter", decimal price = 18) => new()
+    {
+        Id = id, Name = id, Maker = "test", Role = DeviceRole.Adapter, Price = price, PricedOn = Priced, StageIds = ["converter"], Power = new PowerNeed(150, false, 0, 0, false, true, false),
+        Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "OPT"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")],
+    };
+
+    public static Device Bar(string id = "bar") => new()
+    {
+        Id = id, Name = id, Maker = "test", Role = DeviceRole.RoomSpeaker, Price = 0, PricedOn = Priced, StageIds = ["sound-bar"],
+        Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "IN")],
+    };
+
+    public static Device Supply(decimal price = 9) => new() { Id = "supply", Name = "supply", Maker = "test", Role = DeviceRole.Supply, Price = price, PricedOn = Priced };
+
+    /// <summary>Leads for every pair of ends used here.</summary>
+    public static readonly Device[] Leads = [Lead(Connector.OpticalSquare, Connector.OpticalSquare), Lead(Connector.Jack35, Connector.Jack35, 3), Lead(Connector.PhonoPair, Connector.Jack35, 4), Lead(Connector.UsbA, Connector.UsbA, 2)];
+
+    public static Shelf Shelf(params Device[] devices) => new([.. devices, .. Leads, Supply()]);
+
+    public static SetSocket Optical(string id = "optical", SocketState state = SocketState.Free) => new() { Id = id, Kind = SocketKind.OpticalSquare, State = state, FollowsPicture = Known.Yes, Pcm = Known.Yes };
+
+    public static SetSocket Phones(string id = "phones") => new() { Id = id, Kind = SocketKind.Headphone35, State = SocketState.Free, FollowsPicture = Known.Yes, SilencesSpeakers = Known.Yes };
+
+    public static SetSocket Pair(string marking, string id = "pair") => new() { Id = id, Kind = SocketKind.PhonoPair, State = SocketState.Free, Marking = marking, FollowsPicture = Known.Yes };
+
+    public static SetSocket Usb(int ma = 500, Known off = Known.Yes, string id = "usb") => new() { Id = id, Kind = SocketKind.UsbA, State = SocketState.Free, UsbMa = ma, OffInStandby = off, UsbSound = Known.No };
+
+    public static SetSocket Bluetooth(int atOnce = 1) => new() { Id = "bluetooth", Kind = SocketKind.Bluetooth, State = SocketState.Free, FollowsPicture = Known.Yes, ListenersAtOnce = atOnce };
+
+    public static Listener Listener(string name = "Edda", string? wears = null, double metres = 2.8) => new() { Id = name.ToLowerInvariant(), Name = name, SeatDistanceM = metres, ReceiverId = wears, ClearLine = Known.Yes };
+
+    public static Look Look(SetSocket[] sockets, params Listener[] listeners) =>
+        new(TelevisionSet.Unseen with { Sockets = sockets, SpeakersCanBeOff = Known.Yes }, listeners, []);
+
+    private static AudioPort Input(Connector connector) => new(connector, false, connector switch
+    {
+        Connector.OpticalSquare or Connector.CoaxialPhono => [Signal.SpdifPcm],
+        Connector.UsbA => [Signal.UsbAudio],
+        _ => Line,
+    }, connector.ToString());
+}

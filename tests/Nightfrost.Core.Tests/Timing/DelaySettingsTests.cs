@@ -1,0 +1,92 @@
+using Nightfrost.Core.Sites;
+using Nightfrost.Core.Timing;
+
+namespace Nightfrost.Core.Tests.Timing;
+
+public class DelaySettingsTests
+{
+    private static readonly Tolerance Broadcast = Tolerances.Find(Tolerances.Broadcast)!;
+    private static readonly DelaySetting Delay = new("delay", 0, 200, 10, 0, false, ["optical"]);
+
+    private static MovableArrival Row(string id, double measuredMs, string? socket = "optical", bool room = false, bool hears = false) =>
+        new(id, id, socket, DelayDistribution.Zero, new Measured(measuredMs, 4, 3), Broadcast, room, hears);
+
+    [Fact]
+    public void Early_sound_is_brought_into_step()
+    {
+        var best = DelaySettings.Best([Delay], [Row("Edda", -90)]);
+        Assert.Equal(1, best.Inside);
+        Assert.Equal(0, best.Arrivals[0].MedianMs, 10);
+        Assert.Contains("write that down", best.Sentences[0], StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Late_sound_is_left_alone_and_the_answer_says_what_would_help()
+    {
+        var best = DelaySettings.Best([Delay], [Row("Edda", 207)]);
+        Assert.Equal([0], best.ValuesMs);
+        Assert.Equal(0, best.Inside);
+        Assert.Contains(best.Sentences, s => s.Contains("only makes sound later", StringComparison.Ordinal) && s.Contains("faster link", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void The_room_is_delayed_to_meet_a_headset_that_lets_it_in()
+    {
+        var speakers = new DelaySetting("sync", 0, 150, 5, 0, true, []);
+        var best = DelaySettings.Best([speakers], [Row("Maud", 50, hears: true), Row("room", 5, socket: null, room: true)]);
+        Assert.True(Math.Abs(best.Arrivals[0].EchoMs!.Value) < DelaySettings.FusedMs);
+    }
+
+    [Fact]
+    public void A_setting_already_right_is_not_moved() =>
+        Assert.Equal([40], DelaySettings.Best([Delay with { FoundAtMs = 40 }], [Row("Edda", 0)]).ValuesMs);
+
+    [Fact]
+    public void A_value_found_between_the_steps_may_stay() =>
+        Assert.Equal([37], DelaySettings.Best([Delay with { FoundAtMs = 37 }], [Row("Edda", 0)]).ValuesMs);
+
+    [Fact]
+    public void Nothing_beats_the_best_among_random_choices()
+    {
+        var random = new Random(7);
+        for (var round = 0; round < 60; round++)
+        {
+            DelaySetting[] settings =
+            [
+                new("a", 0, 20 * random.Next(1, 6), 10, 0, random.Next(2) == 0, ["one"]),
+                new("b", 0, 25 * random.Next(1, 5), 25, 25, random.Next(2) == 0, random.Next(2) == 0 ? ["two"] : ["one", "two"]),
+            ];
+            MovableArrival[] rows =
+            [
+                Row("x", random.Next(-150, 150), "one", hears: true),
+                Row("y", random.Next(-150, 150), "two"),
+                Row("room", random.Next(-30, 60), null, room: true),
+            ];
+            var best = DelaySettings.MeritOf(settings, DelaySettings.Best(settings, rows).ValuesMs, rows);
+            foreach (var a in Values(settings[0]))
+            {
+                foreach (var b in Values(settings[1]))
+                    Assert.True(best.CompareTo(DelaySettings.MeritOf(settings, [a, b], rows)) >= 0);
+            }
+        }
+
+        static IEnumerable<int> Values(DelaySetting s) => Enumerable.Range(0, (s.HighMs - s.LowMs) / s.StepMs + 1).Select(i => s.LowMs + i * s.StepMs);
+    }
+
+    [Fact]
+    public void Settings_never_make_anything_earlier_than_it_was_found_at_their_lowest()
+    {
+        var tried = DelaySettings.Try([Delay], [30], [Row("Edda", 12)]);
+        Assert.Equal(42, tried.Arrivals[0].MedianMs, 1e-9);
+        Assert.Equal(30, tried.Arrivals[0].ShiftMs);
+    }
+
+    [Fact]
+    public void While_predicted_eighty_percent_is_inside()
+    {
+        var sure = new MovableArrival("a", "a", "optical", DelayDistribution.Triangular(-10, 0, 10), null, Broadcast, false, false);
+        var unsure = sure with { Predicted = DelayDistribution.Triangular(-10, 50, 110) };
+        Assert.True(sure.IsInside(0));
+        Assert.False(unsure.IsInside(0));
+    }
+}
