@@ -51,6 +51,9 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             AsJson(row.Property(c => c.Look));
             AsJson(row.Property(c => c.Rig));
             row.HasIndex(c => c.DeletedAt);
+            row.HasMany(c => c.Revisions).WithOne().HasForeignKey(r => r.CaseId);
+            row.HasMany(c => c.Steps).WithOne().HasForeignKey(s => s.CaseId);
+            row.HasMany(c => c.Takes).WithOne().HasForeignKey(t => t.CaseId);
         });
         builder.Entity<CaseRevision>(row =>
         {

@@ -14,21 +14,12 @@ using Nightfrost.Web.Session;
 using Nightfrost.Web.Sites;
 using Nightfrost.Web.Timing;
 using Serilog;
-using Serilog.Events;
-using Serilog.Formatting.Compact;
 
 var builder = WebApplication.CreateBuilder(args);
 builder.Configuration.AddEnvironmentVariables("NIGHTFROST_");
 var demo = builder.Configuration.GetValue("Demo", false);
 
-builder.Host.UseSerilog((context, log) => log
-    .MinimumLevel.Information()
-    .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
-    // A failed command is logged once, with the request it failed in; the first migration always fails to find its own table.
-    .MinimumLevel.Override("Microsoft.EntityFrameworkCore.Database.Command", LogEventLevel.Fatal)
-    .MinimumLevel.Override("System", LogEventLevel.Warning)
-    .ReadFrom.Configuration(context.Configuration)
-    .WriteTo.Console(new RenderedCompactJsonFormatter()));
+builder.Host.UseSerilog((context, log) => Logs.Configure(log, quiet: context.Configuration.GetValue("Quiet", false)));
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
@@ -94,7 +85,7 @@ services.AddOpenApi();
 
 var app = builder.Build();
 if (args.Contains("prepare"))
-    return await Prepare.Run(app.Services, demo, args);
+    return await Prepare.Run(app.Services, demo);
 
 app.UseExceptionHandler();
 app.UseSecurityHeaders();

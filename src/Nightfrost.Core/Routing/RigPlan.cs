@@ -49,12 +49,13 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
         return new Rig(site, routes);
     }
 
-    /// <summary>Devices of the plan's routes that the shelf no longer holds.</summary>
-    public IReadOnlyList<Device> MissingFrom(Shelf shelf)
-    {
-        var used = Routes.SelectMany(r => r.AdapterIds.Append(r.TransmitterId).Append(r.RelayId).Append(r.ReceiverId)).OfType<string>().ToHashSet();
-        return [.. Devices.Where(d => used.Contains(d.Id) && shelf.Find(d.Id) is null)];
-    }
+    /// <summary>Names of devices of the plan's routes that the shelf no longer holds; their ids where the plan does not know the name.</summary>
+    public IReadOnlyList<string> MissingFrom(Shelf shelf) =>
+    [
+        .. Routes.SelectMany(r => r.AdapterIds.Append(r.TransmitterId).Append(r.RelayId).Append(r.ReceiverId)).OfType<string>().Distinct()
+            .Where(id => shelf.Find(id) is null)
+            .Select(id => Devices.FirstOrDefault(d => d.Id == id)?.Name ?? id),
+    ];
 
     private static PlannedRoute Keep(Route route) => new(
         route.AtEar.Listener.Id, route.Feed.Socket.Id, [.. route.Feed.Adapters.Select(a => a.Id)], route.Feed.Transmitter?.Id,

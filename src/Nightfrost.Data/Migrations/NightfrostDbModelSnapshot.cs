@@ -136,10 +136,6 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("version");
 
-                    b.Property<Guid?>("CaseRowId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("case_row_id");
-
                     b.Property<string>("Look")
                         .IsRequired()
                         .HasColumnType("jsonb")
@@ -151,9 +147,6 @@ namespace Nightfrost.Data.Migrations
 
                     b.HasKey("CaseId", "Version")
                         .HasName("pk_case_revisions");
-
-                    b.HasIndex("CaseRowId")
-                        .HasDatabaseName("ix_case_revisions_case_row_id");
 
                     b.ToTable("case_revisions", (string)null);
                 });
@@ -309,10 +302,6 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
 
-                    b.Property<Guid?>("CaseRowId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("case_row_id");
-
                     b.Property<string>("Note")
                         .IsRequired()
                         .HasMaxLength(1000)
@@ -327,9 +316,6 @@ namespace Nightfrost.Data.Migrations
 
                     b.HasKey("CaseId", "RigId", "StepId")
                         .HasName("pk_case_steps");
-
-                    b.HasIndex("CaseRowId")
-                        .HasDatabaseName("ix_case_steps_case_row_id");
 
                     b.ToTable("case_steps", (string)null);
                 });
@@ -347,10 +333,6 @@ namespace Nightfrost.Data.Migrations
                     b.Property<Guid>("CaseId")
                         .HasColumnType("uuid")
                         .HasColumnName("case_id");
-
-                    b.Property<Guid?>("CaseRowId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("case_row_id");
 
                     b.Property<bool>("ClickOnWaveform")
                         .HasColumnType("boolean")
@@ -380,9 +362,6 @@ namespace Nightfrost.Data.Migrations
 
                     b.HasKey("Id")
                         .HasName("pk_takes");
-
-                    b.HasIndex("CaseRowId")
-                        .HasDatabaseName("ix_takes_case_row_id");
 
                     b.HasIndex("CaseId", "RigId")
                         .HasDatabaseName("ix_takes_case_id_rig_id");
@@ -532,8 +511,10 @@ namespace Nightfrost.Data.Migrations
                 {
                     b.HasOne("Nightfrost.Data.Cases.CaseRow", null)
                         .WithMany("Revisions")
-                        .HasForeignKey("CaseRowId")
-                        .HasConstraintName("fk_case_revisions_cases_case_row_id");
+                        .HasForeignKey("CaseId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_case_revisions_cases_case_id");
                 });
 
             modelBuilder.Entity("Nightfrost.Data.Cases.CaseRow", b =>
@@ -552,16 +533,20 @@ namespace Nightfrost.Data.Migrations
                 {
                     b.HasOne("Nightfrost.Data.Cases.CaseRow", null)
                         .WithMany("Steps")
-                        .HasForeignKey("CaseRowId")
-                        .HasConstraintName("fk_case_steps_cases_case_row_id");
+                        .HasForeignKey("CaseId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_case_steps_cases_case_id");
                 });
 
             modelBuilder.Entity("Nightfrost.Data.Cases.TakeRow", b =>
                 {
                     b.HasOne("Nightfrost.Data.Cases.CaseRow", null)
                         .WithMany("Takes")
-                        .HasForeignKey("CaseRowId")
-                        .HasConstraintName("fk_takes_cases_case_row_id");
+                        .HasForeignKey("CaseId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_takes_cases_case_id");
                 });
 
             modelBuilder.Entity("Nightfrost.Data.Cases.CaseRow", b =>

@@ -97,7 +97,7 @@ internal sealed class CaseState
                 measured.Add(new(row.ListenerId, m, row.Forecast is { } f ? m.SkewMs - f.MedianMs : null, m.ProbabilityInside(row.Tolerance)));
         }
 
-        return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Row.Look), [.. plan.MissingFrom(Shelf).Select(d => d.Name)], measured);
+        return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Row.Look), plan.MissingFrom(Shelf), measured);
     }
 
     private static IQueryable<CaseRow> With(IQueryable<CaseRow> cases) => cases.Include(c => c.Site).Include(c => c.Steps).Include(c => c.Takes).AsSplitQuery();

@@ -13,7 +13,7 @@ internal static class Prepare
 {
     /// <summary>Migrates; loads demo data once, or creates the first administrator and prints a password once.</summary>
     /// <returns>0, the exit code.</returns>
-    public static async Task<int> Run(IServiceProvider services, bool demo, string[] args)
+    public static async Task<int> Run(IServiceProvider services, bool demo)
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<NightfrostDb>();

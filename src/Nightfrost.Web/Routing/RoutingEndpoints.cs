@@ -61,7 +61,7 @@ internal static class RoutingEndpoints
         var whole = new RigPlan([.. typed.Plan.Select(p => p with { ReadBack = null })], row.Look, state.Shelf.Devices, state.Shelf.Currency);
         if (whole.Rebuild() is not { } rig || !rig.IsLegal() || rig.Routes.Any(r => Rules.RefusesFeed(r) is not null || Rules.RefusesRoute(r) is not null))
             return Refusals.NotNow("This rig does not hold any more.", whole.MissingFrom(site.Shelf) is { Count: > 0 } missing
-                ? $"No longer on the shelf: {string.Join(", ", missing.Select(d => d.Name))}. Work the rigs out again."
+                ? $"No longer on the shelf: {string.Join(", ", missing)}. Work the rigs out again."
                 : "A device was changed or taken off the shelf. Work the rigs out again.");
 
         row.Rig = RigPlan.Of(rig);

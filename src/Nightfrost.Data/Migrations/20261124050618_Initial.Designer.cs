@@ -12,7 +12,7 @@ using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 namespace Nightfrost.Data.Migrations
 {
     [DbContext(typeof(NightfrostDb))]
-    [Migration("20261124041615_Initial")]
+    [Migration("20261124050618_Initial")]
     partial class Initial
     {
         /// <inheritdoc />
@@ -139,10 +139,6 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("version");
 
-                    b.Property<Guid?>("CaseRowId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("case_row_id");
-
                     b.Property<string>("Look")
                         .IsRequired()
                         .HasColumnType("jsonb")
@@ -154,9 +150,6 @@ namespace Nightfrost.Data.Migrations
 
                     b.HasKey("CaseId", "Version")
                         .HasName("pk_case_revisions");
-
-                    b.HasIndex("CaseRowId")
-                        .HasDatabaseName("ix_case_revisions_case_row_id");
 
                     b.ToTable("case_revisions", (string)null);
                 });
@@ -312,10 +305,6 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");
 
-                    b.Property<Guid?>("CaseRowId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("case_row_id");
-
                     b.Property<string>("Note")
                         .IsRequired()
                         .HasMaxLength(1000)
@@ -330,9 +319,6 @@ namespace Nightfrost.Data.Migrations
 
                     b.HasKey("CaseId", "RigId", "StepId")
                         .HasName("pk_case_steps");
-
-                    b.HasIndex("CaseRowId")
-                        .HasDatabaseName("ix_case_steps_case_row_id");
 
                     b.ToTable("case_steps", (string)null);
                 });
@@ -350,10 +336,6 @@ namespace Nightfrost.Data.Migrations
                     b.Property<Guid>("CaseId")
                         .HasColumnType("uuid")
                         .HasColumnName("case_id");
-
-                    b.Property<Guid?>("CaseRowId")
-                        .HasColumnType("uuid")
-                        .HasColumnName("case_row_id");
 
                     b.Property<bool>("ClickOnWaveform")
                         .HasColumnType("boolean")
@@ -383,9 +365,6 @@ namespace Nightfrost.Data.Migrations
 
                     b.HasKey("Id")
                         .HasName("pk_takes");
-
-                    b.HasIndex("CaseRowId")
-                        .HasDatabaseName("ix_takes_case_row_id");
 
                     b.HasIndex("CaseId", "RigId")
                         .HasDatabaseName("ix_takes_case_id_rig_id");
@@ -535,8 +514,10 @@ namespace Nightfrost.Data.Migrations
                 {
                     b.HasOne("Nightfrost.Data.Cases.CaseRow", null)
                         .WithMany("Revisions")
-                        .HasForeignKey("CaseRowId")
-                        .HasConstraintName("fk_case_revisions_cases_case_row_id");
+                        .HasForeignKey("CaseId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_case_revisions_cases_case_id");
                 });
 
             modelBuilder.Entity("Nightfrost.Data.Cases.CaseRow", b =>
@@ -555,16 +536,20 @@ namespace Nightfrost.Data.Migrations
                 {
                     b.HasOne("Nightfrost.Data.Cases.CaseRow", null)
                         .WithMany("Steps")
-                        .HasForeignKey("CaseRowId")
-                        .HasConstraintName("fk_case_steps_cases_case_row_id");
+                        .HasForeignKey("CaseId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_case_steps_cases_case_id");
                 });
 
             modelBuilder.Entity("Nightfrost.Data.Cases.TakeRow", b =>
                 {
                     b.HasOne("Nightfrost.Data.Cases.CaseRow", null)
                         .WithMany("Takes")
-                        .HasForeignKey("CaseRowId")
-                        .HasConstraintName("fk_takes_cases_case_row_id");
+                        .HasForeignKey("CaseId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_takes_cases_case_id");
                 });
 
             modelBuilder.Entity("Nightfrost.Data.Cases.CaseRow", b =>

@@ -191,17 +191,17 @@ namespace Nightfrost.Data.Migrations
                     case_id = table.Column<Guid>(type: "uuid", nullable: false),
                     version = table.Column<int>(type: "integer", nullable: false),
                     look = table.Column<string>(type: "jsonb", nullable: false),
-                    saved_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
-                    case_row_id = table.Column<Guid>(type: "uuid", nullable: true)
+                    saved_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("pk_case_revisions", x => new { x.case_id, x.version });
                     table.ForeignKey(
-                        name: "fk_case_revisions_cases_case_row_id",
-                        column: x => x.case_row_id,
+                        name: "fk_case_revisions_cases_case_id",
+                        column: x => x.case_id,
                         principalTable: "cases",
-                        principalColumn: "id");
+                        principalColumn: "id",
+                        onDelete: ReferentialAction.Cascade);
                 });
 
             migrationBuilder.CreateTable(
@@ -213,17 +213,17 @@ namespace Nightfrost.Data.Migrations
                     step_id = table.Column<string>(type: "character varying(300)", maxLength: 300, nullable: false),
                     outcome = table.Column<string>(type: "character varying(40)", maxLength: 40, nullable: false),
                     note = table.Column<string>(type: "character varying(1000)", maxLength: 1000, nullable: false),
-                    at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
-                    case_row_id = table.Column<Guid>(type: "uuid", nullable: true)
+                    at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("pk_case_steps", x => new { x.case_id, x.rig_id, x.step_id });
                     table.ForeignKey(
-                        name: "fk_case_steps_cases_case_row_id",
-                        column: x => x.case_row_id,
+                        name: "fk_case_steps_cases_case_id",
+                        column: x => x.case_id,
                         principalTable: "cases",
-                        principalColumn: "id");
+                        principalColumn: "id",
+                        onDelete: ReferentialAction.Cascade);
                 });
 
             migrationBuilder.CreateTable(
@@ -238,28 +238,18 @@ namespace Nightfrost.Data.Migrations
                     frames = table.Column<double>(type: "double precision", nullable: false),
                     click_on_waveform = table.Column<bool>(type: "boolean", nullable: false),
                     at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
-                    deleted_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true),
-                    case_row_id = table.Column<Guid>(type: "uuid", nullable: true)
+                    deleted_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("pk_takes", x => x.id);
                     table.ForeignKey(
-                        name: "fk_takes_cases_case_row_id",
-                        column: x => x.case_row_id,
+                        name: "fk_takes_cases_case_id",
+                        column: x => x.case_id,
                         principalTable: "cases",
-                        principalColumn: "id");
+                        principalColumn: "id",
+                        onDelete: ReferentialAction.Cascade);
                 });
-
-            migrationBuilder.CreateIndex(
-                name: "ix_case_revisions_case_row_id",
-                table: "case_revisions",
-                column: "case_row_id");
-
-            migrationBuilder.CreateIndex(
-                name: "ix_case_steps_case_row_id",
-                table: "case_steps",
-                column: "case_row_id");
 
             migrationBuilder.CreateIndex(
                 name: "ix_cases_deleted_at",
@@ -301,11 +291,6 @@ namespace Nightfrost.Data.Migrations
                 name: "ix_takes_case_id_rig_id",
                 table: "takes",
                 columns: new[] { "case_id", "rig_id" });
-
-            migrationBuilder.CreateIndex(
-                name: "ix_takes_case_row_id",
-                table: "takes",
-                column: "case_row_id");
         }
 
         /// <inheritdoc />

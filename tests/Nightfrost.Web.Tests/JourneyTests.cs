@@ -1,0 +1,260 @@
+using System.Net;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
+using Nightfrost.Web.Cases;
+using Nightfrost.Web.Handover;
+using Nightfrost.Web.Routing;
+using Nightfrost.Web.Runsheet;
+using Nightfrost.Web.Sites;
+using Nightfrost.Web.Timing;
+
+namespace Nightfrost.Web.Tests;
+
+public class JourneyTests(Cluster cluster) : IAsyncLifetime
+{
+    private NightfrostApp _app = null!;
+    private Visitor _me = null!;
+
+    private static readonly Look Simple = new(
+        TelevisionSet.Unseen with { SpeakersCanBeOff = Known.Yes, Sockets = [new() { Id = "optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, FollowsPicture = Known.Yes, Pcm = Known.Yes }], DelaySettings = [new("delay", 0, 100, 10, 0, false, ["optical"])] },
+        [new() { Id = "seat", Name = "Seat 1", SeatDistanceM = 2.5, ReceiverId = "fulmer-over", OpenToAnother = false, ClearLine = Known.Yes }], []);
+
+    public async ValueTask InitializeAsync()
+    {
+        _app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
+        _me = await _app.Visit();
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        _me.Dispose();
+        await _app.DisposeAsync();
+    }
+
+    [Fact]
+    public async Task One_case_goes_from_look_to_hand_over()
+    {
+        var made = await Open();
+        Assert.Equal(Stage.Look, made.Next.Stage);
+        var looked = await Save(made, Simple);
+        Assert.Equal(2, looked.Version);
+        Assert.Contains("PCM", looked.Meanings.Single().Sentence, StringComparison.Ordinal);
+
+        var rigs = await _me.Read<RankedRigs>($"/api/cases/{made.Id}/rigs");
+        Assert.Equal("Seat 1 served, two things to buy", rigs.Rigs[0].Headline);
+        var chosen = await Choose(looked, rigs);
+        Assert.NotNull(chosen.Rig);
+        Assert.False(chosen.Rig.OutOfDate);
+
+        var sheet = await _me.Read<RunSheetView>($"/api/cases/{made.Id}/run-sheet");
+        foreach (var step in sheet.Steps)
+        {
+            var codec = step.Step.Codecs.Count == 0 ? null : step.Step.Codecs[0];
+            sheet = await Visitor.Body<RunSheetView>(await Report(made.Id, chosen, step, StepOutcome.AsExpected, codec: codec));
+        }
+
+        Assert.All(sheet.Steps, s => Assert.Equal(StepOutcome.AsExpected, s.Outcome));
+        TuneView? tune = null;
+        for (var i = 0; i < 3; i++)
+            tune = await Visitor.Body<TuneView>(await _me.Send(HttpMethod.Post, $"/api/cases/{made.Id}/tune/takes", new NewTake(chosen.Rig.RigId, "seat", 240, 8, false)));
+        var row = tune!.Rows.Single();
+        Assert.Equal(33.3, row.Measured!.SkewMs, 0.1);
+        Assert.True(row.Measured.PlusMinusMs > 0);
+        Assert.Equal(row.Measured.SkewMs - row.Row.Forecast!.MedianMs, row.OffByMs!.Value, 1e-6);
+        Assert.Equal(5, row.Verdicts.Count);
+
+        var handed = await Visitor.Body<HandoverView>(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/handover", new HandoverMark(true)));
+        Assert.NotNull(handed.HandedOverAt);
+        var after = await _me.Read<CaseDetail>($"/api/cases/{made.Id}");
+        Assert.All(after.Stages, s => Assert.True(s.Done, s.Stage.ToString()));
+    }
+
+    [Fact]
+    public async Task A_change_of_the_look_marks_the_rig_out_of_date_and_says_what_changed()
+    {
+        var chosen = await WithRig();
+        var changed = await Save(chosen, Simple with { Listeners = [Simple.Listeners[0] with { SeatDistanceM = 4 }] });
+        Assert.Equal(["Seat 1: seat distance, m was 2.5, now 4."], changed.Rig!.Changes);
+        Assert.Equal("The rig is out of date: check it", changed.Next.Words);
+        var back = await Save(changed, Simple);
+        Assert.False(back.Rig!.OutOfDate);
+    }
+
+    [Fact]
+    public async Task A_rig_whose_device_was_taken_off_the_shelf_is_still_shown_and_says_so()
+    {
+        var chosen = await WithRig();
+        var box = chosen.Rig!.View.Plan[0].TransmitterId!;
+        Assert.Equal(HttpStatusCode.NoContent, (await _me.Send(HttpMethod.Delete, $"/api/kit/{box}")).StatusCode);
+        var now = await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}");
+        Assert.Single(now.Rig!.MissingDevices);
+        Assert.NotEmpty(now.Rig.View.Rows[0].Stations);
+        Assert.NotEmpty((await _me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps);
+
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig", new ChooseRig(now.Version, now.Rig.RigId, now.Rig.View.Plan)), HttpStatusCode.Conflict);
+        Assert.Contains("No longer on the shelf", refusal.Detail, StringComparison.Ordinal);
+        await _me.Send(HttpMethod.Post, $"/api/kit/{box}/restore");
+        Assert.Empty((await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}")).Rig!.MissingDevices);
+    }
+
+    [Fact]
+    public async Task Two_tabs_that_edit_one_case_never_write_over_each_other_unseen()
+    {
+        var made = await Open();
+        await Save(made, Simple);
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/look", new SaveLook(made.Version, Simple with { Owned = [new("supply-5v", 1)] })), HttpStatusCode.Conflict);
+        Assert.Equal("urn:nightfrost:stale", refusal.Type);
+        Assert.Contains("Optical: added.", refusal.Changes);
+        Assert.Equal(2, refusal.CurrentVersion);
+        Assert.Equal(Simple.Set.Sockets[0].Id, (await _me.Read<CaseDetail>($"/api/cases/{made.Id}")).Look.Set.Sockets.Single().Id);
+    }
+
+    [Fact]
+    public async Task Two_saves_at_the_same_moment_leave_one_winner_and_one_refusal()
+    {
+        var made = await Open();
+        using var other = await _app.Visit();
+        var answers = await Task.WhenAll(
+            _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/look", new SaveLook(1, Simple)),
+            other.Send(HttpMethod.Put, $"/api/cases/{made.Id}/look", new SaveLook(1, Simple with { Owned = [new("supply-5v", 2)] })));
+        Assert.Equal([HttpStatusCode.OK, HttpStatusCode.Conflict], answers.Select(a => a.StatusCode).Order());
+    }
+
+    [Fact]
+    public async Task A_repeated_write_with_the_same_key_does_nothing_twice()
+    {
+        var chosen = await WithRig();
+        var take = new NewTake(chosen.Rig!.RigId, "seat", 60, 2, false);
+        var first = await (await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", take, "key-1")).Content.ReadAsStringAsync();
+        var again = await (await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", take, "key-1")).Content.ReadAsStringAsync();
+        Assert.Equal(first, again);
+        Assert.Single((await _me.Read<TuneView>($"/api/cases/{chosen.Id}/tune")).Rows[0].Takes);
+        await Visitor.Refused(await _me.Send(HttpMethod.Post, "/api/cases", new NewCase("a", "b"), "key-1"), HttpStatusCode.Conflict);
+        await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", take, "key-2");
+        Assert.Equal(2, (await _me.Read<TuneView>($"/api/cases/{chosen.Id}/tune")).Rows[0].Takes.Count);
+    }
+
+    [Fact]
+    public async Task Ten_repeats_at_once_still_count_once()
+    {
+        var chosen = await WithRig();
+        var take = new NewTake(chosen.Rig!.RigId, "seat", 60, 2, false);
+        await Task.WhenAll(Enumerable.Range(0, 10).Select(_ => _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", take, "same")));
+        Assert.Single((await _me.Read<TuneView>($"/api/cases/{chosen.Id}/tune")).Rows[0].Takes);
+    }
+
+    [Fact]
+    public async Task A_deleted_case_can_be_put_back_with_everything_in_it()
+    {
+        var chosen = await WithRig();
+        await _me.Send(HttpMethod.Delete, $"/api/cases/{chosen.Id}");
+        await Visitor.Refused(await _me.Get($"/api/cases/{chosen.Id}"), HttpStatusCode.NotFound);
+        Assert.DoesNotContain(await _me.Read<List<CaseSummary>>("/api/cases"), c => c.Id == chosen.Id);
+        var back = await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/restore"));
+        Assert.Equal(chosen.Rig!.RigId, back.Rig!.RigId);
+    }
+
+    [Fact]
+    public async Task A_case_is_renamed_unless_somebody_renamed_it_meanwhile()
+    {
+        var made = await Open();
+        var renamed = await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Patch, $"/api/cases/{made.Id}", new RenameCase("Saltern Row 4", "New words", made.Site, made.Title)));
+        Assert.Equal(("Saltern Row 4", "New words"), (renamed.Site, renamed.Title));
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Patch, $"/api/cases/{made.Id}", new RenameCase("x", "y", made.Site, made.Title)), HttpStatusCode.Conflict);
+        Assert.Contains("New words", refusal.Changes.Single(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_codec_read_back_moves_the_forecast()
+    {
+        var chosen = await WithRig();
+        var before = chosen.Rig!.View.Rows[0].Forecast!.MedianMs;
+        var step = (await _me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps.Single(s => s.Step.Codecs.Count > 0);
+        await Report(chosen.Id, chosen, step, StepOutcome.AsExpected, codec: new Codec(CodecClass.Sbc, ""));
+        var after = await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}");
+        Assert.True(after.Rig!.View.Rows[0].Forecast!.MedianMs > before + 100);
+        Assert.False(after.Rig.OutOfDate);
+    }
+
+    [Fact]
+    public async Task A_step_ticked_elsewhere_is_not_unticked_unseen()
+    {
+        var chosen = await WithRig();
+        var step = (await _me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps[0];
+        await Report(chosen.Id, chosen, step, StepOutcome.NotAsExpected, "no answer");
+        var refusal = await Visitor.Refused(await Report(chosen.Id, chosen, step, StepOutcome.AsExpected), HttpStatusCode.Conflict);
+        Assert.Contains("no answer", refusal.Changes.Single(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Nothing_is_handed_over_before_somebody_answered_who_hears_alarms()
+    {
+        var chosen = await WithRig();
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/handover", new HandoverMark(true)), HttpStatusCode.Conflict);
+        Assert.Contains("alarms", refusal.Title, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_new_rig_starts_a_new_run_sheet_and_new_takes()
+    {
+        var chosen = await WithRig();
+        await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig!.RigId, "seat", 60, 2, false));
+        var again = await Choose(chosen, await _me.Read<RankedRigs>($"/api/cases/{chosen.Id}/rigs"));
+        Assert.NotEqual(chosen.Rig.RigId, again.Rig!.RigId);
+        Assert.Empty((await _me.Read<TuneView>($"/api/cases/{chosen.Id}/tune")).Rows[0].Takes);
+        await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig.RigId, "seat", 60, 2, false)), HttpStatusCode.Conflict);
+    }
+
+    [Fact]
+    public async Task Delay_handles_are_judged_by_the_service()
+    {
+        var chosen = await WithRig();
+        var judged = await Visitor.Body<Core.Timing.DelayChoice>(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/verdict", new DelayValues([50])));
+        Assert.Equal(50, judged.Arrivals.Single().ShiftMs);
+        await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/verdict", new DelayValues([500])), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/verdict", new DelayValues([])), HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task A_printed_mark_typed_once_is_seen_everywhere()
+    {
+        var shelf = await _me.Read<Kit.ShelfView>("/api/kit");
+        var unmarked = shelf.Devices.Single(d => d.Device.Id == "unmarked-over");
+        var answer = await _me.Send(HttpMethod.Patch, "/api/kit/unmarked-over", new Kit.DeviceCorrection(unmarked.Version, 21.50m, [new(CodecClass.VendorLowLatency, " Swift 40 ")]));
+        var corrected = await Visitor.Body<Kit.ShelfEntry>(answer);
+        Assert.Equal("Swift 40", corrected.Device.Links[0].Codecs[0].Mark);
+        Assert.Equal(21.50m, corrected.Device.Price);
+        await Visitor.Refused(await _me.Send(HttpMethod.Patch, "/api/kit/unmarked-over", new Kit.DeviceCorrection(unmarked.Version, 5, [])), HttpStatusCode.Conflict);
+        await Visitor.Refused(await _me.Send(HttpMethod.Patch, "/api/kit/unmarked-over", new Kit.DeviceCorrection(corrected.Version, -5, [])), HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task The_demo_cases_show_what_they_are_meant_to()
+    {
+        var cases = await _me.Read<List<CaseSummary>>("/api/cases");
+        Assert.Equal(4, cases.Count);
+        Assert.Equal(3, cases.DistinctBy(c => c.Site).Count());
+        Assert.Contains(cases, c => c.Next.Words == "Not in step: Maud");
+        var lounge = cases.Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal));
+        Assert.Equal(["edda", "tobias", "room"], lounge.Rows.Select(r => r.ListenerId));
+        Assert.True(Data.Demo.DemoKit.All.Count >= 16);
+    }
+
+    private async Task<CaseDetail> Open() => await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Post, "/api/cases", new NewCase("Saltern Row 4", "A test of the way")));
+
+    private async Task<CaseDetail> Save(CaseDetail detail, Look look) =>
+        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{detail.Id}/look", new SaveLook(detail.Version, look)));
+
+    private async Task<CaseDetail> Choose(CaseDetail detail, RankedRigs rigs) =>
+        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{detail.Id}/rig", new ChooseRig(detail.Version, detail.Rig?.RigId, rigs.Rigs[0].Plan)));
+
+    private async Task<CaseDetail> WithRig()
+    {
+        var looked = await Save(await Open(), Simple);
+        return await Choose(looked, await _me.Read<RankedRigs>($"/api/cases/{looked.Id}/rigs"));
+    }
+
+    private Task<HttpResponseMessage> Report(Guid id, CaseDetail detail, StepState step, StepOutcome outcome, string note = "", Codec? codec = null) =>
+        _me.Send(HttpMethod.Put, $"/api/cases/{id}/run-sheet/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(detail.Rig!.RigId, outcome, step.Outcome, note, codec));
+}

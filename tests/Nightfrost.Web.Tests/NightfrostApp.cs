@@ -1,0 +1,93 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Nightfrost.Core;
+using Nightfrost.Data.Demo;
+using Nightfrost.Web.Session;
+
+namespace Nightfrost.Web.Tests;
+
+/// <summary>The real service on a database of its own.</summary>
+public class NightfrostApp(string connection, bool demo) : WebApplicationFactory<Program>
+{
+    public static readonly JsonSerializerOptions Json = CoreJson.Configure(new(JsonSerializerDefaults.Web));
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("Connection", connection);
+        builder.UseSetting("Demo", demo ? "true" : "false");
+        builder.UseSetting("Quiet", "true");
+    }
+
+    /// <summary>A visitor with a token, signed in or not.</summary>
+    public async Task<Visitor> Visit(bool signedIn = true)
+    {
+        var visitor = new Visitor(CreateClient(new WebApplicationFactoryClientOptions { HandleCookies = true, AllowAutoRedirect = false }));
+        await visitor.RefreshToken();
+        if (signedIn)
+            await visitor.SignIn(DemoData.SignInName, DemoData.Password);
+        return visitor;
+    }
+}
+
+/// <summary>Someone with a browser: cookies, a token, JSON.</summary>
+public sealed class Visitor(HttpClient client) : IDisposable
+{
+    private string _token = "";
+
+    public async Task RefreshToken()
+    {
+        var session = await client.GetFromJsonAsync<SessionState>("/api/session", NightfrostApp.Json);
+        _token = session!.Token;
+    }
+
+    public async Task<HttpResponseMessage> SignIn(string name, string password)
+    {
+        var answer = await Send(HttpMethod.Post, "/api/session/sign-in", new SignIn(name, password));
+        await RefreshToken();
+        return answer;
+    }
+
+    public Task<HttpResponseMessage> Get(string path) => client.GetAsync(new Uri(path, UriKind.Relative));
+
+    public Task<HttpResponseMessage> Send(HttpMethod method, string path, object? body = null, string? key = null) =>
+        SendRaw(method, path, body is null ? null : JsonSerializer.Serialize(body, NightfrostApp.Json), key);
+
+    public async Task<HttpResponseMessage> SendRaw(HttpMethod method, string path, string? body, string? key = null, bool token = true)
+    {
+        using var request = new HttpRequestMessage(method, path);
+        if (body is not null)
+            request.Content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
+        if (token)
+            request.Headers.Add(Hosting.Walls.TokenHeader, _token);
+        if (key is not null)
+            request.Headers.Add(Hosting.RepeatedWrites.Header, key);
+        return await client.SendAsync(request);
+    }
+
+    public async Task<T> Read<T>(string path)
+    {
+        using var answer = await Get(path);
+        return await Body<T>(answer);
+    }
+
+    /// <summary>The body of an answer that must have gone well.</summary>
+    public static async Task<T> Body<T>(HttpResponseMessage answer)
+    {
+        Assert.True(answer.IsSuccessStatusCode, $"{(int)answer.StatusCode}: {await answer.Content.ReadAsStringAsync()}");
+        return (await answer.Content.ReadFromJsonAsync<T>(NightfrostApp.Json))!;
+    }
+
+    /// <summary>The refusal of an answer that must have been refused with this status.</summary>
+    public static async Task<Hosting.Refusal> Refused(HttpResponseMessage answer, HttpStatusCode status)
+    {
+        var text = await answer.Content.ReadAsStringAsync();
+        Assert.True(answer.StatusCode == status, $"{(int)answer.StatusCode}: {text}");
+        Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
+        return JsonSerializer.Deserialize<Hosting.Refusal>(text, NightfrostApp.Json)!;
+    }
+
+    public void Dispose() => client.Dispose();
+}

@@ -1,0 +1,110 @@
+using System.Net;
+using Microsoft.AspNetCore.Routing;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace Nightfrost.Web.Tests;
+
+public class WallTests(Cluster cluster)
+{
+    [Fact]
+    public async Task Every_address_but_sign_in_and_health_demands_a_signed_in_user()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
+        using var stranger = await app.Visit(signedIn: false);
+        var walked = 0;
+        foreach (var endpoint in app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
+        {
+            var pattern = "/" + endpoint.RoutePattern.RawText!.TrimStart('/');
+            if (!pattern.StartsWith("/api", StringComparison.Ordinal) || pattern.StartsWith("/api/session", StringComparison.Ordinal) || pattern == "/api/health")
+                continue;
+            var path = string.Join('/', pattern.Split('/').Select(part => part.Contains(":guid", StringComparison.Ordinal) ? Guid.NewGuid().ToString() : part.StartsWith('{') ? "x" : part));
+            foreach (var method in endpoint.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? ["GET"])
+            {
+                using var answer = await stranger.SendRaw(new HttpMethod(method), path, method == "GET" ? null : "{}");
+                Assert.True(answer.StatusCode == HttpStatusCode.Unauthorized, $"{method} {pattern} answered {(int)answer.StatusCode} to a stranger");
+                walked++;
+            }
+        }
+
+        Assert.True(walked >= 20, $"only {walked} addresses were walked");
+    }
+
+    [Fact]
+    public async Task Health_asks_the_database()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
+        using var stranger = await app.Visit(signedIn: false);
+        Assert.Equal("Healthy", await (await stranger.Get("/api/health")).Content.ReadAsStringAsync());
+
+        await using var broken = new NightfrostApp("Host=127.0.0.1;Port=1;Username=x;Database=x;Timeout=1", demo: true);
+        using var client = broken.CreateClient();
+        Assert.Equal(HttpStatusCode.ServiceUnavailable, (await client.GetAsync(new Uri("/api/health", UriKind.Relative))).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_write_without_its_token_is_refused()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
+        using var visitor = await app.Visit();
+        using var answer = await visitor.SendRaw(HttpMethod.Post, "/api/cases", """{"site":"a","title":"b"}""", token: false);
+        Assert.Equal("urn:nightfrost:token", (await Visitor.Refused(answer, HttpStatusCode.BadRequest)).Type);
+    }
+
+    [Fact]
+    public async Task Five_wrong_passwords_close_the_name_for_a_while()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
+        using var visitor = await app.Visit(signedIn: false);
+        for (var i = 0; i < 5; i++)
+            await Visitor.Refused(await visitor.SignIn("specialist", "wrong password"), HttpStatusCode.Unauthorized);
+        var refusal = await Visitor.Refused(await visitor.SignIn("specialist", Data.Demo.DemoData.Password), HttpStatusCode.Unauthorized);
+        Assert.Equal("Too many tries.", refusal.Title);
+    }
+
+    [Fact]
+    public async Task The_cookie_is_closed_to_scripts_and_signing_out_ends_it()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
+        using var visitor = await app.Visit(signedIn: false);
+        using var signedIn = await visitor.SignIn("specialist", Data.Demo.DemoData.Password);
+        var cookie = string.Join(';', signedIn.Headers.GetValues("Set-Cookie"));
+        Assert.Contains("httponly", cookie, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains("samesite=strict", cookie, StringComparison.OrdinalIgnoreCase);
+        Assert.Equal(HttpStatusCode.OK, (await visitor.Get("/api/cases")).StatusCode);
+        await visitor.Send(HttpMethod.Post, "/api/session/sign-out");
+        Assert.Equal(HttpStatusCode.Unauthorized, (await visitor.Get("/api/cases")).StatusCode);
+    }
+
+    [Fact]
+    public async Task Off_loopback_over_HTTPS_the_cookie_is_secure()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
+        using var client = app.CreateClient(new() { BaseAddress = new Uri("https://nightfrost.example"), HandleCookies = true });
+        using var visitor = new Visitor(client);
+        await visitor.RefreshToken();
+        using var answer = await visitor.SignIn("specialist", Data.Demo.DemoData.Password);
+        Assert.All(answer.Headers.GetValues("Set-Cookie"), c => Assert.Contains("secure", c, StringComparison.OrdinalIgnoreCase));
+    }
+
+    [Fact]
+    public async Task Every_answer_carries_the_security_headers_and_no_inline_script_is_allowed()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
+        using var visitor = await app.Visit();
+        using var answer = await visitor.Get("/api/cases");
+        var policy = string.Join(';', answer.Headers.GetValues("Content-Security-Policy"));
+        Assert.Contains("script-src 'self';", policy, StringComparison.Ordinal);
+        Assert.Contains("default-src 'none'", policy, StringComparison.Ordinal);
+        Assert.Equal(["nosniff"], answer.Headers.GetValues("X-Content-Type-Options"));
+        Assert.Contains("no-store", answer.Headers.CacheControl!.ToString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_demo_sign_in_is_offered_in_demo_mode_only()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: false), demo: false);
+        using var visitor = await app.Visit(signedIn: false);
+        Assert.Null((await visitor.Read<Session.SessionState>("/api/session")).Demo);
+        await Visitor.Refused(await visitor.SignIn("specialist", Data.Demo.DemoData.Password), HttpStatusCode.Unauthorized);
+    }
+}
