@@ -91,7 +91,7 @@ app.UseExceptionHandler();
 app.UseSecurityHeaders();
 if (!demo && !app.Environment.IsDevelopment())
     app.UseWhen(context => !IsLoopback(context), away => away.UseHsts());
-app.UseSerilogRequestLogging(log => log.MessageTemplate = "{RequestMethod} {StatusCode} in {Elapsed:0} ms");
+app.UseSerilogRequestLogging(Logs.Requests);
 app.UseDefaultFiles();
 app.UseStaticFiles();
 app.UseAuthentication();

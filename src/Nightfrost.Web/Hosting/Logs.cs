@@ -1,4 +1,5 @@
 using Serilog;
+using Serilog.AspNetCore;
 using Serilog.Events;
 using Serilog.Formatting.Compact;
 
@@ -26,5 +27,18 @@ internal static class Logs
             .MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Error)
             .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
             .WriteTo.Console(new RenderedCompactJsonFormatter());
+    }
+
+    /// <summary>One line a request: the pattern of its address instead of the address, which may hold ids of persons.</summary>
+    public static void Requests(RequestLoggingOptions log)
+    {
+        log.MessageTemplate = "{RequestMethod} {Route} {StatusCode} in {Elapsed:0} ms";
+        log.GetMessageTemplateProperties = (context, _, elapsed, status) =>
+        [
+            new LogEventProperty("RequestMethod", new ScalarValue(context.Request.Method)),
+            new LogEventProperty("Route", new ScalarValue((context.GetEndpoint() as RouteEndpoint)?.RoutePattern.RawText ?? "")),
+            new LogEventProperty("StatusCode", new ScalarValue(status)),
+            new LogEventProperty("Elapsed", new ScalarValue(elapsed)),
+        ];
     }
 }

@@ -33,6 +33,8 @@ export function CasePage() {
     <Shell place={`${site} · ${title}`} caseId={caseId} stages={stages}>
       {rig && !large && (
         <Box
+          component="section"
+          aria-label="The rig in short"
           className="nf-screen-only"
           sx={{ px: { xs: 4, sm: 5.5 }, borderBottom: 0, '& > div > div:last-of-type': { borderBottom: 1, borderColor: 'divider' } }}
         >
@@ -41,8 +43,9 @@ export function CasePage() {
       )}
       {rig?.outOfDate && !pathname.endsWith('/route') && (
         <Box
+          component="aside"
+          aria-label="Rig out of date"
           className="nf-screen-only"
-          role="status"
           sx={{ mx: { xs: 4, sm: 5.5 }, mt: 3, pl: 4, borderLeft: 4, borderColor: 'warning.main' }}
         >
           <Typography sx={{ fontWeight: 650 }}>The rig is out of date.</Typography>

@@ -112,10 +112,15 @@ function ShelfRow({ entry, currency }: { entry: Entry; currency: string }) {
             {day(device.pricedOn)}
           </Typography>
         </Typography>
-        <Button variant="text" onClick={() => setOpen(!open)} aria-expanded={open} aria-label={`Correct ${device.name}`}>
+        <Button
+          variant="text"
+          onClick={() => setOpen(!open)}
+          aria-expanded={open}
+          aria-label={`${open ? 'Close' : 'Correct'} ${device.name}`}
+        >
           {open ? 'Close' : 'Correct'}
         </Button>
-        <Button variant="text" onClick={() => void remove()} aria-label={`Take ${device.name} off the shelf`}>
+        <Button variant="text" onClick={() => void remove()} aria-label={`Take off ${device.name}`}>
           Take off
         </Button>
       </Box>

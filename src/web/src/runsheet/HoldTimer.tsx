@@ -1,5 +1,6 @@
 import { Box, Typography } from '@mui/material'
 import { useEffect, useRef, useState } from 'react'
+import { hidden } from '../parts/Choice'
 
 const size = 100
 const cut = 16
@@ -32,7 +33,6 @@ export function HoldTimer({ seconds }: { seconds: number }) {
       <Box
         component="button"
         type="button"
-        aria-label={`Hold timer, ${seconds} seconds`}
         onPointerDown={press}
         onPointerUp={release}
         onPointerLeave={release}
@@ -68,6 +68,9 @@ export function HoldTimer({ seconds }: { seconds: number }) {
             strokeDashoffset={edgeLength * (1 - share)}
           />
         </svg>
+        <Box component="span" sx={hidden}>
+          Hold timer{' '}
+        </Box>
         <Box component="span" sx={{ fontSize: 30, fontWeight: 650, display: 'block', lineHeight: 1.1 }}>
           {held.toFixed(1)}
         </Box>

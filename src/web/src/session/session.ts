@@ -7,11 +7,7 @@ const key = ['session']
 export const useSession = () =>
   useQuery({
     queryKey: key,
-    queryFn: async (): Promise<Schema['SessionState']> => {
-      const session = await told(api.GET('/api/session'))
-      keepToken(session.token)
-      return session
-    },
+    queryFn: fetchSession,
     staleTime: Infinity,
   })
 
@@ -21,17 +17,17 @@ export function useSigning() {
   return {
     signIn: async (body: Schema['SignIn']) => {
       await told(api.POST('/api/session/sign-in', { body }))
-      await queries.fetchQuery({ queryKey: key, queryFn: fetchSession })
+      await queries.fetchQuery({ queryKey: key, queryFn: fetchSession, staleTime: 0 })
     },
     signOut: async () => {
       await told(api.POST('/api/session/sign-out'))
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' })
-      await queries.fetchQuery({ queryKey: key, queryFn: fetchSession })
+      await queries.fetchQuery({ queryKey: key, queryFn: fetchSession, staleTime: 0 })
     },
   }
 }
 
-async function fetchSession() {
+async function fetchSession(): Promise<Schema['SessionState']> {
   const session = await told(api.GET('/api/session'))
   keepToken(session.token)
   return session

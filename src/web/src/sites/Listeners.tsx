@@ -189,7 +189,7 @@ function ListenerForm({ listener, receivers, tolerances, problemOf, onChange, on
           </>
         )}
       </Box>
-      <Button variant="text" sx={{ mt: 2 }} onClick={onRemove} aria-label={`Take ${listener.name} out`}>
+      <Button variant="text" sx={{ mt: 2 }} onClick={onRemove} aria-label={`Take out ${listener.name}`}>
         Take out
       </Button>
     </Box>

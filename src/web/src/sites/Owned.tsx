@@ -28,7 +28,7 @@ export function Owned({ owned, devices, onChange }: Props) {
           <Button
             variant="text"
             onClick={() => onChange(owned.filter((o) => o.deviceId !== thing.deviceId))}
-            aria-label={`Take ${name(thing.deviceId)} out`}
+            aria-label={`Take out ${name(thing.deviceId)}`}
           >
             Take out
           </Button>

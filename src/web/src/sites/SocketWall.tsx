@@ -116,7 +116,7 @@ function SocketRow({ facts, socket, meaning, problemOf, roomSpeakers, onChange, 
             variant="text"
             onClick={() => setOpen(!open)}
             aria-expanded={open}
-            aria-label={`${facts.words}: markings and facts`}
+            aria-label={`${open ? 'close' : 'facts'}: ${facts.words}`}
             sx={{
               fontSize: 14.5,
               gridColumn: { xs: '1 / -1', md: 'auto' },

@@ -1,0 +1,241 @@
+using Nightfrost.Web.Tests;
+using OpenQA.Selenium;
+
+namespace Nightfrost.Browser.Tests;
+
+/// <summary>The trade's own journey through the real interface, asserting what a person reads.</summary>
+[Collection("one browser at a time")]
+public class JourneyTests(Cluster cluster)
+{
+    [Fact]
+    public async Task A_case_goes_from_behind_the_set_to_the_clients_sheet()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.Go("/");
+        browser.See("Sign in");
+        browser.Type("Name", "specialist");
+        browser.Type("Password", "wrong-password");
+        browser.Click("Sign in");
+        browser.See("Name and password do not match.");
+        browser.Type("Password", Data.Demo.DemoData.Password);
+        browser.Click("Sign in");
+        browser.See("cases need you");
+
+        browser.Click("New case");
+        browser.Type("Where the set stands", "Saltern Row 4");
+        browser.Type("What it is about", "A headset beside <b>the</b> bar");
+        browser.Click("Open the case");
+        browser.SeeHeadline("What is behind the set?");
+        browser.See("Saltern Row 4 · A headset beside <b>the</b> bar");
+
+        // Look: an input says why it will not work; an output says what it means.
+        browser.Choose("Red and white: there, free or taken", "free");
+        browser.See("Output or input? Read the words beside it.");
+        browser.Click("facts: Red and white");
+        browser.Type("Printed beside it", "COMPONENT IN");
+        browser.See("An input. No sound comes out here, although the plug fits.");
+        browser.SeeHeadline("no way out yet");
+        browser.Choose("Optical: there, free or taken", "free");
+        browser.SeeHeadline("one way out");
+        browser.See("Digital, fixed level. Set it to PCM.");
+        browser.Click("facts: Optical");
+        browser.Choose("Sound waits for the picture", "yes");
+        browser.Click("Add a listener");
+        browser.Type("Name or seat", "Ines");
+        browser.Type("Seat to set", "-1");
+        browser.See("-1 m lies outside 0.3 to 50 m. Enter 0.3 to 50 m.");
+        browser.See("not saved: see below");
+        browser.Type("Seat to set", "3,2");
+        browser.SeeNo("lies outside");
+        browser.Pick("Wears or uses now", "Fulmer headset");
+        browser.Choose("While listening, the room …", "hears too");
+        browser.See("saved ");
+        browser.See("Worth asking next");
+
+        // Route: the verdict first, the line board, reasons, parts.
+        browser.Driver.FindElement(By.TagName("h1")).Click();
+        browser.Press("2");
+        browser.SeeHeadline("Ines served");
+        browser.See("vendor low-latency (Swift 40)");
+        browser.See("Why this one");
+        browser.See("Others worth weighing");
+        browser.See("COMPONENT IN) is an input: no sound comes out of it.");
+        browser.See("In all");
+        browser.Click("Choose this rig");
+        browser.See("This rig is chosen.");
+
+        // Connect: as expected, not as expected with a note, survives a reload.
+        browser.Click("Connect it");
+        browser.SeeHeadline("Step 1 of ");
+        browser.See("Ask what warns each listener");
+        browser.Click("As expected");
+        browser.SeeHeadline("Step 2 of ");
+        browser.Click("Not as expected");
+        browser.Type("What happened instead", "the set is silent already");
+        browser.Click("Keep the note");
+        browser.See("1 not as expected");
+        browser.Driver.Navigate().Refresh();
+        browser.See("1 not as expected");
+        browser.See("1 done");
+
+        // Tune: takes, never ± 0, every tolerance, the forecast's error.
+        browser.Press("6");
+        browser.SeeHeadline("Ines");
+        browser.Type("Frames a second", "240");
+        for (var take = 0; take < 2; take++)
+        {
+            browser.Type("Frames, flash to click", "9");
+            browser.Click("Add take");
+            browser.Until(() => browser.Text().Contains($"measured {take + 1}×", StringComparison.Ordinal), $"take {take + 1}");
+        }
+
+        browser.See("+38 ± 4 ms late · measured 2×");
+        browser.See("The forecast was off by");
+        browser.See("broadcast chain, end to end (theirs)");
+        browser.SeeHeadline("Ines is in step");
+
+        // Changing Look marks the rig out of date and says what changed.
+        browser.Press("1");
+        browser.SeeHeadline("one way out");
+        browser.Type("Seat to set", "4");
+        browser.See("The rig is out of date.");
+        browser.See("Ines: seat distance, m was 3.2, now 4.");
+
+        // Hand over: large print.
+        browser.Press("8");
+        browser.See("TV sound for Ines");
+        browser.See("Switch the TV on.");
+        Assert.True(browser.Script<double>("return parseFloat(getComputedStyle(document.querySelector('.nf-sheet li')).fontSize)") >= 21.3);
+        browser.Click("Handed over");
+        browser.SeeHeadline("Handed over");
+        browser.AssertNoErrors();
+    }
+
+    [Fact]
+    public async Task Everything_can_be_done_with_the_keyboard_alone()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        TabTo(browser, "Two headsets beside the sound bar");
+        browser.Press(Keys.Enter);
+        browser.SeeHeadline("Step 10 of");
+        browser.Press("a");
+        browser.SeeHeadline("Step 11 of");
+        browser.Press("2");
+        browser.SeeHeadline("Both served");
+        TabTo(browser, "Least to pay", startsWith: true);
+        Assert.True(browser.Script<bool>("return getComputedStyle(document.activeElement).outlineStyle !== 'none'"), "the focus is not to be seen");
+        browser.Press(Keys.Enter);
+        browser.See("Why “least to pay”");
+        browser.Press("6");
+        browser.SeeHeadline("Tobias may be out of step");
+        TabTo(browser, "audio delay: 10 ms more");
+        browser.Press(Keys.Enter);
+        browser.Press(Keys.Enter);
+        browser.See("audio delay 20 ms");
+        browser.See("With the handles where they stand");
+        browser.Press("?");
+        browser.See("Single keys are on");
+        browser.Press(Keys.Escape);
+        browser.SeeNo("Single keys are on");
+        browser.Press("m");
+        Assert.Equal("Frames, flash to click", browser.Script<string>("return document.activeElement.labels[0].innerText"));
+        browser.Press("8");
+        browser.SeeHeadline("Tobias is late");
+    }
+
+    [Fact]
+    public async Task At_390_px_one_step_fills_the_screen_and_the_thumb_reaches_its_actions()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start(), 390, 844);
+        browser.SignIn();
+        browser.Click("Two headsets beside the sound bar");
+        browser.SeeHeadline("Step 10 of");
+        browser.See("Feed the Pass Two box");
+        foreach (var name in new[] { "As expected", "Not as expected" })
+            Assert.True(browser.Control(name).Size.Height >= 56, $"{name} is too low for a thumb");
+        Assert.True(browser.Script<bool>("const r = arguments[0].getBoundingClientRect(); return r.bottom <= innerHeight - 60", browser.Control("As expected")), "the action lies below the screen");
+        browser.Click("As expected");
+        browser.SeeHeadline("Step 11 of");
+        browser.AssertFits("Connect at 390 px");
+    }
+
+    [Fact]
+    public async Task A_take_entered_while_the_connection_is_down_is_kept_and_sent_later()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        browser.Click("Two headsets beside the sound bar");
+        browser.SeeHeadline("Step");
+        browser.Press("6");
+        browser.See("measured 3×");
+        browser.Cdp("Network.enable", []);
+        Offline(browser, true);
+        browser.Type("Frames, flash to click", "9");
+        browser.Click("Add take");
+        browser.See("to be worked out when connected");
+        browser.See("kept here, not sent yet");
+        Offline(browser, false);
+        browser.SeeNo("to be worked out when connected");
+        browser.Until(() => browser.Text().Contains("measured 4×", StringComparison.Ordinal) || browser.Text().Contains("measured 1×", StringComparison.Ordinal), "the take to arrive");
+    }
+
+    [Fact]
+    public async Task Deleting_a_case_can_be_taken_back()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        browser.Click("Delete Silent bunks, one walks to the galley");
+        browser.See("Deleted “Silent bunks");
+        browser.Until(() => browser.Driver.FindElements(By.LinkText("Silent bunks, one walks to the galley")).Count == 0, "the case to go");
+        browser.Click("Undo");
+        browser.Until(() => browser.Driver.FindElements(By.LinkText("Silent bunks, one walks to the galley")).Count == 1, "the case to come back");
+    }
+
+    [Fact]
+    public async Task Two_tabs_editing_one_case_are_both_told()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        var address = app.Start();
+        using var mine = new Browser(address);
+        using var theirs = new Browser(address);
+        foreach (var browser in new[] { mine, theirs })
+        {
+            browser.SignIn();
+            browser.Click("Silent bunks, one walks to the galley");
+            browser.SeeHeadline("Both served");
+            browser.Press("1");
+            browser.SeeHeadline("one way out");
+        }
+
+        theirs.Type("Name or seat", "Ivo the cook");
+        theirs.See("saved ");
+        mine.Type("Name or seat", "Runa the rigger", index: 1);
+        mine.See("This look was changed elsewhere. Yours is kept here, not saved.");
+        mine.See("Ivo the cook: name was Ivo, now Ivo the cook.");
+        mine.Click("Take theirs");
+        mine.SeeNo("changed elsewhere");
+        Assert.Equal("Ivo the cook", mine.Field("Name or seat").GetAttribute("value"));
+    }
+
+    private static void Offline(Browser browser, bool offline) =>
+        browser.Cdp("Network.emulateNetworkConditions", new() { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+
+    private static void TabTo(Browser browser, string name, bool startsWith = false)
+    {
+        for (var i = 0; i < 80; i++)
+        {
+            browser.Press(Keys.Tab);
+            var words = browser.Script<string?>("const e = document.activeElement; return (e.getAttribute('aria-label') || e.innerText || '').trim()") ?? "";
+            if (startsWith ? words.StartsWith(name, StringComparison.Ordinal) : words == name)
+                return;
+        }
+
+        Assert.Fail($"Tab never reached “{name}”.");
+    }
+}

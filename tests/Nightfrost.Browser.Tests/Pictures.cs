@@ -1,0 +1,42 @@
+using Nightfrost.Web.Tests;
+
+namespace Nightfrost.Browser.Tests;
+
+/// <summary>Takes the README's pictures from the demo data, when asked to by `./nightfrost pictures`.</summary>
+[Collection("one browser at a time")]
+public class Pictures(Cluster cluster)
+{
+    [Fact]
+    public async Task Every_main_view_is_pictured()
+    {
+        var place = Environment.GetEnvironmentVariable("NIGHTFROST_PICTURES");
+        Assert.SkipWhen(string.IsNullOrEmpty(place), "Pictures are taken by ./nightfrost pictures.");
+        Directory.CreateDirectory(place!);
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        var address = app.Start();
+        using var browser = new Browser(address);
+        browser.Go("/");
+        browser.See("Just looking?");
+        browser.Picture(Path.Combine(place!, "sign-in.png"));
+        browser.SignIn();
+        browser.Picture(Path.Combine(place!, "cases.png"));
+        var screens = ScreenTests.Screens(browser).Where(s => !s.Words.StartsWith("No rig", StringComparison.Ordinal) && s.Path != "/cases").ToList();
+        foreach (var (path, words) in screens)
+        {
+            // Look and hand-over are read in daylight.
+            browser.Theme(night: !path.EndsWith("/look", StringComparison.Ordinal) && !path.EndsWith("/hand-over", StringComparison.Ordinal));
+            browser.Go(path);
+            browser.See(words);
+            browser.Picture(Path.Combine(place!, $"{path.Split('/')[^1]}.png"));
+        }
+
+        browser.Size(390, 844);
+        browser.Theme(night: true);
+        foreach (var (path, words) in screens.Where(s => s.Path.EndsWith("/connect", StringComparison.Ordinal) || s.Path.EndsWith("/route", StringComparison.Ordinal) || s.Path.EndsWith("/tune", StringComparison.Ordinal)))
+        {
+            browser.Go(path);
+            browser.See(words);
+            browser.Picture(Path.Combine(place!, $"{path.Split('/')[^1]}-390.png"));
+        }
+    }
+}

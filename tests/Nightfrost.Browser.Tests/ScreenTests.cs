@@ -1,0 +1,77 @@
+using System.Text.Json;
+using Nightfrost.Web.Tests;
+
+namespace Nightfrost.Browser.Tests;
+
+/// <summary>Every screen, in both themes and at both sizes: accessible, and no wider than the screen.</summary>
+[Collection("one browser at a time")]
+public class ScreenTests(Cluster cluster)
+{
+    [Theory]
+    [InlineData(1280, 800, true)]
+    [InlineData(1280, 800, false)]
+    [InlineData(390, 844, true)]
+    [InlineData(390, 844, false)]
+    public async Task Every_screen_is_accessible_and_fits(int width, int height, bool night)
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start(), width, height, night);
+        browser.Go("/");
+        browser.See("Just looking?");
+        browser.AssertAccessible("sign-in");
+        browser.AssertFits("sign-in");
+        browser.SignIn();
+        foreach (var (path, words) in Screens(browser))
+        {
+            browser.Go(path);
+            browser.See(words);
+            browser.AssertAccessible(path);
+            browser.AssertFits(path);
+        }
+
+        browser.AssertNoErrors();
+    }
+
+    [Fact]
+    public async Task Opened_forms_are_accessible_too()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        browser.Click("New case");
+        browser.See("Where the set stands");
+        browser.AssertAccessible("new case");
+        browser.Click("Back");
+        browser.Click("keys");
+        browser.See("Single keys are on");
+        browser.AssertAccessible("key sheet");
+        browser.Click("Close");
+        browser.Click("Two headsets beside the sound bar");
+        browser.SeeHeadline("Step");
+        browser.Press("1");
+        browser.Click("facts: Optical");
+        browser.See("Can send PCM");
+        browser.AssertAccessible("facts of a socket");
+        browser.Go("/kit");
+        browser.Click("Correct Pass Two box");
+        browser.See("Mark printed: low-latency");
+        browser.AssertAccessible("correcting a device");
+    }
+
+    /// <summary>Every screen with words that show it has arrived.</summary>
+    internal static IEnumerable<(string Path, string Words)> Screens(Browser browser)
+    {
+        var cases = JsonDocument.Parse((string)browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/cases').then((r) => r.text()).then(done)")!).RootElement.EnumerateArray()
+            .ToDictionary(c => c.GetProperty("title").GetString()!, c => c.GetProperty("id").GetString()!);
+        var lounge = cases["Two headsets beside the sound bar"];
+        var bunks = cases["Silent bunks, one walks to the galley"];
+        yield return ("/cases", "need you");
+        yield return ($"/cases/{lounge}/look", "Already owned");
+        yield return ($"/cases/{lounge}/route", "Ruled out, and why");
+        yield return ($"/cases/{lounge}/connect", "Step 10 of");
+        yield return ($"/cases/{lounge}/tune", "This camera");
+        yield return ($"/cases/{lounge}/hand-over", "TV sound for Edda");
+        yield return ($"/cases/{bunks}/connect", "No rig chosen yet");
+        yield return ("/kit", "things on the shelf");
+    }
+}
