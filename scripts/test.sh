@@ -42,22 +42,20 @@ run_tests() {
   say "Checking the format of the C# code…"
   dotnet format Nightfrost.slnx --verify-no-changes --no-restore --exclude src/Nightfrost.Data/Migrations/ || fail "Some C# files are not formatted: run 'dotnet format'."
   front_end_checks
-  local out=.build/tests.log total=0 failed=0 skipped=0 project passed_here
+  local out=.build/tests.log project all bad left total=0 failed=0 skipped=0
   for project in Core Web Browser; do
     say "Testing: $project…"
-    dotnet "tests/Nightfrost.$project.Tests/bin/Debug/net10.0/Nightfrost.$project.Tests.dll" --no-progress >"$out" 2>&1 || failed=1
-    grep -vE '^\s*$' "$out" | tail -n "$([ $failed = 0 ] && echo 8 || echo 80)"
-    passed_here=$(sed -n 's/^ *succeeded: *\([0-9]*\).*/\1/p' "$out" | tail -n 1)
-    skipped=$((skipped + $(sed -n 's/^ *skipped: *\([0-9]*\).*/\1/p' "$out" | tail -n 1 | grep . || echo 0)))
-    total=$((total + ${passed_here:-0}))
-    [ -n "$passed_here" ] && [ "$passed_here" -gt 0 ] || failed=1
-    [ $failed = 0 ] || { say "$total passed, 1 failed, $skipped skipped"; exit 1; }
+    dotnet "tests/Nightfrost.$project.Tests/bin/Debug/net10.0/Nightfrost.$project.Tests.dll" -noLogo -noColor >"$out" 2>&1 || bad=1
+    read -r all bad left < <(sed -n 's/.*Total: \([0-9]*\), Errors: [0-9]*, Failed: \([0-9]*\), Skipped: \([0-9]*\),.*/\1 \2 \3/p' "$out" | tail -n 1) || { all=0 bad=1 left=0; }
+    total=$((total + all)); failed=$((failed + bad)); skipped=$((skipped + left))
+    if [ "$bad" -gt 0 ] || [ "$all" -eq 0 ]; then tail -n 120 "$out"; [ "$bad" -gt 0 ] || failed=$((failed + 1)); else tail -n 1 "$out"; fi
   done
-  say "$total passed, 0 failed, $skipped skipped"
+  say "$((total - failed - skipped)) passed, $failed failed, $skipped skipped"
+  [ "$failed" -eq 0 ]
 }
 
 take_pictures() {
   ready_to_test
   say "Taking pictures…"
-  NIGHTFROST_PICTURES="$PWD/docs/screenshots" dotnet tests/Nightfrost.Browser.Tests/bin/Debug/net10.0/Nightfrost.Browser.Tests.dll --no-progress --filter-class '*Pictures' || fail "The pictures could not be taken."
+  NIGHTFROST_PICTURES="$PWD/docs/screenshots" dotnet tests/Nightfrost.Browser.Tests/bin/Debug/net10.0/Nightfrost.Browser.Tests.dll -noLogo -noColor -class Nightfrost.Browser.Tests.Pictures || fail "The pictures could not be taken."
 }

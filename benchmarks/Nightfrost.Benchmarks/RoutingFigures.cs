@@ -63,14 +63,29 @@ internal static class MadeUpKit
     {
         0 => new()
         {
-            Id = $"box{i}", Name = $"box {i}", Maker = "made up", Role = DeviceRole.Transmitter, Price = random.Next(20, 180), PricedOn = Day,
+            Id = $"box{i}",
+            Name = $"box {i}",
+            Maker = "made up",
+            Role = DeviceRole.Transmitter,
+            Price = random.Next(20, 180),
+            PricedOn = Day,
             Ports = [random.Next(2) == 0 ? new(Connector.OpticalSquare, false, [Signal.SpdifPcm], "OPT") : new(Connector.Jack35, false, [Signal.AnalogueLine, Signal.AnalogueHeadphone], "AUX")],
-            Links = [Link(random, true)], Power = new(random.Next(1, 9) * 100, random.Next(2) == 0, 0, 0, false, random.Next(3) > 0, random.Next(2) == 0),
+            Links = [Link(random, true)],
+            Power = new(random.Next(1, 9) * 100, random.Next(2) == 0, 0, 0, false, random.Next(3) > 0, random.Next(2) == 0),
         },
         1 => new()
         {
-            Id = $"ear{i}", Name = $"ear {i}", Maker = "made up", Role = DeviceRole.Receiver, Form = WearForm.OverEar, Price = random.Next(15, 120), PricedOn = Day,
-            Links = [Link(random, false)], OwnVolume = random.Next(3) > 0, EasyControls = random.Next(2) == 0, Power = new(0, false, 20, 2, false, true, true),
+            Id = $"ear{i}",
+            Name = $"ear {i}",
+            Maker = "made up",
+            Role = DeviceRole.Receiver,
+            Form = WearForm.OverEar,
+            Price = random.Next(15, 120),
+            PricedOn = Day,
+            Links = [Link(random, false)],
+            OwnVolume = random.Next(3) > 0,
+            EasyControls = random.Next(2) == 0,
+            Power = new(0, false, 20, 2, false, true, true),
         },
         _ => random.Next(3) switch
         {

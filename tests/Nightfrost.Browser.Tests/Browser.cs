@@ -144,7 +144,10 @@ public sealed class Browser : IDisposable
     public void Pick(string label, string option)
     {
         IWebElement? box = null;
-        Until(() => (box = Script<IWebElement?>("const l = [...document.querySelectorAll('label')].find((e) => e.innerText.trim() === arguments[0]); return l?.parentElement.querySelector('[role=combobox]') ?? null", label)) is not null, $"a list called “{label}”");
+        Until(() => (box = Script<IWebElement?>("""
+            const named = (e) => (e.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)?.innerText.trim() ?? '')
+            return [...document.querySelectorAll('[role=combobox]')].find((e) => named(e).includes(arguments[0])) ?? null
+            """, label)) is not null, $"a list called “{label}”");
         Script<object?>("arguments[0].scrollIntoView({ block: 'center' })", box!);
         box!.Click();
         Click(option);

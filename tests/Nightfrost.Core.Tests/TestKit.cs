@@ -15,7 +15,13 @@ internal static class TestKit
 
     public static Device Box(string id, decimal price = 50, Codec[]? codecs = null, Codec[]? withSeveral = null, int atOnce = 1, Connector input = Connector.OpticalSquare, bool passes = false, int usbMa = 100, double dbm = 4) => new()
     {
-        Id = id, Name = id, Maker = "test", Role = DeviceRole.Transmitter, Price = price, PricedOn = Priced, PassesThrough = passes,
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.Transmitter,
+        Price = price,
+        PricedOn = Priced,
+        PassesThrough = passes,
         Ports = [Input(input)],
         Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = true, Codecs = codecs ?? [Swift, Sbc], CodecsWithSeveral = withSeveral ?? [], ListenersAtOnce = atOnce, TransmitDbm = dbm }],
         Power = new PowerNeed(usbMa, false, 0, 0, false, true, false),
@@ -26,14 +32,29 @@ internal static class TestKit
 
     public static Device Base(string id, LinkTechnology technology, string family, decimal price = 80, int atOnce = 1, double onAxisM = 8, string[]? includes = null) => new()
     {
-        Id = id, Name = id, Maker = "test", Role = DeviceRole.Transmitter, Price = price, PricedOn = Priced, Ports = [Input(Connector.OpticalSquare), Input(Connector.Jack35)],
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.Transmitter,
+        Price = price,
+        PricedOn = Priced,
+        Ports = [Input(Connector.OpticalSquare), Input(Connector.Jack35)],
         Links = [new AirLink { Technology = technology, Transmits = true, Family = family, ListenersAtOnce = atOnce, TransmitDbm = 10, OnAxisRangeM = onAxisM }],
-        Power = new PowerNeed(0, true, 0, 0, false, true, false), Includes = includes ?? [],
+        Power = new PowerNeed(0, true, 0, 0, false, true, false),
+        Includes = includes ?? [],
     };
 
     public static Device Headset(string id, decimal price = 40, Codec[]? codecs = null, bool ownVolume = true, bool easy = false, double sensitivityDbm = -90) => new()
     {
-        Id = id, Name = id, Maker = "test", Role = DeviceRole.Receiver, Form = WearForm.OverEar, Price = price, PricedOn = Priced, OwnVolume = ownVolume, EasyControls = easy,
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.Receiver,
+        Form = WearForm.OverEar,
+        Price = price,
+        PricedOn = Priced,
+        OwnVolume = ownVolume,
+        EasyControls = easy,
         Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = codecs ?? [Swift, Sbc], SensitivityDbm = sensitivityDbm }],
         Power = new PowerNeed(0, false, 20, 2, false, true, true),
         Pairing = new PairingWay("off", "Hold power", 5, "blinks", "steady", 60),
@@ -47,7 +68,15 @@ internal static class TestKit
 
     public static Device Aids(string id, string family, params int[] generations) => new()
     {
-        Id = id, Name = id, Maker = "test", Role = DeviceRole.Receiver, Form = WearForm.HearingAids, Price = 0, PricedOn = Priced, OpenToRoom = true, StageIds = ["aid-processing"],
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.Receiver,
+        Form = WearForm.HearingAids,
+        Price = 0,
+        PricedOn = Priced,
+        OpenToRoom = true,
+        StageIds = ["aid-processing"],
         Links = [new AirLink { Technology = LinkTechnology.AidRadio, Transmits = false, Family = family, Generations = generations }],
         Pairing = new PairingWay("drawers open", "Shut the drawers", 0, "", "a tune", 180),
     };
@@ -59,31 +88,63 @@ internal static class TestKit
 
     public static Device Wired(string id = "wired", decimal price = 20) => new()
     {
-        Id = id, Name = id, Maker = "test", Role = DeviceRole.Receiver, Form = WearForm.OverEar, Price = price, PricedOn = Priced, OwnVolume = true,
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.Receiver,
+        Form = WearForm.OverEar,
+        Price = price,
+        PricedOn = Priced,
+        OwnVolume = true,
         Ports = [new AudioPort(Connector.Jack35, false, Line, "plug")],
     };
 
     public static Device Lead(Connector from, Connector to, decimal price = 5) => new()
     {
-        Id = $"lead-{from}-{to}", Name = $"lead {from} {to}", Maker = "test", Role = DeviceRole.Lead, Price = price, PricedOn = Priced, LengthM = 1.5,
+        Id = $"lead-{from}-{to}",
+        Name = $"lead {from} {to}",
+        Maker = "test",
+        Role = DeviceRole.Lead,
+        Price = price,
+        PricedOn = Priced,
+        LengthM = 1.5,
         Ports = [new AudioPort(from, false, [], ""), new AudioPort(to, true, [], "")],
     };
 
     public static Device Splitter(string id = "splitter", decimal price = 9) => new()
     {
-        Id = id, Name = id, Maker = "test", Role = DeviceRole.Adapter, Price = price, PricedOn = Priced, SplitsInto = 2,
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.Adapter,
+        Price = price,
+        PricedOn = Priced,
+        SplitsInto = 2,
         Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "IN"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OUT")],
     };
 
     public static Device Converter(string id = "converter", decimal price = 18) => new()
     {
-        Id = id, Name = id, Maker = "test", Role = DeviceRole.Adapter, Price = price, PricedOn = Priced, StageIds = ["converter"], Power = new PowerNeed(150, false, 0, 0, false, true, false),
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.Adapter,
+        Price = price,
+        PricedOn = Priced,
+        StageIds = ["converter"],
+        Power = new PowerNeed(150, false, 0, 0, false, true, false),
         Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "OPT"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")],
     };
 
     public static Device Bar(string id = "bar") => new()
     {
-        Id = id, Name = id, Maker = "test", Role = DeviceRole.RoomSpeaker, Price = 0, PricedOn = Priced, StageIds = ["sound-bar"],
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.RoomSpeaker,
+        Price = 0,
+        PricedOn = Priced,
+        StageIds = ["sound-bar"],
         Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "IN")],
     };
 

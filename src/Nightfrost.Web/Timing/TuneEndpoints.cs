@@ -76,8 +76,14 @@ internal static class TuneEndpoints
             return Refusals.Invalid(new FieldProblem("takes", $"There are {MostTakes} takes already.", "Take some out first."));
         db.Takes.Add(new TakeRow
         {
-            Id = Guid.CreateVersion7(), CaseId = caseId, RigId = typed.RigId, ListenerId = typed.ListenerId,
-            FramesPerSecond = typed.FramesPerSecond, Frames = typed.Frames, ClickOnWaveform = typed.ClickOnWaveform, At = clock.GetUtcNow(),
+            Id = Guid.CreateVersion7(),
+            CaseId = caseId,
+            RigId = typed.RigId,
+            ListenerId = typed.ListenerId,
+            FramesPerSecond = typed.FramesPerSecond,
+            Frames = typed.Frames,
+            ClickOnWaveform = typed.ClickOnWaveform,
+            At = clock.GetUtcNow(),
         });
         state.Row.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);

@@ -132,7 +132,8 @@ public class RouterProperties
     {
         var codecs = random.Next(2) == 0 ? new[] { Swift, Sbc } : [Sbc];
         return Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : null, random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
-            with { Power = new PowerNeed(random.Next(0, 6) * 100, false, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [] };
+            with
+        { Power = new PowerNeed(random.Next(0, 6) * 100, false, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [] };
     }
 
     private static Device RandomHeadset(Random random, int i) =>

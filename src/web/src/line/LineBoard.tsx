@@ -68,9 +68,7 @@ function BoardLine({ board, plot, wide }: { board: BoardRow; plot: number; wide:
       }}
     >
       <Box sx={{ width: wide ? leftColumn : 'auto', flex: 'none', pr: 3, pt: wide ? 4 : 0 }}>
-        <Typography variant="h2">
-          {row.name}
-        </Typography>
+        <Typography variant="h2">{row.name}</Typography>
         <Typography variant="body2" color="textSecondary">
           {row.note}
         </Typography>
