@@ -89,11 +89,11 @@ if (args.Contains("prepare"))
 
 app.UseExceptionHandler();
 app.UseSecurityHeaders();
-if (!demo && !app.Environment.IsDevelopment())
-    app.UseWhen(context => !IsLoopback(context), away => away.UseHsts());
+app.UseHsts();
 app.UseSerilogRequestLogging(Logs.Requests);
 app.UseDefaultFiles();
 app.UseStaticFiles();
+app.UseCookiePolicy(new CookiePolicyOptions { OnAppendCookie = Walls.SecureOffLoopback });
 app.UseAuthentication();
 app.UseAuthorization();
 app.UseTokenOnWrites();
@@ -114,8 +114,6 @@ app.MapFallbackToFile("index.html").AllowAnonymous();
 
 await app.RunAsync();
 return 0;
-
-static bool IsLoopback(HttpContext context) => context.Connection.RemoteIpAddress is { } address && System.Net.IPAddress.IsLoopback(address);
 
 /// <summary>Entry point, public for the tests that start the real service.</summary>
 public partial class Program;

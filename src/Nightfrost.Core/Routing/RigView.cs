@@ -135,11 +135,11 @@ public static class RigViews
         return parts.Count == 0 ? $"Level with “{next.Title.ToLowerInvariant()}” on every count." : $"Against “{next.Title.ToLowerInvariant()}”: {string.Join(", ", parts)}.";
     }
 
-    /// <summary>A probability as a whole percent; 0 % and 100 % only where it is certain.</summary>
+    /// <summary>A probability as a whole percent; neither 0 % nor 100 %, since no forecast is certain.</summary>
     internal static string Percent(double probability) => probability switch
     {
-        > 0 and < 0.005 => "under 1 %",
-        < 1 and > 0.995 => "over 99 %",
+        < 0.005 => "under 1 %",
+        > 0.995 => "over 99 %",
         _ => string.Create(CultureInfo.InvariantCulture, $"{probability * 100:0} %"),
     };
 

@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Antiforgery;
+using Microsoft.AspNetCore.CookiePolicy;
 
 namespace Nightfrost.Web.Hosting;
 
@@ -23,6 +24,14 @@ internal static class Walls
             headers.CacheControl = "no-store";
         return next(context);
     });
+
+    /// <summary>Off loopback every cookie travels over HTTPS alone, whatever the request came by.</summary>
+    public static void SecureOffLoopback(AppendCookieContext cookie)
+    {
+        var host = cookie.Context.Request.Host.Host;
+        var loopback = host == "localhost" || (System.Net.IPAddress.TryParse(host, out var address) && System.Net.IPAddress.IsLoopback(address));
+        cookie.CookieOptions.Secure |= !loopback;
+    }
 
     public static IApplicationBuilder UseTokenOnWrites(this IApplicationBuilder app) => app.Use(async (context, next) =>
     {

@@ -20,11 +20,11 @@ describe('numbers as they are read', () => {
     expect(measured({ skewMs: 41, plusMinusMs: 3.1, takes: 3 })).toContain('±\u00a04')
   })
 
-  it('keeps certainty for what is certain', () => {
+  it('never claims certainty', () => {
     expect(percent(0.001)).toBe('< 1\u00a0%')
     expect(percent(0.999)).toBe('> 99\u00a0%')
-    expect(percent(1)).toBe('100\u00a0%')
-    expect(percent(0)).toBe('0\u00a0%')
+    expect(percent(1)).toBe('> 99\u00a0%')
+    expect(percent(0)).toBe('< 1\u00a0%')
     expect(percent(0.634)).toBe('63\u00a0%')
   })
 

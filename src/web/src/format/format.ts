@@ -26,9 +26,9 @@ export const forecast = (f: { medianMs: number; p05Ms: number; p95Ms: number }, 
 export const measured = (m: { skewMs: number; plusMinusMs: number; takes: number }, shiftMs = 0) =>
   `${signed(m.skewMs + shiftMs)}${nb}±${nb}${Math.max(1, Math.ceil(m.plusMinusMs)).toFixed(0)}${nb}ms ${lateness(m.skewMs + shiftMs)} · measured ${m.takes}×`
 
-/** A probability as a whole percent; never 0 % or 100 % unless it is. */
+/** A probability as a whole percent; never 0 % or 100 %, since neither a forecast nor a measurement is certain. */
 export const percent = (p: number) => {
-  const whole = p > 0 && p < 0.005 ? '< 1' : p < 1 && p > 0.995 ? '> 99' : Math.round(p * 100).toFixed(0)
+  const whole = p < 0.005 ? '< 1' : p > 0.995 ? '> 99' : Math.round(p * 100).toFixed(0)
   return `${whole}${nb}%`
 }
 

@@ -53,7 +53,11 @@ function StripRow({
 }) {
   const measured = known?.measured ?? null
   const inStep = known?.inStep ?? row.forecast?.inStep
-  const words = measured ? measuredWords(measured) : row.forecast ? `${skew(row.forecast.medianMs)} · predicted` : 'no route'
+  const words = measured
+    ? measuredWords(measured)
+    : row.forecast
+      ? `${skew(row.forecast.medianMs)}${narrow ? '' : ' · predicted'}`
+      : 'no route'
   const line = Math.min(300, Math.max(160, (width - 470) * 0.6))
   return (
     <Box
@@ -74,7 +78,7 @@ function StripRow({
       )}
       <Typography variant="body2" component="span" color="textSecondary" noWrap sx={{ flex: 1, minWidth: 0 }}>
         {words}
-        {inStep !== undefined && ` · in step ${percent(inStep)}`}
+        {inStep !== undefined && !(narrow && measured) && ` · in step ${percent(inStep)}`}
       </Typography>
       {!narrow && row.forecast && <MiniArrival row={row} measured={measured} />}
       {more && (

@@ -1,6 +1,7 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { Schema } from '../api/client'
+import { offerUndo } from '../parts/undo'
 import { NumberField } from './NumberField'
 
 interface Props {
@@ -27,7 +28,10 @@ export function Owned({ owned, devices, onChange }: Props) {
           />
           <Button
             variant="text"
-            onClick={() => onChange(owned.filter((o) => o.deviceId !== thing.deviceId))}
+            onClick={() => {
+              onChange(owned.filter((o) => o.deviceId !== thing.deviceId))
+              offerUndo(`${name(thing.deviceId)} was taken out.`, () => onChange([...owned]))
+            }}
             aria-label={`Take out ${name(thing.deviceId)}`}
           >
             Take out

@@ -80,7 +80,7 @@ function SocketRow({ facts, socket, meaning, problemOf, roomSpeakers, onChange, 
           alignItems: 'center',
           columnGap: 4,
           rowGap: 2,
-          gridTemplateColumns: { xs: '52px 1fr', md: '52px minmax(140px, 1fr) 258px minmax(170px, 1.4fr) 52px' },
+          gridTemplateColumns: { xs: '52px 1fr', md: '48px minmax(168px, 1.1fr) 250px minmax(160px, 1.3fr) 48px' },
         }}
       >
         <svg width={48} height={36} aria-hidden style={{ opacity: there ? 1 : 0.6, overflow: 'visible' }}>

@@ -1,6 +1,7 @@
 import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from '@mui/material'
 import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
+import { offerUndo } from '../parts/undo'
 import { NumberField } from './NumberField'
 
 type TelevisionSet = Schema['TelevisionSet']
@@ -69,7 +70,10 @@ export function TheSet({ set, facts, problems, onChange }: Props) {
           facts={facts}
           problemOf={(field) => problemOf(`delaySettings[${i}].${field}`)}
           onChange={(next) => put({ delaySettings: set.delaySettings.map((s, at) => (at === i ? next : s)) })}
-          onRemove={() => put({ delaySettings: set.delaySettings.filter((_, at) => at !== i) })}
+          onRemove={() => {
+            put({ delaySettings: set.delaySettings.filter((_, at) => at !== i) })
+            offerUndo(`${setting.name} was taken out.`, () => put({ delaySettings: set.delaySettings }))
+          }}
         />
       ))}
       {set.delaySettings.length < 4 && (

@@ -62,6 +62,18 @@ describe('the look while it is edited', () => {
     expect(send).toHaveBeenLastCalledWith(7, look('B'))
   })
 
+  it('keeps a refused entry in sight, whatever comes in from elsewhere', async () => {
+    const send = vi
+      .fn<(version: number, l: Look) => Promise<Schema['CaseDetail']>>()
+      .mockRejectedValue(refused('urn:nightfrost:invalid', 400))
+    const keeper = new LookKeeper('c1', detail(3, 'A'), send, () => {})
+    keeper.change(() => look('wrong'))
+    await vi.advanceTimersByTimeAsync(500)
+    keeper.adopt(detail(9, 'theirs'))
+    expect(keeper.snapshot().look.set.model).toBe('wrong')
+    expect(localStorage.getItem('nightfrost-look-c1')).toContain('wrong')
+  })
+
   it('takes up what was kept when the page is opened again', async () => {
     localStorage.setItem('nightfrost-look-c1', JSON.stringify({ version: 3, look: look('kept') }))
     const send = vi.fn(async (version: number, l: Look) => detail(version + 1, l.set.model))

@@ -25,6 +25,8 @@ export class LookKeeper {
   private timer: ReturnType<typeof setTimeout> | undefined
   private sending = false
   private dirty = false
+  /** Refused as it stands: kept here until the next change. */
+  private held = false
   private readonly listeners = new Set<() => void>()
 
   constructor(
@@ -54,6 +56,7 @@ export class LookKeeper {
   change(update: (look: Look) => Look) {
     const look = update(this.state.look)
     this.dirty = true
+    this.held = false
     keep(this.caseId, this.version, look)
     this.set({ look })
     setSaved({ kind: 'saving' })
@@ -62,7 +65,7 @@ export class LookKeeper {
 
   /** Takes what the service says when nothing of ours waits. */
   adopt(detail: Schema['CaseDetail']) {
-    if (this.dirty || this.sending || detail.version <= this.version) return
+    if (this.dirty || this.held || this.sending || detail.version <= this.version) return
     this.version = detail.version
     this.set({ look: detail.look })
   }
@@ -123,10 +126,8 @@ export class LookKeeper {
       this.dirty = true
       this.set({ conflict: { changes: refusal.refusal.changes, version: refusal.refusal.currentVersion ?? 0 } })
     } else {
-      // Kept here; the next change sends it again.
-      this.dirty = true
+      this.held = true
       this.set({ problems: refusal?.refusal.problems ?? [], error: refusal?.refusal.problems.length ? null : error })
-      this.dirty = false
     }
     setSaved({ kind: 'refused' })
   }
