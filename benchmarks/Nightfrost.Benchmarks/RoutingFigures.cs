@@ -31,7 +31,7 @@ public class RoutingFigures
 }
 
 /// <summary>Kits drawn from a seed: a third transmitters, a third receivers, the rest adapters, with every lead.</summary>
-internal static class MadeUpKit
+public static class MadeUpKit
 {
     private static readonly Codec Sbc = new(CodecClass.Sbc, "");
     private static readonly Codec Low = new(CodecClass.VendorLowLatency, "Swift");

@@ -12,10 +12,12 @@ public sealed class FeedFinder
     private readonly Shelf _shelf;
     private readonly Device[] _adapters;
 
-    public FeedFinder(Shelf shelf)
+    /// <param name="shelf">Devices and leads.</param>
+    /// <param name="adapters">Adapters that may stand in a chain; null for all of the shelf.</param>
+    public FeedFinder(Shelf shelf, IEnumerable<Device>? adapters = null)
     {
         _shelf = shelf;
-        _adapters = [.. shelf.OfRole(DeviceRole.Adapter)];
+        _adapters = [.. adapters ?? shelf.OfRole(DeviceRole.Adapter)];
     }
 
     /// <summary>Every feed from a socket into a box's inputs; empty when nothing joins them.</summary>

@@ -7,6 +7,9 @@ namespace Nightfrost.Core.Routing;
 public sealed record PlannedRoute(
     string ListenerId, string SocketId, IReadOnlyList<string> AdapterIds, string? TransmitterId, LinkTechnology? Technology, string? RelayId, string ReceiverId, bool Several)
 {
+    /// <summary>Which of equal chains side by side on a splitter; 0 for the first.</summary>
+    public int Copy { get; init; }
+
     /// <summary>The codec read off the box after pairing; null until then.</summary>
     public Codec? ReadBack { get; init; }
 }
@@ -59,7 +62,10 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
 
     private static PlannedRoute Keep(Route route) => new(
         route.AtEar.Listener.Id, route.Feed.Socket.Id, [.. route.Feed.Adapters.Select(a => a.Id)], route.Feed.Transmitter?.Id,
-        route.Sends?.Technology, route.AtEar.Relay?.Id, route.AtEar.Receiver.Id, route.Several);
+        route.Sends?.Technology, route.AtEar.Relay?.Id, route.AtEar.Receiver.Id, route.Several)
+    {
+        Copy = route.Feed.Copy,
+    };
 
     private static Route? Restore(PlannedRoute planned, Site site, FeedFinder finder, Dictionary<string, (Feed, AirLink?)> feeds)
     {
@@ -69,13 +75,13 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
             || shelf.Find(planned.ReceiverId) is not { } receiver)
             return null;
         var ear = new Ear(listener, receiver, shelf.Find(planned.RelayId));
-        var key = string.Join('>', [socket.Id, .. planned.AdapterIds, planned.TransmitterId ?? "-"]);
+        var key = Feed.KeyOf(socket.Id, planned.AdapterIds, planned.TransmitterId, planned.Copy);
         if (!feeds.TryGetValue(key, out var known))
         {
             var transmitter = shelf.Find(planned.TransmitterId);
             var feed = socket.Kind == SocketKind.Bluetooth
                 ? new Feed(socket, [], null, [])
-                : finder.Between(socket, transmitter ?? receiver, transmitter is null).FirstOrDefault(f => f.Key == key);
+                : finder.Between(socket, transmitter ?? receiver, transmitter is null).SelectMany(f => f.Copies(site.Look.Listeners.Count)).FirstOrDefault(f => f.Key == key);
             if (feed is null)
                 return null;
             var sends = planned.Technology is not { } technology ? null

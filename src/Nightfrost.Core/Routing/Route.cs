@@ -15,10 +15,22 @@ public sealed record Joint(Connector From, Connector To, Device Lead, bool Digit
 /// <param name="Adapters">Adapters between, at most two.</param>
 /// <param name="Transmitter">The box that sends; null for the set's own radio and for a plain wire.</param>
 /// <param name="Joints">The leads, in order.</param>
-public sealed record Feed(SetSocket Socket, IReadOnlyList<Device> Adapters, Device? Transmitter, IReadOnlyList<Joint> Joints)
+/// <param name="Copy">0 for the first chain of its kind; more where a splitter lets equal chains stand side by side.</param>
+public sealed record Feed(SetSocket Socket, IReadOnlyList<Device> Adapters, Device? Transmitter, IReadOnlyList<Joint> Joints, int Copy = 0)
 {
     /// <summary>Stable text that tells this feed from every other.</summary>
-    public string Key { get; } = string.Join('>', [Socket.Id, .. Adapters.Select(a => a.Id), Transmitter?.Id ?? "-"]);
+    public string Key { get; } = KeyOf(Socket.Id, Adapters.Select(a => a.Id), Transmitter?.Id, Copy);
+
+    /// <summary>The key of a feed from the ids of its parts.</summary>
+    public static string KeyOf(string socketId, IEnumerable<string> adapterIds, string? transmitterId, int copy) =>
+        string.Join('>', [socketId, .. adapterIds, transmitterId ?? "-"]) + (copy == 0 ? "" : $"#{copy}");
+
+    /// <summary>This chain, and as many equal ones beside it as its splitter and the number of listeners allow.</summary>
+    public IEnumerable<Feed> Copies(int listeners)
+    {
+        var most = Splitter is null ? 1 : Math.Min(listeners, Splitter.SplitsInto - (Socket.State == SocketState.Taken ? 1 : 0));
+        return Enumerable.Range(0, most).Select(copy => copy == 0 ? this : new Feed(Socket, Adapters, Transmitter, Joints, copy));
+    }
 
     /// <summary>The splitter that shares the socket, if the first adapter is one.</summary>
     public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;

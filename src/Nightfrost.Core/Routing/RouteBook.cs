@@ -23,6 +23,7 @@ internal sealed class RouteBook
     private readonly Site _site;
     private readonly Arrivals _arrivals;
     private readonly List<Feed> _feeds = [];
+    private readonly Dictionary<string, int> _feedIndex = [];
     private readonly List<Option>[] _options;
     private readonly List<Ear>[] _ears;
 
@@ -33,7 +34,7 @@ internal sealed class RouteBook
         var listeners = site.Look.Listeners;
         _options = [.. listeners.Select(_ => new List<Option>())];
         _ears = [.. listeners.Select(l => Ears(l).ToList())];
-        var finder = new FeedFinder(site.Shelf);
+        var finder = new FeedFinder(site.Shelf, Adapters.WorthTrying(site));
         foreach (var socket in site.Look.Set.Sockets.Where(s => s.State != SocketState.NotThere))
         {
             cancel.ThrowIfCancellationRequested();
@@ -81,7 +82,7 @@ internal sealed class RouteBook
         {
             foreach (var ear in _ears[i].Where(e => e.Relay is null && e.Receiver.Ports.Any(p => !p.Output)))
             {
-                foreach (var feed in Standing(finder.Between(socket, ear.Receiver, asReceiver: true), socket, null, subject))
+                foreach (var feed in Standing(finder.Between(socket, ear.Receiver, asReceiver: true), socket, null, subject).SelectMany(f => f.Copies(_ears.Length)))
                     Offer(i, new Route(_site, feed, ear, null, null, false), Sharing.Alone, feed, subject, null);
             }
         }
@@ -126,7 +127,7 @@ internal sealed class RouteBook
                         continue;
                     }
 
-                    foreach (var feed in feeds)
+                    foreach (var feed in feeds.SelectMany(f => f.Copies(_ears.Length)))
                         Offer(i, route with { Feed = feed }, way, feed, subject, transmitter);
                 }
             }
@@ -141,10 +142,9 @@ internal sealed class RouteBook
             return;
         }
 
-        var index = _feeds.FindIndex(f => f.Key == feed.Key);
-        if (index < 0)
+        if (!_feedIndex.TryGetValue(feed.Key, out var index))
         {
-            index = _feeds.Count;
+            index = _feedIndex[feed.Key] = _feeds.Count;
             _feeds.Add(feed);
         }
 

@@ -104,9 +104,13 @@ public class RouterProperties
         var headsets = Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomHeadset(random, i)).ToList();
         List<Device> kit = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomBox(random, i)), .. headsets];
         if (random.Next(2) == 0)
-            kit.Add(Splitter());
+            kit.Add(Splitter(price: random.Next(5, 15)));
+        if (random.Next(4) == 0)
+            kit.Add(Splitter("other splitter", random.Next(5, 15)));
         if (random.Next(2) == 0)
-            kit.Add(Converter());
+            kit.Add(Converter(price: random.Next(10, 25)));
+        if (random.Next(4) == 0)
+            kit.Add(Converter("other converter", random.Next(10, 25)) with { Includes = random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [] });
         if (random.Next(2) == 0)
             kit.Add(Wired(price: random.Next(10, 40)));
         if (random.Next(2) == 0)
@@ -179,7 +183,7 @@ internal static class Exhaustive
                     ? [(new Feed(socket, [], null, []), Radio(socket))]
                     : site.Shelf.OfRole(DeviceRole.Transmitter).SelectMany(t => finder.Between(socket, t, false).Select(f => (f, (AirLink?)t.Links[0])))
                         .Concat(receiver.Ports.Count > 0 ? finder.Between(socket, receiver, true).Select(f => (f, (AirLink?)null)) : []);
-                foreach (var (feed, sends) in ways)
+                foreach (var (feed, sends) in ways.SelectMany(w => w.Feed.Copies(site.Look.Listeners.Count).Select(f => (f, w.Sends))))
                 {
                     var takes = sends is null ? null : receiver.Links.FirstOrDefault(l => l.Technology == sends.Technology && l.Family == sends.Family);
                     foreach (var several in sends is { ListenersAtOnce: > 1, CodecsWithSeveral.Count: > 0 } ? new[] { false, true } : [false])

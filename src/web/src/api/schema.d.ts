@@ -2459,6 +2459,11 @@ export interface components {
             relayId: null | string;
             receiverId: string;
             several: boolean;
+            /**
+             * Format: int32
+             * @description Which of equal chains side by side on a splitter; 0 for the first.
+             */
+            copy?: number;
             readBack?: null | components["schemas"]["Codec"];
         };
         /** @description Where a box gets its electricity. */
