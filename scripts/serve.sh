@@ -52,10 +52,25 @@ start_cluster() {
   fi
 }
 
+# After a kill -9 of this script its service may still run; the lock says that nobody else minds it.
+stop_leftover() {
+  local pid
+  pid=$(cat "$1/service.pid" 2>/dev/null) || return 0
+  if [ -n "$pid" ] && [ -r "/proc/$pid/cmdline" ] && tr '\0' ' ' <"/proc/$pid/cmdline" 2>/dev/null | grep -q 'Nightfrost.Web.dll --urls'; then
+    say "Stopping a service left over from before…"
+    kill "$pid" 2>/dev/null || true
+    local tries=0
+    while kill -0 "$pid" 2>/dev/null && [ $tries -lt 50 ]; do sleep 0.1; tries=$((tries + 1)); done
+    kill -9 "$pid" 2>/dev/null || true
+  fi
+  rm -f "$1/service.pid"
+}
+
 stop_all() {
   trap - EXIT INT TERM HUP
   [ -z "${service_pid:-}" ] || { kill "$service_pid" 2>/dev/null || true; wait "$service_pid" 2>/dev/null || true; }
   if [ -n "${db_place:-}" ]; then
+    rm -f "$db_place/service.pid"
     as_pg "$(pg_bin)/pg_ctl" -D "$db_place/pg" -m fast -w stop >/dev/null 2>&1 || true
   fi
   rm -f "${log:-}"
@@ -71,25 +86,26 @@ serve() {
     esac
   done
   need_tools
+  local home place
+  home=$(data_home)
+  need_space "$home"
+  place="$home/$mode"
+  # The database's own user must be able to enter the place.
+  mkdir -p "$place" || fail "$home cannot be written. Set NIGHTFROST_DATA to a place of yours."
+  exec 9>"$place.lock"
+  flock -n 9 || fail "Nightfrost $mode already runs on this data. Stop it first, or set NIGHTFROST_DATA to another place."
+  stop_leftover "$place"
   ! port_taken "$port" || fail "Port $port is taken. Stop what uses it, or choose another: ./nightfrost $mode --port $((port + 1))"
   need_packages
-  build_all
+  build_all 9>&-
 
-  local home bin
-  home=$(data_home)
+  local bin
   db_place=""
-  need_space "$home"
   bin=$(pg_bin)
   log=$(mktemp)
   trap stop_all EXIT
   trap 'exit 130' INT
   trap 'exit 143' TERM HUP
-  # The database's own user must be able to enter the place.
-  mkdir -p "$home"
-  local place="$home/$mode"
-  mkdir -p "$place"
-  exec 9>"$place.lock"
-  flock -n 9 || fail "Nightfrost $mode already runs on this data. Stop it first, or set NIGHTFROST_DATA to another place."
   [ -d "$place/pg" ] || make_cluster "$place" "$bin"
   db_place=$place
   start_cluster "$place" "$bin" 9>&-
@@ -112,6 +128,7 @@ serve() {
   say "Starting the service…"
   (cd .build/service && exec dotnet Nightfrost.Web.dll --urls "http://127.0.0.1:$port") >>"$place/service.log" 2>&1 9>&- &
   service_pid=$!
+  printf '%s' "$service_pid" > "$place/service.pid"
   local tries=0
   until [ "$(curl -fsS "http://127.0.0.1:$port/api/health" 2>/dev/null || health "$port")" = Healthy ]; do
     kill -0 "$service_pid" 2>/dev/null || fail "The service stopped at once; its words are in $place/service.log."
