@@ -1,0 +1,140 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>What a specialist reads of a rig: headline, line board, loudness, parts, reasons.</summary>
+public class RigViewTests
+{
+    private static RigView Best(Look look, params Device[] kit)
+    {
+        var answer = Router.Rank(new Site(look, Shelf(kit)));
+        return RigViews.Of(answer.Rigs[0], answer.Arrivals, answer.Rigs.ElementAtOrDefault(1));
+    }
+
+    [Fact]
+    public void The_headline_says_who_is_served_and_how_much_is_to_buy()
+    {
+        var owned = Look([Optical()], Listener(wears: "ear")) with { Owned = [new("box", 1), new("supply", 1)] };
+        Assert.Equal("Edda served, one lead to buy", Best(owned, Box("box"), Headset("ear")).Headline);
+        Assert.Equal("Both served, three things to buy", Best(Look([Optical()], Listener(wears: "ear"), Listener("Tobias")), Box("box", atOnce: 2), Headset("ear")).Headline);
+        Assert.Equal("1 of 2 served, two things to buy", Best(Look([Optical()], Listener(wears: "ear"), Listener("Tobias") with { OpenToAnother = false }), Box("box"), Headset("ear")).Headline);
+    }
+
+    [Fact]
+    public void The_line_board_names_every_station_from_socket_to_ear()
+    {
+        var row = Best(Look([Optical(), Phones()], Listener(wears: "wired")), Converter(), Wired()).Rows[0];
+        Assert.Equal(row.Stations.Count - 1, row.Legs.Count);
+        Assert.Equal(Glyph.Headset, row.Stations[^1].Glyph);
+
+        var air = Best(Look([Optical()], Listener(wears: "ear")), Box("box"), Headset("ear")).Rows[0];
+        Assert.Equal(["optical out", "box", "ear"], air.Stations.Select(s => s.Label));
+        Assert.Equal([LegKind.Digital, LegKind.Air], air.Legs.Select(l => l.Kind));
+        Assert.Contains("both ends", air.Legs[1].Label, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_listener_without_a_route_has_a_broken_line()
+    {
+        var row = Best(Look([Optical()], Listener(wears: "ear"), Listener("Tobias") with { OpenToAnother = false }), Box("box"), Headset("ear")).Rows[1];
+        Assert.Null(row.Forecast);
+        Assert.Equal(LegKind.Break, Assert.Single(row.Legs).Kind);
+    }
+
+    [Fact]
+    public void The_thread_ends_about_where_the_forecast_stands()
+    {
+        var row = Best(Look([Optical()], Listener(wears: "ear")), Box("box"), Headset("ear")).Rows[0];
+        Assert.Equal(row.Forecast!.MedianMs, row.Thread.Sum(s => s.MedianMs), 3.0);
+        Assert.Equal(1, row.Forecast.Ridge.Mass.Sum(), 0.005);
+        Assert.True(row.Forecast.P05Ms < row.Forecast.MedianMs && row.Forecast.MedianMs < row.Forecast.P95Ms);
+    }
+
+    [Fact]
+    public void A_row_for_the_room_stands_only_where_the_room_should_hear()
+    {
+        Assert.Single(Best(Look([Optical()], Listener(wears: "ear")), Box("box"), Headset("ear")).Rows);
+        var room = Best(Look([Optical()], Listener(wears: "ear") with { RoomWish = RoomWish.RoomHearsToo }), Box("box"), Headset("ear")).Rows[1];
+        Assert.Equal(LineBoard.RoomRow, room.ListenerId);
+        Assert.Contains("2.8 m of air", room.Thread.Select(s => s.Words));
+    }
+
+    [Theory]
+    [InlineData(LevelControl.Fixed, true, "ear alone")]
+    [InlineData(LevelControl.Variable, true, "set's remote as well")]
+    [InlineData(LevelControl.Fixed, false, "nobody")]
+    [InlineData(LevelControl.Variable, false, "the set's remote alone")]
+    public void Loudness_has_an_owner(LevelControl level, bool ownVolume, string words)
+    {
+        var look = Look([Optical() with { Level = level }], Listener(wears: "ear"));
+        Assert.Contains(words, Best(look, Box("box"), Headset("ear", ownVolume: ownVolume)).Rows[0].Loudness, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Wishes_that_are_not_met_are_said()
+    {
+        var view = Best(Look([Optical()], Listener(wears: "ear") with { OpenToAnother = false, UnsteadyHands = true }), Box("box"), Headset("ear"));
+        Assert.Equal((0, 1), (view.NeedsMet, view.NeedsAsked));
+        Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.Against && r.Sentence.Contains("easy controls", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void The_first_rig_is_weighed_against_the_next_and_what_is_assumed_is_said()
+    {
+        var view = Best(Look([Optical() with { FollowsPicture = Known.NotYet }], Listener(wears: "ear")), Box("dear", 90), Box("cheap", 20, codecs: [Sbc]), Headset("ear"));
+        Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.For && r.Sentence.StartsWith("Against “least to pay”", StringComparison.Ordinal));
+        Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("follows the picture", StringComparison.Ordinal));
+        Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("not measured", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Parts_add_up_to_what_is_to_pay()
+    {
+        var random = new Random(17);
+        for (var round = 0; round < 60; round++)
+        {
+            foreach (var ranked in Router.Rank(RouterProperties.RandomSite(random)).Rigs)
+            {
+                var parts = Parts.Of(ranked.Rig);
+                Assert.Equal(ranked.Score.Price, parts.Sum(p => p.ToPay));
+                Assert.All(parts, p => Assert.Equal(p.Needed, p.InTheBox + p.Owned + p.ToBuy));
+                Assert.All(parts, p => Assert.True(p.InTheBox >= 0 && p.Owned >= 0 && p.ToBuy >= 0));
+                Assert.Equal(ranked.Rig.Routes.Count, parts.Where(p => p.Role == DeviceRole.Receiver).Sum(p => p.Needed));
+            }
+        }
+    }
+
+    [Fact]
+    public void A_box_that_sleeps_with_the_set_need_not_be_switched_on()
+    {
+        var byHand = Box("box") with { Power = new PowerNeed(100, false, 0, 0, false, true, true) };
+        var mains = Best(Look([Optical()], Listener(wears: "ear")), byHand, Headset("ear"));
+        var usb = Best(Look([Optical(), Usb(500)], Listener(wears: "ear")), byHand, Headset("ear"));
+        Assert.Equal(mains.Boxes - 1, usb.Boxes);
+    }
+
+    [Fact]
+    public void Two_equal_boxes_may_share_a_splitter_and_are_both_bought()
+    {
+        var look = Look([Optical()], Listener("Edda", "ear"), Listener("Tobias", "ear"));
+        var view = Best(look, Box("box"), Splitter(), Headset("ear"));
+        Assert.Equal(2, view.Served);
+        Assert.Equal(2, view.Parts.Single(p => p.DeviceId == "box").ToBuy);
+        Assert.Equal(1, view.Parts.Single(p => p.DeviceId == "splitter").ToBuy);
+        Assert.Equal(3, view.Leads);
+        Assert.NotNull(new RigPlan(view.Plan, look, Shelf(Box("box"), Splitter(), Headset("ear")).Devices, "GBP").Rebuild());
+    }
+
+    [Fact]
+    public void A_leg_of_the_trip_farther_than_the_seat_decides_the_margin()
+    {
+        var seated = Best(Look([Optical()], Listener(wears: "ear")), Box("box"), Headset("ear")).Rows[0].Link;
+        var roaming = Best(Look([Optical()], Listener(wears: "ear") with { LeavesRoom = true, RoamDistanceM = 15 }), Box("box"), Headset("ear")).Rows[0].Link;
+        Assert.Contains("good", seated, StringComparison.Ordinal);
+        Assert.Contains("fair", Best(Look([Optical()], Listener(wears: "ear") with { LeavesRoom = true, RoamDistanceM = 20 }), Box("box", dbm: 0), Headset("ear")).Rows[0].Link, StringComparison.Ordinal);
+        Assert.NotEqual(seated, roaming);
+    }
+}
