@@ -70,7 +70,7 @@ export function HandoverPage() {
         figures={
           <>
             <Figure value={alarmsAnswered ? 'asked' : 'not asked yet'} before="who hears alarms:" />
-            <Figure value={count(sheet.listeners.length, 'page', 'pages')} after="of 16 pt print" />
+            <Figure value={count(sheet.listeners.length, 'sheet', 'sheets')} after="in 16 pt print, and one for everyone" />
           </>
         }
         action={
