@@ -42,13 +42,16 @@ run_tests() {
   say "Checking the format of the C# code…"
   dotnet format Nightfrost.slnx --verify-no-changes --no-restore --exclude src/Nightfrost.Data/Migrations/ || fail "Some C# files are not formatted: run 'dotnet format'."
   front_end_checks
-  local out=.build/tests.log project all bad left total=0 failed=0 skipped=0
+  local out=.build/tests.log project code all bad left total=0 failed=0 skipped=0
   for project in Core Web Browser; do
     say "Testing: $project…"
-    dotnet "tests/Nightfrost.$project.Tests/bin/Debug/net10.0/Nightfrost.$project.Tests.dll" -noLogo -noColor >"$out" 2>&1 || bad=1
-    read -r all bad left < <(sed -n 's/.*Total: \([0-9]*\), Errors: [0-9]*, Failed: \([0-9]*\), Skipped: \([0-9]*\),.*/\1 \2 \3/p' "$out" | tail -n 1) || { all=0 bad=1 left=0; }
+    code=0
+    dotnet "tests/Nightfrost.$project.Tests/bin/Debug/net10.0/Nightfrost.$project.Tests.dll" -noLogo -noColor >"$out" 2>&1 || code=$?
+    read -r all bad left < <(sed -n 's/.*Total: \([0-9]*\), Errors: [0-9]*, Failed: \([0-9]*\), Skipped: \([0-9]*\),.*/\1 \2 \3/p' "$out" | tail -n 1) || { all=0 bad=0 left=0; }
+    # A run that ended badly without a failed test, or ran none, is a failure of its own.
+    if [ "$bad" -eq 0 ] && { [ "$code" -ne 0 ] || [ "$all" -eq 0 ]; }; then bad=1 all=$((all + 1)); fi
     total=$((total + all)); failed=$((failed + bad)); skipped=$((skipped + left))
-    if [ "$bad" -gt 0 ] || [ "$all" -eq 0 ]; then tail -n 120 "$out"; [ "$bad" -gt 0 ] || failed=$((failed + 1)); else tail -n 1 "$out"; fi
+    if [ "$bad" -gt 0 ]; then tail -n 120 "$out"; else tail -n 1 "$out"; fi
   done
   say "$((total - failed - skipped)) passed, $failed failed, $skipped skipped"
   [ "$failed" -eq 0 ]

@@ -74,6 +74,7 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             row.ToTable("takes");
             row.Property(t => t.Id).ValueGeneratedNever();
             row.Property(t => t.ListenerId).HasMaxLength(64);
+            row.Property(t => t.PictureMode).HasConversion<string>().HasMaxLength(40);
             row.HasIndex(t => new { t.CaseId, t.RigId });
         });
         builder.Entity<DeviceRow>(row =>

@@ -200,10 +200,71 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     {
         var chosen = await WithRig();
         await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig!.RigId, "seat", 60, 2, false));
-        var again = await Choose(chosen, await _me.Read<RankedRigs>($"/api/cases/{chosen.Id}/rigs"));
+        var again = await Choose(chosen, await _me.Read<RankedRigs>($"/api/cases/{chosen.Id}/rigs"), 1);
         Assert.NotEqual(chosen.Rig.RigId, again.Rig!.RigId);
         Assert.Empty((await _me.Read<TuneView>($"/api/cases/{chosen.Id}/tune")).Rows[0].Takes);
         await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig.RigId, "seat", 60, 2, false)), HttpStatusCode.Conflict);
+    }
+
+    [Fact]
+    public async Task Choosing_the_same_routes_again_keeps_what_was_ticked_read_and_measured()
+    {
+        var chosen = await WithRig();
+        await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig!.RigId, "seat", 60, 2, false));
+        var steps = (await _me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps;
+        await Report(chosen.Id, chosen, steps[0], StepOutcome.AsExpected);
+        await Report(chosen.Id, chosen, steps.Single(s => s.Step.Codecs.Count > 0), StepOutcome.AsExpected, codec: new Codec(CodecClass.Sbc, ""));
+        var moved = await Save(await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}"), Simple with { Listeners = [Simple.Listeners[0] with { SeatDistanceM = 4 }] });
+        Assert.True(moved.Rig!.OutOfDate);
+        var again = await Choose(moved, await _me.Read<RankedRigs>($"/api/cases/{chosen.Id}/rigs"));
+        Assert.Equal(chosen.Rig.RigId, again.Rig!.RigId);
+        Assert.False(again.Rig.OutOfDate);
+        Assert.Equal(CodecClass.Sbc, again.Rig.View.Plan[0].ReadBack!.Class);
+        Assert.Equal(2, (await _me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps.Count(s => s.Outcome == StepOutcome.AsExpected));
+        Assert.Single((await _me.Read<TuneView>($"/api/cases/{chosen.Id}/tune")).Rows[0].Takes);
+    }
+
+    [Fact]
+    public async Task A_delay_set_on_the_set_moves_the_measurement_and_leaves_the_rig_up_to_date()
+    {
+        var chosen = await WithRig();
+        var take = new NewTake(chosen.Rig!.RigId, "seat", 100, -2, false);
+        var before = await Visitor.Body<TuneView>(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", take));
+        var set = await Visitor.Body<TuneView>(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/tune/delays", new DelaysSet([50], [0])));
+        Assert.Equal(before.Rows[0].Measured!.SkewMs + 50, set.Rows[0].Measured!.SkewMs, 1e-6);
+        Assert.Equal(before.Rows[0].Row.Forecast!.MedianMs + 50, set.Rows[0].Row.Forecast!.MedianMs, 1e-6);
+        Assert.Equal(before.Rows[0].OffByMs!.Value, set.Rows[0].OffByMs!.Value, 1e-6);
+        Assert.Equal(50, set.Settings.Single().StandsAtMs);
+
+        // Filmed again at the new value: both takes agree.
+        var after = await Visitor.Body<TuneView>(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", take with { Frames = 3 }));
+        Assert.Equal([0, 50], after.Rows[0].Takes.Select(t => t.SettingMs));
+        Assert.Equal(30, after.Rows[0].Measured!.SkewMs, 1e-6);
+        var detail = await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}");
+        Assert.False(detail.Rig!.OutOfDate);
+        Assert.Equal(50, detail.Look.Set.DelaySettings.Single().SetToMs);
+        Assert.Contains((await _me.Read<HandoverView>($"/api/cases/{chosen.Id}/handover")).Sheet!.Household, p => p.Heading == "How the TV is set now");
+
+        var stale = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/tune/delays", new DelaysSet([20], [0])), HttpStatusCode.Conflict);
+        Assert.Contains("delay stands at 50 ms.", stale.Changes);
+        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/tune/delays", new DelaysSet([5000], [50])), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/tune/delays", new DelaysSet([], [50])), HttpStatusCode.BadRequest);
+        var back = await Visitor.Body<TuneView>(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/tune/delays", new DelaysSet([0], [50])));
+        Assert.Null(back.Settings.Single().SetToMs);
+    }
+
+    [Fact]
+    public async Task A_take_filmed_in_another_picture_mode_is_kept_and_does_not_count_where_that_matters()
+    {
+        var apart = Simple with { Set = Simple.Set with { Sockets = [Simple.Set.Sockets[0] with { FollowsPicture = Known.No }] } };
+        var looked = await Save(await Open(), apart);
+        var chosen = await Choose(looked, await _me.Read<RankedRigs>($"/api/cases/{looked.Id}/rigs"));
+        await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig!.RigId, "seat", 60, 2, false));
+        var film = await Save(chosen, apart with { Set = apart.Set with { PictureMode = PictureMode.Film } });
+        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig", new ChooseRig(film.Version, film.Rig!.RigId, film.Rig.View.Plan)));
+        var row = (await _me.Read<TuneView>($"/api/cases/{chosen.Id}/tune")).Rows[0];
+        Assert.False(Assert.Single(row.Takes).Counts);
+        Assert.Null(row.Measured);
     }
 
     [Fact]
@@ -246,8 +307,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     private async Task<CaseDetail> Save(CaseDetail detail, Look look) =>
         await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{detail.Id}/look", new SaveLook(detail.Version, look)));
 
-    private async Task<CaseDetail> Choose(CaseDetail detail, RankedRigs rigs) =>
-        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{detail.Id}/rig", new ChooseRig(detail.Version, detail.Rig?.RigId, rigs.Rigs[0].Plan)));
+    private async Task<CaseDetail> Choose(CaseDetail detail, RankedRigs rigs, int which = 0) =>
+        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{detail.Id}/rig", new ChooseRig(detail.Version, detail.Rig?.RigId, rigs.Rigs[which].Plan)));
 
     private async Task<CaseDetail> WithRig()
     {

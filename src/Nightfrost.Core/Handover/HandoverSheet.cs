@@ -31,7 +31,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         [
             new("To listen", [.. Start(rig, route, worn, box)], true),
             new("To stop", [.. Stop(rig, route, worn, box)], true),
-            new("How loud", [.. Loud(route, worn)], false),
+            new("How loud", [.. Loud(rig, route, worn)], false),
             .. (Lights(worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
             .. (Charge(worn).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
             new("If there is no sound, try these three", [.. TryThree(route, worn, box)], true),
@@ -79,13 +79,15 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         return "For sound in the room, turn up the TV. Check that mute is off.";
     }
 
-    private static IEnumerable<string> Loud(Route route, Device worn)
+    private static IEnumerable<string> Loud(Rig rig, Route route, Device worn)
     {
         var own = worn.OwnVolume || route.AtEar.Receiver.OwnVolume;
         if (own)
             yield return $"The control on your {(worn.OwnVolume ? worn.Name : route.AtEar.Receiver.Name)} changes only what you hear.";
         yield return SocketReading.FixedLevel(route.Feed.Socket) switch
         {
+            true when rig.Site.Bar is { } bar => $"The TV's remote does not change what you hear. The room has the {bar.Name}'s own control.",
+            true when rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) => "The TV's remote does not change what you hear.",
             true => "The TV's remote does not change what you hear. It changes the room.",
             false => "The TV's remote changes what you hear as well.",
             _ => "Try the TV's remote: it may change what you hear as well.",
@@ -119,7 +121,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return $"Is the {worn.Name} on, and charged?";
         else
             yield return route.Sends is null ? "Is the plug in, all the way?" : $"Is the {worn.Name} on?";
-        yield return box is null ? "Is the TV playing, and not on mute?" : $"Is the {box.Name} lit? Switch it off, count to thirty, switch it on.";
+        yield return box is null ? "Is the TV playing, and not on mute?" : $"Is the {box.Name} lit? {(box.PowerSwitch.Length > 0 ? "Switch it off, count to thirty, switch it on." : "Pull its power lead, count to thirty, put it back.")}";
         yield return route.Sends is { IsBluetooth: true }
             ? "Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm depends on it."
             : route.Sends is { IsInfrared: true } ? "Is something standing between you and the TV?" : "Is the sound turned up, at your ear and at the TV?";
@@ -141,8 +143,11 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
                 "Clean a shared headset before someone else wears it.",
             ], false),
         };
-        if (found.Count > 0)
-            parts.Add(new("How the TV was set before", [.. found.Select(f => $"{f.Place}: {f.Value}.")], false));
+        var delays = rig.Site.Look.Set.DelaySettings.Where(s => s.StandsAtMs != s.FoundAtMs).ToList();
+        if (delays.Count > 0)
+            parts.Add(new("How the TV is set now", [.. delays.Select(s => $"The TV's menu, {s.Name}: {s.StandsAtMs} ms. It keeps lips and voice together.")], false));
+        if (found.Count + delays.Count > 0)
+            parts.Add(new("How the TV was set before", [.. found.Select(f => $"{f.Place.Replace("The set's", "The TV's", StringComparison.Ordinal)}: {f.Value}."), .. delays.Select(s => $"The TV's menu, {s.Name}: {s.FoundAtMs} ms.")], false));
         return [.. parts];
     }
 

@@ -33,6 +33,9 @@ public sealed class Shelf
 
     public Device? Find(string? id) => id is not null && _byId.TryGetValue(id, out var device) ? device : null;
 
+    /// <summary>Name of a device; its id when it is not on the shelf.</summary>
+    public string NameOf(string id) => Find(id)?.Name ?? id;
+
     public IEnumerable<Device> OfRole(DeviceRole role) => Devices.Where(d => d.Role == role);
 
     /// <summary>The cheapest lead between two sockets, whichever way round; null when no lead fits.</summary>

@@ -12,6 +12,10 @@ public sealed record PlannedRoute(
 
     /// <summary>The codec read off the box after pairing; null until then.</summary>
     public Codec? ReadBack { get; init; }
+
+    /// <summary>True when both are the same way to the same ear, whatever was read back.</summary>
+    public bool IsSameWayAs(PlannedRoute other) =>
+        AdapterIds.SequenceEqual(other.AdapterIds) && this with { AdapterIds = other.AdapterIds, ReadBack = other.ReadBack } == other;
 }
 
 /// <summary>A rig fixed to a case: its routes, and the site and devices it was planned on.</summary>
@@ -52,6 +56,13 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
         return new Rig(site, routes);
     }
 
+    /// <summary>True when both plans hold the same ways, so that what was ticked and measured on one holds for the other.</summary>
+    public bool HasSameRoutesAs(RigPlan other) => Routes.Count == other.Routes.Count && Routes.Zip(other.Routes).All(pair => pair.First.IsSameWayAs(pair.Second));
+
+    /// <summary>The same plan with what was read back on another one.</summary>
+    public RigPlan WithReadBackOf(RigPlan other) =>
+        this with { Routes = [.. Routes.Select(r => r with { ReadBack = other.Routes.FirstOrDefault(r.IsSameWayAs)?.ReadBack })] };
+
     /// <summary>Names of devices of the plan's routes that the shelf no longer holds; their ids where the plan does not know the name.</summary>
     public IReadOnlyList<string> MissingFrom(Shelf shelf) =>
     [
@@ -65,6 +76,7 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
         route.Sends?.Technology, route.AtEar.Relay?.Id, route.AtEar.Receiver.Id, route.Several)
     {
         Copy = route.Feed.Copy,
+        ReadBack = route.ReadBack,
     };
 
     private static Route? Restore(PlannedRoute planned, Site site, FeedFinder finder, Dictionary<string, (Feed, AirLink?)> feeds)

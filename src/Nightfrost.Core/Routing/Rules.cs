@@ -2,6 +2,7 @@ using System.Globalization;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
 using Nightfrost.Core.Sites;
+using Nightfrost.Core.Timing;
 using static Nightfrost.Core.Routing.RuleEffect;
 using static Nightfrost.Core.Routing.RuleScope;
 
@@ -61,8 +62,8 @@ public static class Rules
             r => r.Coding is { Missed: { } missed, MarkUnknown: false } ? Say(("receiver", r.AtEar.Takes.Name), ("codec", missed.Words)) : null),
         new("mark-unread", Advises, WholeWay, "Planned as SBC: the codec mark of {box} or {receiver} has not been read.", "Read the mark on the box or in its manual and enter it in Kit.", "practice",
             r => r.Coding.MarkUnknown ? Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name)) : null),
-        new("low-latency-with-two", Advises, WholeWay, "With two listeners {box} leaves {codec} and uses {mode}.", "One listener alone keeps it; so does a box that states it for two, or two boxes.", "practice",
-            r => r.Coding.LostToSecond is { } lost ? Say(("box", Box(r)), ("codec", lost.Words), ("mode", r.Coding.Words)) : null),
+        new("low-latency-with-two", Advises, WholeWay, "With two listeners {box} leaves {codec} (about {alone} over the air) and uses {mode} (about {shared}).", "One listener alone keeps it; so does a box that states it for two, or two boxes.", "practice",
+            r => r.Coding.LostToSecond is { } lost ? Say(("box", Box(r)), ("codec", lost.Words), ("mode", r.Coding.Words), ("alone", LinkMs(lost)), ("shared", LinkMs(r.Coding.Codec!))) : null),
         new("headphone-level", Advises, Tap, "{socket} carries the set's headphone level, often low.", "Turn the set's headphone level up first, then the ear, so that no hiss is heard.", "practice",
             r => r.Feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635 ? Say(("socket", Socket(r))) : null),
         new("level-fixed", Advises, Tap, "{socket} is at a fixed level: the set's volume keys do nothing to it.", "Loudness is set at the ear or at the box.", "practice",
@@ -169,6 +170,8 @@ public static class Rules
     private static string Box(Route r) => r.Feed.Transmitter?.Name ?? (r.Feed.BuiltIn ? "the set's own Bluetooth" : r.Ear?.Receiver.Name ?? "a wired headset");
 
     private static string Who(Route r) => r.AtEar.Listener.Name;
+
+    private static string LinkMs(Codec codec) => FormattableString.Invariant($"{StageDelays.Of(CodecClasses.Of(codec.Class).StageId).Distribution.MedianMs:0} ms");
 
     private static string Metres(double m) => FormattableString.Invariant($"{m:0.0} m");
 }

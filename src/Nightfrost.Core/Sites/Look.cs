@@ -37,6 +37,12 @@ public sealed record TelevisionSet(
     string Model, PictureMode PictureMode, Known SpeakersCanBeOff, int MainsOutletsFree, string SoundOutputMenu,
     IReadOnlyList<SetSocket> Sockets, IReadOnlyList<DelaySetting> DelaySettings)
 {
+    /// <summary>The same set with delay settings put to new values, by name; a setting at the value found counts as never moved.</summary>
+    public TelevisionSet WithDelays(IReadOnlyDictionary<string, int> valuesMs) => this with
+    {
+        DelaySettings = [.. DelaySettings.Select(s => valuesMs.TryGetValue(s.Name, out var ms) ? s with { SetToMs = ms == s.FoundAtMs ? null : ms } : s)],
+    };
+
     public static TelevisionSet Unseen { get; } = new("", PictureMode.Standard, Known.NotYet, 0, "", [], []);
 }
 
@@ -118,7 +124,17 @@ public sealed record SetSocket
 /// <param name="FoundAtMs">Value met on arrival, so that it can be put back.</param>
 /// <param name="MovesSpeakers">Delays the set's own speakers.</param>
 /// <param name="MovesSocketIds">Sockets it delays.</param>
-public sealed record DelaySetting(string Name, int LowMs, int HighMs, int StepMs, int FoundAtMs, bool MovesSpeakers, IReadOnlyList<string> MovesSocketIds);
+public sealed record DelaySetting(string Name, int LowMs, int HighMs, int StepMs, int FoundAtMs, bool MovesSpeakers, IReadOnlyList<string> MovesSocketIds)
+{
+    /// <summary>Value set on the visit, ms; null while it stands as found.</summary>
+    public int? SetToMs { get; init; }
+
+    /// <summary>Value it stands at now, ms.</summary>
+    public int StandsAtMs => SetToMs ?? FoundAtMs;
+
+    /// <summary>True when this setting delays a socket, or the set's own speakers for null.</summary>
+    public bool Moves(string? socketId) => socketId is null ? MovesSpeakers : MovesSocketIds.Contains(socketId);
+}
 
 /// <summary>What a listener wants of the room.</summary>
 public enum RoomWish

@@ -46,25 +46,39 @@ public static class LookChanges
         ["aidsConfirmedBy"] = "aids confirmed by",
         ["aidsConfirmedOn"] = "aids confirmed on",
         ["kind"] = "kind",
+        ["lowMs"] = "least, ms",
+        ["highMs"] = "greatest, ms",
+        ["stepMs"] = "step, ms",
+        ["foundAtMs"] = "found at, ms",
+        ["setToMs"] = "set to, ms",
+        ["movesSpeakers"] = "delays the set's speakers",
+        ["movesSocketIds"] = "delays sockets",
+        ["count"] = "pieces",
     };
+
+    private static readonly HashSet<string> DeviceIds = ["receiverId", "takenByDeviceId"];
+
+    // Worked out from the others.
+    private static readonly HashSet<string> Derived = ["effectiveToleranceId", "standsAtMs"];
 
     /// <summary>One sentence a difference, in reading order; empty when nothing differs.</summary>
     /// <param name="before">The older look.</param>
     /// <param name="after">The newer look.</param>
-    public static IReadOnlyList<string> Between(Look before, Look after)
+    /// <param name="nameOf">Name of a device of the shelf by its id.</param>
+    public static IReadOnlyList<string> Between(Look before, Look after, Func<string, string> nameOf)
     {
         var changes = new List<string>();
-        Compare("The set", Node(before.Set with { Sockets = [], DelaySettings = [] }), Node(after.Set with { Sockets = [], DelaySettings = [] }), changes);
-        Match(before.Set.Sockets, after.Set.Sockets, s => s.Id, s => SocketKinds.Of(s.Kind).Words, changes);
-        Match(before.Set.DelaySettings, after.Set.DelaySettings, d => d.Name, d => $"Delay setting {d.Name}", changes);
-        Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, changes);
-        Match(before.Owned, after.Owned, o => o.DeviceId, o => $"Owned {o.DeviceId}", changes);
+        Compare("The set", Node(before.Set with { Sockets = [], DelaySettings = [] }), Node(after.Set with { Sockets = [], DelaySettings = [] }), nameOf, changes);
+        Match(before.Set.Sockets, after.Set.Sockets, s => s.Id, s => SocketKinds.Of(s.Kind).Words, nameOf, changes);
+        Match(before.Set.DelaySettings, after.Set.DelaySettings, d => d.Name, d => $"Delay setting {d.Name}", nameOf, changes);
+        Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, nameOf, changes);
+        Match(before.Owned, after.Owned, o => o.DeviceId, o => $"Owned, {nameOf(o.DeviceId)}", nameOf, changes);
         return changes;
     }
 
     private static JsonObject Node<T>(T value) => JsonSerializer.SerializeToNode(value, Options)!.AsObject();
 
-    private static void Match<T>(IReadOnlyList<T> before, IReadOnlyList<T> after, Func<T, string> id, Func<T, string> name, List<string> changes)
+    private static void Match<T>(IReadOnlyList<T> before, IReadOnlyList<T> after, Func<T, string> id, Func<T, string> name, Func<string, string> nameOf, List<string> changes)
     {
         foreach (var old in before.Where(o => after.All(n => id(n) != id(o))))
             changes.Add($"{name(old)}: taken out.");
@@ -74,17 +88,19 @@ public static class LookChanges
             if (old is null)
                 changes.Add($"{name(fresh)}: added.");
             else
-                Compare(name(fresh), Node(old), Node(fresh), changes);
+                Compare(name(fresh), Node(old), Node(fresh), nameOf, changes);
         }
     }
 
-    private static void Compare(string subject, JsonObject before, JsonObject after, List<string> changes)
+    private static void Compare(string subject, JsonObject before, JsonObject after, Func<string, string> nameOf, List<string> changes)
     {
         foreach (var (key, value) in after)
         {
-            if (!JsonNode.DeepEquals(before[key], value) && key != "effectiveToleranceId")
-                changes.Add($"{subject}: {Words.GetValueOrDefault(key, key)} was {Say(before[key])}, now {Say(value)}.");
+            if (!JsonNode.DeepEquals(before[key], value) && !Derived.Contains(key))
+                changes.Add($"{subject}: {Words.GetValueOrDefault(key, key)} was {Read(key, before[key])}, now {Read(key, value)}.");
         }
+
+        string Read(string key, JsonNode? value) => DeviceIds.Contains(key) && value is not null ? nameOf(value.GetValue<string>()) : Say(value);
     }
 
     private static string Say(JsonNode? value) => value switch

@@ -68,7 +68,11 @@ public static class LookCheck
             Range(problems, $"{at}.highMs", setting.HighMs, setting.LowMs, 1000, "ms");
             Range(problems, $"{at}.stepMs", setting.StepMs, 1, 500, "ms");
             Range(problems, $"{at}.foundAtMs", setting.FoundAtMs, setting.LowMs, Math.Max(setting.LowMs, setting.HighMs), "ms");
+            Range(problems, $"{at}.setToMs", setting.SetToMs ?? setting.LowMs, setting.LowMs, Math.Max(setting.LowMs, setting.HighMs), "ms");
         }
+
+        foreach (var (twice, i) in set.DelaySettings.Select((s, i) => (s, i)).Where(p => set.DelaySettings.Take(p.i).Any(other => other.Name.Trim() == p.s.Name.Trim())))
+            problems.Add(new($"set.delaySettings[{i}].name", $"There is another setting called '{Short(twice.Name)}'.", "Give each its own menu word."));
 
         CheckCombinations(set.DelaySettings, problems);
     }

@@ -6,8 +6,8 @@ namespace Nightfrost.Core.Timing;
 /// <param name="Id">Listener, or the room.</param>
 /// <param name="Name">Whose arrival.</param>
 /// <param name="SocketId">The socket it comes through; null for the set's own speakers.</param>
-/// <param name="Predicted">Forecast at the settings as found.</param>
-/// <param name="Measured">Measurement at the settings as found; null until there is one. It replaces the forecast.</param>
+/// <param name="Predicted">Forecast with the settings as they stand.</param>
+/// <param name="Measured">Measurement with the settings as they stand; null until there is one. It replaces the forecast.</param>
 /// <param name="Tolerance">What holds here.</param>
 /// <param name="IsRoom">True for the room's own sound: somebody watches by it, but no listener of the case.</param>
 /// <param name="HearsRoom">True when the room's sound reaches this ear beside its own.</param>
@@ -26,7 +26,7 @@ public sealed record MovableArrival(
 
 /// <summary>What one choice of delay settings does to one arrival.</summary>
 /// <param name="Id">Listener, or the room.</param>
-/// <param name="ShiftMs">How far it moves from what was found, ms.</param>
+/// <param name="ShiftMs">How far it moves from where it stands, ms.</param>
 /// <param name="MedianMs">Skew then, ms.</param>
 /// <param name="InStep">Probability of being inside.</param>
 /// <param name="Inside">The verdict.</param>
@@ -47,6 +47,11 @@ public static class DelaySettings
     /// <summary>Room and own sound closer than this fuse, ms (after Haas 1951; starting value).</summary>
     public const double FusedMs = 30;
 
+    /// <summary>Delay added on the way through a socket by the settings as they stand, ms.</summary>
+    /// <param name="settings">The set's settings.</param>
+    /// <param name="socketId">The socket; null for the set's own speakers.</param>
+    public static int StandAtMs(IReadOnlyList<DelaySetting> settings, string? socketId) => settings.Where(s => s.Moves(socketId)).Sum(s => s.StandsAtMs);
+
     /// <summary>What given values do.</summary>
     /// <param name="settings">The set's settings.</param>
     /// <param name="valuesMs">One value for each.</param>
@@ -65,7 +70,7 @@ public static class DelaySettings
     /// </summary>
     public static DelayChoice Best(IReadOnlyList<DelaySetting> settings, IReadOnlyList<MovableArrival> arrivals)
     {
-        var values = settings.Select(s => s.FoundAtMs).ToArray();
+        var values = settings.Select(s => s.StandsAtMs).ToArray();
         var best = (int[])values.Clone();
         Merit? bestMerit = null;
         Search(0);
@@ -89,10 +94,12 @@ public static class DelaySettings
                 Search(at + 1);
             }
 
-            // The value met may lie off the step grid; it is always allowed.
-            values[at] = setting.FoundAtMs;
-            if ((setting.FoundAtMs - setting.LowMs) % setting.StepMs != 0)
+            // The values met and set may lie off the step grid; they are always allowed.
+            foreach (var ms in new[] { setting.FoundAtMs, setting.StandsAtMs }.Distinct().Where(ms => (ms - setting.LowMs) % setting.StepMs != 0))
+            {
+                values[at] = ms;
                 Search(at + 1);
+            }
         }
     }
 
@@ -108,7 +115,7 @@ public static class DelaySettings
             largest = Math.Max(largest, Math.Abs(moved[i].MedianMs));
         }
 
-        return new(inside, (int)Math.Floor(worst * 100 + 1e-9), fused, -Math.Round(largest, 6), -settings.Where((s, i) => values[i] != s.FoundAtMs).Count());
+        return new(inside, (int)Math.Floor(worst * 100 + 1e-9), fused, -Math.Round(largest, 6), -settings.Where((s, i) => values[i] != s.StandsAtMs).Count());
     }
 
     internal readonly record struct Merit(int Inside, int WorstPercent, int Fused, double LargestNegated, int MovedNegated) : IComparable<Merit>
@@ -126,8 +133,8 @@ public static class DelaySettings
             var shift = 0;
             for (var s = 0; s < settings.Count; s++)
             {
-                if (arrivals[i].SocketId is { } socket ? settings[s].MovesSocketIds.Contains(socket) : settings[s].MovesSpeakers)
-                    shift += values[s] - settings[s].FoundAtMs;
+                if (settings[s].Moves(arrivals[i].SocketId))
+                    shift += values[s] - settings[s].StandsAtMs;
             }
 
             moved[i] = new(arrivals[i].Id, shift, arrivals[i].MedianMs(shift), arrivals[i].InStep(shift), arrivals[i].IsInside(shift), null);
@@ -153,13 +160,13 @@ public static class DelaySettings
                 sentences.Add(OutOfReach(arrivals[i], choice.Arrivals[i]));
         }
 
-        var changes = settings.Select((s, i) => (Setting: s, To: choice.ValuesMs[i])).Where(c => c.To != c.Setting.FoundAtMs).ToList();
+        var changes = settings.Select((s, i) => (Setting: s, To: choice.ValuesMs[i])).Where(c => c.To != c.Setting.StandsAtMs).ToList();
         if (settings.Count == 0)
             sentences.Add("No delay setting has been entered for this set. Enter its range on Look if its menu has one.");
         else if (changes.Count == 0)
-            sentences.Add("Leave the delay as found: no other value does better.");
+            sentences.Add("Leave the delay as it stands: no other value does better.");
         foreach (var (setting, to) in changes)
-            sentences.Add($"Set {setting.Name} to {to} ms. It was {setting.FoundAtMs} ms: write that down, so that it can be put back.");
+            sentences.Add($"Set {setting.Name} to {to} ms. {(setting.SetToMs is null ? $"It was found at {setting.FoundAtMs} ms" : $"It stands at {setting.StandsAtMs} ms, and was found at {setting.FoundAtMs} ms")}; the value found is kept, so that it can be put back.");
         for (var i = 0; i < arrivals.Count; i++)
         {
             if (choice.Arrivals[i].EchoMs is { } echo && Math.Abs(echo) >= FusedMs)

@@ -10,8 +10,14 @@ namespace Nightfrost.Core.Timing;
 /// <param name="ClickOnWaveform">True when the click was read on the waveform instead of counted in frames.</param>
 public sealed record FrameTake(double FramesPerSecond, double Frames, bool ClickOnWaveform)
 {
+    /// <summary>Delay settings on this way when it was filmed, less what they stand at now, ms.</summary>
+    public int DelayedMs { get; init; }
+
     /// <summary>Skew of this take, ms: 1000·n/f.</summary>
     public double SkewMs => 1000 * Frames / FramesPerSecond;
+
+    /// <summary>What the same take would be with the delay settings as they stand now, ms.</summary>
+    public double SkewNowMs => SkewMs - DelayedMs;
 
     /// <summary>Standard uncertainty of counting, ms: 1000/(f√6) when both ends are counted in frames, 1000/(f√12) when the click is read on the waveform.</summary>
     public double CountingMs => 1000 / (FramesPerSecond * Math.Sqrt(ClickOnWaveform ? 12 : 6));
@@ -29,7 +35,7 @@ public sealed record FrameTake(double FramesPerSecond, double Frames, bool Click
 }
 
 /// <summary>A measured skew with its uncertainty.</summary>
-/// <param name="SkewMs">Median of the takes less the camera's offset, ms; positive is late.</param>
+/// <param name="SkewMs">Median of the takes less the camera's offset, with the delay settings as they stand, ms; positive is late.</param>
 /// <param name="PlusMinusMs">± at 95 % (k = 2), ms; never 0.</param>
 /// <param name="Takes">How many takes.</param>
 public sealed record Measured(double SkewMs, double PlusMinusMs, int Takes)
@@ -69,7 +75,7 @@ public static class FrameMeasurement
     {
         if (takes.Count == 0)
             throw new ArgumentException("A measurement needs at least one take.", nameof(takes));
-        var skews = takes.Select(t => t.SkewMs).ToArray();
+        var skews = takes.Select(t => t.SkewNowMs).ToArray();
         var median = skews.Median();
         var mad = skews.Select(s => Math.Abs(s - median)).Median();
         var counting = takes.Max(t => t.CountingMs);

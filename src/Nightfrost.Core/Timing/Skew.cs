@@ -26,7 +26,7 @@ public static class Skew
     /// <param name="chain">Every stage from the socket to the ear.</param>
     public static Arrival Through(TelevisionSet set, SetSocket socket, IReadOnlyList<StageDelay> chain)
     {
-        var settingMs = set.DelaySettings.Where(s => s.MovesSocketIds.Contains(socket.Id)).Sum(s => s.FoundAtMs);
+        var settingMs = DelaySettings.StandAtMs(set.DelaySettings, socket.Id);
         StageDelay[] following = [StageDelays.Of("set-speakers"), StageDelays.Of(SocketKinds.Of(socket.Kind).StageId), .. chain];
         StageDelay[] apart = [StageDelays.Of("port-own"), .. chain, Picture(set.PictureMode).Negated()];
         return socket.FollowsPicture switch
@@ -37,11 +37,14 @@ public static class Skew
         };
     }
 
+    /// <summary>True when the picture mode may move the sound of this socket against the picture, so that a measurement holds for its own mode only.</summary>
+    public static bool HangsOnPictureMode(SetSocket socket) => socket.FollowsPicture != Known.Yes;
+
     /// <summary>Arrival from the set's own speakers at a seat.</summary>
     /// <param name="set">The set.</param>
     /// <param name="distanceM">Seat to set, m.</param>
     public static Arrival FromSpeakers(TelevisionSet set, double distanceM) =>
-        From([StageDelays.Of("set-speakers"), StageDelays.Air(distanceM)], set.DelaySettings.Where(s => s.MovesSpeakers).Sum(s => s.FoundAtMs), false);
+        From([StageDelays.Of("set-speakers"), StageDelays.Air(distanceM)], DelaySettings.StandAtMs(set.DelaySettings, null), false);
 
     /// <summary>The picture's own delay in a mode.</summary>
     public static StageDelay Picture(PictureMode mode) => StageDelays.Of(mode switch

@@ -79,6 +79,12 @@ public sealed class TakeRow
     public double FramesPerSecond { get; init; }
     public double Frames { get; init; }
     public bool ClickOnWaveform { get; init; }
+
+    /// <summary>Delay added on this way by the set's settings when it was filmed, ms.</summary>
+    public int SettingMs { get; init; }
+
+    /// <summary>Picture mode when it was filmed.</summary>
+    public PictureMode PictureMode { get; init; }
     public DateTimeOffset At { get; init; }
     public DateTimeOffset? DeletedAt { get; set; }
 }
@@ -90,7 +96,7 @@ public sealed class DoneWrite
     public required string Owner { get; init; }
     public required string Request { get; init; }
 
-    /// <summary>Status that was answered; 0 while the write is under way.</summary>
+    /// <summary>Status that was answered.</summary>
     public int Status { get; set; }
     public string Body { get; set; } = "";
     public DateTimeOffset At { get; init; }

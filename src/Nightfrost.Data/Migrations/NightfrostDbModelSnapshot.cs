@@ -356,9 +356,19 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("character varying(64)")
                         .HasColumnName("listener_id");
 
+                    b.Property<string>("PictureMode")
+                        .IsRequired()
+                        .HasMaxLength(40)
+                        .HasColumnType("character varying(40)")
+                        .HasColumnName("picture_mode");
+
                     b.Property<Guid>("RigId")
                         .HasColumnType("uuid")
                         .HasColumnName("rig_id");
+
+                    b.Property<int>("SettingMs")
+                        .HasColumnType("integer")
+                        .HasColumnName("setting_ms");
 
                     b.HasKey("Id")
                         .HasName("pk_takes");

@@ -65,10 +65,24 @@ internal sealed class CaseState
     public IReadOnlyList<TakeRow> Takes(string listenerId) =>
         [.. Row.Takes.Where(t => t.RigId == Row.RigId && t.ListenerId == listenerId && t.DeletedAt == null).OrderBy(t => t.At).ThenBy(t => t.Id)];
 
-    /// <summary>Measured skew of one listener, or null without takes.</summary>
-    public Measured? MeasuredOf(string listenerId) => Takes(listenerId) is { Count: > 0 } takes
-        ? FrameMeasurement.Of([.. takes.Select(t => new FrameTake(t.FramesPerSecond, t.Frames, t.ClickOnWaveform))], Row.CameraOffsetMs, Row.CameraUncertaintyMs)
-        : null;
+    /// <summary>False for a take that was filmed in another picture mode, where that matters.</summary>
+    public bool Counts(TakeRow take) =>
+        RouteOf(take.ListenerId) is { } route && (take.PictureMode == route.Site.Look.Set.PictureMode || !Skew.HangsOnPictureMode(route.Feed.Socket));
+
+    /// <summary>Measured skew of one listener with the delay settings as they stand, or null without a take that counts.</summary>
+    public Measured? MeasuredOf(string listenerId)
+    {
+        var takes = Takes(listenerId).Where(Counts).ToList();
+        if (takes.Count == 0)
+            return null;
+        var standsAt = SettingMs(listenerId);
+        return FrameMeasurement.Of(
+            [.. takes.Select(t => new FrameTake(t.FramesPerSecond, t.Frames, t.ClickOnWaveform) { DelayedMs = t.SettingMs - standsAt })], Row.CameraOffsetMs, Row.CameraUncertaintyMs);
+    }
+
+    /// <summary>Delay added on one listener's way by the set's settings as they stand, ms.</summary>
+    public int SettingMs(string listenerId) =>
+        RouteOf(listenerId) is { } route ? DelaySettings.StandAtMs(route.Site.Look.Set.DelaySettings, route.Feed.Socket.Id) : 0;
 
     /// <summary>How far the case has come.</summary>
     public Progress Progress
@@ -78,7 +92,7 @@ internal sealed class CaseState
             var outcomes = Steps.Select(s => Outcome(s.Id)?.Outcome ?? StepOutcome.Open).ToList();
             return new(
                 Row.Look, Row.Rig is not null, Chosen()?.OutOfDate ?? Row.Rig is not null, outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
-                Rig?.Routes.Count(r => Takes(r.AtEar.Listener.Id).Count == 0) ?? 0,
+                Rig?.Routes.Count(r => MeasuredOf(r.AtEar.Listener.Id) is null) ?? 0,
                 [.. Rig?.Routes.Select(r => r.AtEar.Listener).Where(l => MeasuredOf(l.Id) is { } m && FrameMeasurement.Against(m, LineBoard.ToleranceOf(l)) != SkewVerdict.Inside).Select(l => l.Name) ?? []],
                 Row.HandedOverAt is not null);
         }
@@ -97,8 +111,10 @@ internal sealed class CaseState
                 measured.Add(new(row.ListenerId, m, row.Forecast is { } f ? m.SkewMs - f.MedianMs : null, m.ProbabilityInside(row.Tolerance)));
         }
 
-        return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Row.Look), plan.MissingFrom(Shelf), measured);
+        return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Row.Look, Shelf.NameOf), plan.MissingFrom(Shelf), measured);
     }
+
+    private Core.Routing.Route? RouteOf(string listenerId) => Rig?.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == listenerId);
 
     private static IQueryable<CaseRow> With(IQueryable<CaseRow> cases) => cases.Include(c => c.Site).Include(c => c.Steps).Include(c => c.Takes).AsSplitQuery();
 }

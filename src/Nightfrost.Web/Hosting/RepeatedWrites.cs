@@ -1,12 +1,16 @@
 using System.Security.Claims;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 using Nightfrost.Data;
 using Nightfrost.Data.Cases;
 using Npgsql;
 
 namespace Nightfrost.Web.Hosting;
 
-/// <summary>A write sent again with the same Idempotency-Key does nothing twice: the first answer is given again.</summary>
+/// <summary>
+/// A write sent again with the same Idempotency-Key does nothing twice: the first answer is given again. The key is kept in the same transaction as
+/// what the write does, so that both are there or neither is; a repeat that comes in meanwhile waits for the first to end.
+/// </summary>
 internal sealed class RepeatedWrites(RequestDelegate next)
 {
     public const string Header = "Idempotency-Key";
@@ -29,12 +33,7 @@ internal sealed class RepeatedWrites(RequestDelegate next)
         }
 
         var request = $"{context.Request.Method} {context.Request.Path}";
-        if (await db.DoneWrites.AsNoTracking().FirstOrDefaultAsync(d => d.Owner == owner && d.Key == key, context.RequestAborted) is { } done)
-        {
-            await Again(context, done, request);
-            return;
-        }
-
+        await using var transaction = await db.Database.BeginTransactionAsync(context.RequestAborted);
         var write = new DoneWrite { Owner = owner, Key = key, Request = request.Length > 400 ? request[..400] : request, At = clock.GetUtcNow() };
         db.DoneWrites.Add(write);
         try
@@ -44,36 +43,31 @@ internal sealed class RepeatedWrites(RequestDelegate next)
         catch (DbUpdateException e) when (e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
         {
             db.ChangeTracker.Clear();
-            await Again(context, await db.DoneWrites.AsNoTracking().FirstAsync(d => d.Owner == owner && d.Key == key, context.RequestAborted), request);
+            await Again(context, await db.DoneWrites.AsNoTracking().FirstAsync(d => d.Owner == owner && d.Key == key, context.RequestAborted), write.Request);
             return;
         }
 
-        await Record(context, db, write);
+        await Record(context, db, write, transaction);
     }
 
-    private async Task Record(HttpContext context, NightfrostDb db, DoneWrite write)
+    private async Task Record(HttpContext context, NightfrostDb db, DoneWrite write, IDbContextTransaction transaction)
     {
         var body = context.Response.Body;
         using var copy = new MemoryStream();
         context.Response.Body = copy;
-        var finished = false;
         try
         {
             await next(context);
-            finished = context.Response.StatusCode < StatusCodes.Status500InternalServerError;
         }
         finally
         {
             context.Response.Body = body;
-            db.ChangeTracker.Clear();
-            if (finished)
-                await db.DoneWrites.Where(d => d.Owner == write.Owner && d.Key == write.Key).ExecuteUpdateAsync(set => set
-                    .SetProperty(d => d.Status, context.Response.StatusCode)
-                    .SetProperty(d => d.Body, System.Text.Encoding.UTF8.GetString(copy.ToArray())), CancellationToken.None);
-            else
-                await db.DoneWrites.Where(d => d.Owner == write.Owner && d.Key == write.Key).ExecuteDeleteAsync(CancellationToken.None);
         }
 
+        await db.DoneWrites.Where(d => d.Owner == write.Owner && d.Key == write.Key).ExecuteUpdateAsync(set => set
+            .SetProperty(d => d.Status, context.Response.StatusCode)
+            .SetProperty(d => d.Body, System.Text.Encoding.UTF8.GetString(copy.ToArray())), CancellationToken.None);
+        await transaction.CommitAsync(CancellationToken.None);
         copy.Position = 0;
         await copy.CopyToAsync(body, context.RequestAborted);
     }
@@ -83,12 +77,6 @@ internal sealed class RepeatedWrites(RequestDelegate next)
         if (done.Request != request)
         {
             await Refusals.NotNow("This key was used for another write.", "Send a new Idempotency-Key with every new write.").ExecuteAsync(context);
-            return;
-        }
-
-        if (done.Status == 0)
-        {
-            await Refusals.NotNow("This write is still under way.", "Wait a moment, then read again.").ExecuteAsync(context);
             return;
         }
 

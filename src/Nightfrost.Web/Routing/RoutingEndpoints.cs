@@ -64,8 +64,11 @@ internal static class RoutingEndpoints
                 ? $"No longer on the shelf: {string.Join(", ", missing)}. Work the rigs out again."
                 : "A device was changed or taken off the shelf. Work the rigs out again.");
 
-        row.Rig = RigPlan.Of(rig);
-        row.RigId = Guid.CreateVersion7();
+        // The same ways again: what was ticked and measured on them still holds.
+        var (fresh, old) = (RigPlan.Of(rig), row.Rig);
+        var same = old is not null && fresh.HasSameRoutesAs(old);
+        row.Rig = same ? fresh.WithReadBackOf(old!) : fresh;
+        row.RigId = same ? row.RigId : Guid.CreateVersion7();
         row.RigChosenAt = row.ChangedAt = clock.GetUtcNow();
         row.HandedOverAt = null;
         await db.SaveChangesAsync(cancel);

@@ -33,34 +33,41 @@ internal static class LookEndpoints
             return Refusals.Invalid(problems);
         var row = state.Row;
         if (row.Version != typed.Version)
-            return await Stale(db, caseId, typed.Version, cancel);
-        if (LookChanges.Between(row.Look, typed.Look).Count > 0)
-        {
-            row.Look = typed.Look;
-            row.Version++;
-            row.ChangedAt = clock.GetUtcNow();
-            db.Revisions.Add(new CaseRevision { CaseId = caseId, Version = row.Version, Look = row.Look, SavedAt = row.ChangedAt });
-            try
-            {
-                await db.SaveChangesAsync(cancel);
-            }
-            catch (DbUpdateException)
-            {
-                db.ChangeTracker.Clear();
-                return await Stale(db, caseId, typed.Version, cancel);
-            }
-
-            await db.Revisions.Where(r => r.CaseId == caseId && r.Version <= row.Version - VersionsKept).ExecuteDeleteAsync(cancel);
-        }
-
+            return await Stale(db, state, typed.Version, cancel);
+        if (LookChanges.Between(row.Look, typed.Look, state.Shelf.NameOf).Count > 0 && !await Keep(db, state, typed.Look, clock, cancel))
+            return await Stale(db, state, typed.Version, cancel);
         return TypedResults.Ok(state.Detail());
     }
 
-    private static async Task<JsonHttpResult<Refusal>> Stale(NightfrostDb db, Guid caseId, int version, CancellationToken cancel)
+    /// <summary>Saves a look as a new version and lets the oldest go; false when somebody else saved at the same moment.</summary>
+    public static async Task<bool> Keep(NightfrostDb db, CaseState state, Look look, TimeProvider clock, CancellationToken cancel)
     {
+        var row = state.Row;
+        row.Look = look;
+        row.Version++;
+        row.ChangedAt = clock.GetUtcNow();
+        db.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.Version, Look = row.Look, SavedAt = row.ChangedAt });
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException)
+        {
+            db.ChangeTracker.Clear();
+            return false;
+        }
+
+        await db.Revisions.Where(r => r.CaseId == row.Id && r.Version <= row.Version - VersionsKept).ExecuteDeleteAsync(cancel);
+        return true;
+    }
+
+    /// <summary>409: the look was saved elsewhere since this version, and what changed.</summary>
+    public static async Task<JsonHttpResult<Refusal>> Stale(NightfrostDb db, CaseState state, int version, CancellationToken cancel)
+    {
+        var caseId = state.Row.Id;
         var current = await db.Cases.AsNoTracking().FirstAsync(c => c.Id == caseId, cancel);
         var before = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.CaseId == caseId && r.Version == version, cancel);
-        return Refusals.Stale("look", before is null ? ["The version it was made from is no longer kept."] : LookChanges.Between(before.Look, current.Look), current.Version);
+        return Refusals.Stale("look", before is null ? ["The version it was made from is no longer kept."] : LookChanges.Between(before.Look, current.Look, state.Shelf.NameOf), current.Version);
     }
 
     private static async Task<Results<Ok<IReadOnlyList<OpenQuestion>>, JsonHttpResult<Refusal>>> Questions(Guid caseId, NightfrostDb db, CancellationToken cancel) =>

@@ -13,7 +13,17 @@ namespace Nightfrost.Web.Timing;
 public sealed record ToleranceVerdict(Tolerance Tolerance, SkewVerdict Verdict, bool IsTheirs);
 
 /// <summary>A take as it is listed.</summary>
-public sealed record TakeView(Guid Id, double FramesPerSecond, double Frames, bool ClickOnWaveform, double SkewMs, DateTimeOffset At);
+/// <param name="Id">The take.</param>
+/// <param name="FramesPerSecond">Frame rate.</param>
+/// <param name="Frames">Frames from flash to click.</param>
+/// <param name="ClickOnWaveform">The click was read on the waveform.</param>
+/// <param name="SkewMs">Skew as filmed, ms.</param>
+/// <param name="SettingMs">Delay added by the set's settings when it was filmed, ms.</param>
+/// <param name="PictureMode">Picture mode when it was filmed.</param>
+/// <param name="Counts">False when it was filmed in another picture mode, where that matters.</param>
+/// <param name="At">When, UTC.</param>
+public sealed record TakeView(
+    Guid Id, double FramesPerSecond, double Frames, bool ClickOnWaveform, double SkewMs, int SettingMs, PictureMode PictureMode, bool Counts, DateTimeOffset At);
 
 /// <summary>One listener on Tune.</summary>
 /// <param name="Row">The line with its forecast.</param>
@@ -28,18 +38,23 @@ public sealed record TuneRow(LineRow Row, IReadOnlyList<TakeView> Takes, Measure
 /// <param name="RigId">The rig in use; null while none is chosen.</param>
 /// <param name="Rows">Listeners and the room.</param>
 /// <param name="Settings">The set's delay settings.</param>
-/// <param name="AsFound">What the values met do.</param>
+/// <param name="AsItStands">What the values they stand at do.</param>
 /// <param name="Best">The best values.</param>
 /// <param name="CameraOffsetMs">The camera's own skew, ms.</param>
 /// <param name="CameraUncertaintyMs">Its standard uncertainty, ms.</param>
 public sealed record TuneView(
-    Guid? RigId, IReadOnlyList<TuneRow> Rows, IReadOnlyList<DelaySetting> Settings, DelayChoice? AsFound, DelayChoice? Best, double CameraOffsetMs, double CameraUncertaintyMs);
+    Guid? RigId, IReadOnlyList<TuneRow> Rows, IReadOnlyList<DelaySetting> Settings, DelayChoice? AsItStands, DelayChoice? Best, double CameraOffsetMs, double CameraUncertaintyMs);
 
 /// <summary>A new take.</summary>
 public sealed record NewTake(Guid RigId, string ListenerId, double FramesPerSecond, double Frames, bool ClickOnWaveform);
 
 /// <summary>Values of the delay settings to be judged, one for each setting.</summary>
 public sealed record DelayValues(IReadOnlyList<int> ValuesMs);
+
+/// <summary>Values that were set on the set itself, one for each setting.</summary>
+/// <param name="ValuesMs">What each stands at now.</param>
+/// <param name="WereMs">What each stood at when it was read.</param>
+public sealed record DelaysSet(IReadOnlyList<int> ValuesMs, IReadOnlyList<int> WereMs);
 
 /// <summary>The camera's own skew, from a hand clap at arm's length.</summary>
 public sealed record Camera(double OffsetMs, double UncertaintyMs);
@@ -56,6 +71,7 @@ internal static class TuneEndpoints
         tune.MapDelete("takes/{takeId:guid}", Remove).WithSummary("Takes a take out; it can be put back.");
         tune.MapPost("takes/{takeId:guid}/restore", Restore).WithSummary("Puts a take back.");
         tune.MapPut("camera", SetCamera).WithSummary("Sets the camera's own skew.");
+        tune.MapPut("delays", SetDelays).WithSummary("Says that the delay settings now stand at these values.");
         tune.MapPost("verdict", Judge).WithSummary("What given delay values do to every listener.");
     }
 
@@ -83,6 +99,8 @@ internal static class TuneEndpoints
             FramesPerSecond = typed.FramesPerSecond,
             Frames = typed.Frames,
             ClickOnWaveform = typed.ClickOnWaveform,
+            SettingMs = state.SettingMs(typed.ListenerId),
+            PictureMode = state.Rig.Site.Look.Set.PictureMode,
             At = clock.GetUtcNow(),
         });
         state.Row.ChangedAt = clock.GetUtcNow();
@@ -127,15 +145,42 @@ internal static class TuneEndpoints
         if (state.Rig is null)
             return Refusals.NotNow("No rig is chosen.", "Choose one on Route first.");
         var settings = state.Rig.Site.Look.Set.DelaySettings;
-        if (typed.ValuesMs.Count != settings.Count)
-            return Refusals.Invalid(new FieldProblem("valuesMs", $"{typed.ValuesMs.Count} values for {settings.Count} settings.", "Send one value for each delay setting."));
-        for (var i = 0; i < settings.Count; i++)
-        {
-            if (typed.ValuesMs[i] < settings[i].LowMs || typed.ValuesMs[i] > settings[i].HighMs)
-                return Refusals.Invalid(new FieldProblem($"valuesMs[{i}]", $"{typed.ValuesMs[i]} ms lies outside {settings[i].LowMs} to {settings[i].HighMs} ms.", "Stay inside the range of the setting."));
-        }
+        return Problems(settings, typed.ValuesMs) is { Count: > 0 } problems
+            ? Refusals.Invalid(problems)
+            : TypedResults.Ok(DelaySettings.Try(settings, typed.ValuesMs, Movable(state)));
+    }
 
-        return TypedResults.Ok(DelaySettings.Try(settings, typed.ValuesMs, Movable(state)));
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> SetDelays(Guid caseId, DelaysSet typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        if (state.Rig is not { } rig || state.Row.Rig is not { } plan)
+            return Refusals.NotNow("No rig is chosen.", "Choose one on Route first.");
+        var settings = rig.Site.Look.Set.DelaySettings;
+        if (Problems(settings, typed.ValuesMs) is { Count: > 0 } problems)
+            return Refusals.Invalid(problems);
+        if (!settings.Select(s => s.StandsAtMs).SequenceEqual(typed.WereMs))
+            return Refusals.Stale("delay", [.. settings.Select(s => $"{s.Name} stands at {s.StandsAtMs} ms.")], state.Row.Version);
+
+        // Rig and look move together, so that setting a delay does not put the rig out of date.
+        var values = settings.Zip(typed.ValuesMs).ToDictionary(pair => pair.First.Name, pair => pair.Second);
+        state.Row.Rig = plan with { Look = plan.Look with { Set = plan.Look.Set.WithDelays(values) } };
+        var version = state.Row.Version;
+        if (!await Sites.LookEndpoints.Keep(db, state, state.Row.Look with { Set = state.Row.Look.Set.WithDelays(values) }, clock, cancel))
+            return await Sites.LookEndpoints.Stale(db, state, version, cancel);
+        return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!));
+    }
+
+    private static List<FieldProblem> Problems(IReadOnlyList<DelaySetting> settings, IReadOnlyList<int> valuesMs)
+    {
+        if (valuesMs.Count != settings.Count)
+            return [new("valuesMs", $"{valuesMs.Count} values for {settings.Count} settings.", "Send one value for each delay setting.")];
+        return
+        [
+            .. settings.Zip(valuesMs).Select((pair, i) => (Setting: pair.First, Ms: pair.Second, At: i))
+                .Where(v => v.Ms < v.Setting.LowMs || v.Ms > v.Setting.HighMs)
+                .Select(v => new FieldProblem($"valuesMs[{v.At}]", $"{v.Ms} ms lies outside {v.Setting.LowMs} to {v.Setting.HighMs} ms.", "Stay inside the range of the setting.")),
+        ];
     }
 
     private static TuneView View(CaseState state)
@@ -146,12 +191,12 @@ internal static class TuneEndpoints
         var movable = Movable(state);
         return new(
             state.Row.RigId, [.. LineBoard.Of(rig, arrivals).Select(row => RowOf(state, row))], settings,
-            DelaySettings.Try(settings, [.. settings.Select(s => s.FoundAtMs)], movable), DelaySettings.Best(settings, movable), state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs);
+            DelaySettings.Try(settings, [.. settings.Select(s => s.StandsAtMs)], movable), DelaySettings.Best(settings, movable), state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs);
     }
 
     private static TuneRow RowOf(CaseState state, LineRow row)
     {
-        var takes = state.Takes(row.ListenerId).Select(t => new TakeView(t.Id, t.FramesPerSecond, t.Frames, t.ClickOnWaveform, 1000 * t.Frames / t.FramesPerSecond, t.At)).ToList();
+        var takes = state.Takes(row.ListenerId).Select(t => new TakeView(t.Id, t.FramesPerSecond, t.Frames, t.ClickOnWaveform, 1000 * t.Frames / t.FramesPerSecond, t.SettingMs, t.PictureMode, state.Counts(t), t.At)).ToList();
         var measured = state.MeasuredOf(row.ListenerId);
         return new(
             row, takes, measured, measured is not null && row.Forecast is { } f ? measured.SkewMs - f.MedianMs : null, measured is not null && FrameMeasurement.TooWide(measured, row.Tolerance),

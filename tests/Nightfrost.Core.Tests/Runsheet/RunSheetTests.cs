@@ -138,6 +138,24 @@ public class RunSheetTests
     }
 
     [Fact]
+    public void The_rooms_loudness_is_given_to_the_bar_where_there_is_one()
+    {
+        var beside = HandoverSheet.For(Lounge(), []).Listeners[0].Parts.Single(p => p.Heading == "How loud").Lines;
+        Assert.Contains(beside, l => l.Contains("own control", StringComparison.Ordinal) && l.Contains("bar", StringComparison.OrdinalIgnoreCase));
+        Assert.DoesNotContain(beside, l => l.Contains("It changes the room", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_delay_set_on_the_visit_stands_on_the_sheet_with_the_value_found()
+    {
+        var rig = Lounge();
+        var set = rig.Site.Look.Set with { DelaySettings = [new("audio delay", 0, 200, 10, 20, false, ["optical"]) { SetToMs = 60 }] };
+        var sheet = HandoverSheet.For(rig with { Site = new Site(rig.Site.Look with { Set = set }, rig.Site.Shelf) }, []);
+        Assert.Contains("60 ms", sheet.Household.Single(p => p.Heading == "How the TV is set now").Lines[0], StringComparison.Ordinal);
+        Assert.Contains("20 ms", sheet.Household.Single(p => p.Heading == "How the TV was set before").Lines[0], StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_headphone_plug_must_be_pulled_to_stop() =>
         Assert.Contains(HandoverSheet.For(WiredRig(), []).Listeners[0].Parts.Single(p => p.Heading == "To stop").Lines, l => l.Contains("Pull the plug", StringComparison.Ordinal));
 

@@ -74,6 +74,8 @@ public class LookTests
         { "set.delaySettings[0].stepMs", Good with { Set = Good.Set with { DelaySettings = [new("d", 0, 100, 0, 0, true, [])] } } },
         { "set.delaySettings[0].highMs", Good with { Set = Good.Set with { DelaySettings = [new("d", 100, 50, 5, 100, true, [])] } } },
         { "set.delaySettings", Good with { Set = Good.Set with { DelaySettings = [.. Enumerable.Range(0, 3).Select(i => new DelaySetting($"d{i}", 0, 1000, 1, 0, true, []))] } } },
+        { "set.delaySettings[0].setToMs", Good with { Set = Good.Set with { DelaySettings = [new("d", 0, 100, 5, 0, true, []) { SetToMs = 300 }] } } },
+        { "set.delaySettings[1].name", Good with { Set = Good.Set with { DelaySettings = [new("d", 0, 100, 5, 0, true, []), new("d ", 0, 50, 5, 0, true, [])] } } },
         { "owned[0].count", Good with { Owned = [new("x", 0)] } },
     };
 
@@ -93,14 +95,17 @@ public class LookTests
         var after = Good with
         {
             Set = Good.Set with { Sockets = [TestKit.Optical(state: SocketState.Taken) with { TakenBy = "the sound bar" }, TestKit.Phones()] },
-            Listeners = [TestKit.Listener() with { SeatDistanceM = 3.4 }],
+            Listeners = [TestKit.Listener() with { SeatDistanceM = 3.4, ReceiverId = "ear" }],
+            Owned = [new("box", 2)],
         };
-        var changes = LookChanges.Between(Good, after);
+        var changes = LookChanges.Between(Good, after, id => $"the {id}");
         Assert.Contains("Optical: state was free, now taken.", changes);
         Assert.Contains("Optical: taken by was nothing, now the sound bar.", changes);
         Assert.Contains("Headphone, 3.5 mm: added.", changes);
         Assert.Contains("Edda: seat distance, m was 2.8, now 3.4.", changes);
-        Assert.Empty(LookChanges.Between(after, after));
+        Assert.Contains("Edda: receiver was nothing, now the ear.", changes);
+        Assert.Contains("Owned, the box: added.", changes);
+        Assert.Empty(LookChanges.Between(after, after, id => id));
     }
 
     private static Look With(Func<Listener, Listener> change) => Good with { Listeners = [change(Good.Listeners[0])] };

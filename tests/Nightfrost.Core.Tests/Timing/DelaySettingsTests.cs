@@ -17,7 +17,7 @@ public class DelaySettingsTests
         var best = DelaySettings.Best([Delay], [Row("Edda", -90)]);
         Assert.Equal(1, best.Inside);
         Assert.Equal(0, best.Arrivals[0].MedianMs, 10);
-        Assert.Contains("write that down", best.Sentences[0], StringComparison.Ordinal);
+        Assert.Contains("the value found is kept", best.Sentences[0], StringComparison.Ordinal);
     }
 
     [Fact]
@@ -44,6 +44,26 @@ public class DelaySettingsTests
     [Fact]
     public void A_value_found_between_the_steps_may_stay() =>
         Assert.Equal([37], DelaySettings.Best([Delay with { FoundAtMs = 37 }], [Row("Edda", 0)]).ValuesMs);
+
+    [Fact]
+    public void A_value_set_on_the_visit_is_where_the_handles_start()
+    {
+        var set = Delay with { SetToMs = 60 };
+        Assert.Equal(60, DelaySettings.StandAtMs([set, Delay with { Name = "other", MovesSocketIds = [] }], "optical"));
+        Assert.Equal([60], DelaySettings.Best([set], [Row("Edda", 0)]).ValuesMs);
+        var lower = DelaySettings.Try([set], [10], [Row("Edda", 50)]);
+        Assert.Equal((-50, 0.0), (lower.Arrivals[0].ShiftMs, lower.Arrivals[0].MedianMs));
+        Assert.Contains("It stands at 60 ms, and was found at 0 ms", DelaySettings.Best([set], [Row("Edda", 60)]).Sentences[0], StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_value_put_back_counts_as_never_moved()
+    {
+        var found = TelevisionSet.Unseen with { DelaySettings = [Delay] };
+        var moved = found.WithDelays(new Dictionary<string, int> { ["delay"] = 40, ["no such"] = 10 });
+        Assert.Equal(40, moved.DelaySettings[0].StandsAtMs);
+        Assert.Null(moved.WithDelays(new Dictionary<string, int> { ["delay"] = 0 }).DelaySettings[0].SetToMs);
+    }
 
     [Fact]
     public void Nothing_beats_the_best_among_random_choices()

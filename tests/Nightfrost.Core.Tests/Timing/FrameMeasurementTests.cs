@@ -34,6 +34,17 @@ public class FrameMeasurementTests
     }
 
     [Fact]
+    public void Takes_filmed_before_a_delay_was_set_speak_of_the_delay_as_it_stands()
+    {
+        // Two takes at 0 ms of delay, then the set was put to 40 ms and filmed again: all three say the same.
+        FrameTake[] takes = [new(100, 2, false) { DelayedMs = -40 }, new(100, 2, false) { DelayedMs = -40 }, new(100, 6, false)];
+        var m = FrameMeasurement.Of(takes);
+        Assert.Equal(60, m.SkewMs, 1e-9);
+        Assert.Equal(FrameMeasurement.Of(Takes(100, 6, 6, 6)).PlusMinusMs, m.PlusMinusMs, 1e-9);
+        Assert.Equal(20, takes[0].SkewMs, 1e-9);
+    }
+
+    [Fact]
     public void A_click_read_on_the_waveform_counts_finer() =>
         Assert.True(new FrameTake(60, 3, true).CountingMs < new FrameTake(60, 3, false).CountingMs);
 

@@ -50,6 +50,21 @@ public class SkewTests
     }
 
     [Fact]
+    public void A_delay_set_on_the_visit_takes_the_place_of_the_one_found()
+    {
+        var found = TelevisionSet.Unseen with { DelaySettings = [new DelaySetting("delay", 0, 200, 10, 40, true, ["optical"])] };
+        var set = found.WithDelays(new Dictionary<string, int> { ["delay"] = 90 });
+        Assert.Equal(Skew.Through(found, TestKit.Optical(), []).Distribution.MedianMs + 50, Skew.Through(set, TestKit.Optical(), []).Distribution.MedianMs, 1e-9);
+        Assert.Equal(Skew.FromSpeakers(found, 3).Distribution.MedianMs + 50, Skew.FromSpeakers(set, 3).Distribution.MedianMs, 1e-9);
+    }
+
+    [Theory]
+    [InlineData(Known.Yes, false)]
+    [InlineData(Known.No, true)]
+    [InlineData(Known.NotYet, true)]
+    public void Only_a_port_that_follows_is_free_of_the_picture_mode(Known follows, bool hangs) => Assert.Equal(hangs, Skew.HangsOnPictureMode(Optical(follows)));
+
+    [Fact]
     public void Every_stage_any_table_names_exists()
     {
         Assert.All(SocketKinds.All, s => Assert.True(StageDelays.Exists(s.StageId), s.StageId));

@@ -25,6 +25,20 @@ export class RefusedError extends Error {
     return this.refusal.status === 0
   }
 
+  /** True when the same write may well go through later: no connection, nobody signed in, or a token that has run out. */
+  get passing() {
+    return this.offline || this.refusal.status === 401 || this.refusal.type === 'urn:nightfrost:token'
+  }
+
+  /** Why, in a sentence or two. */
+  get words() {
+    const { title, detail, problems, changes } = this.refusal
+    return [
+      title,
+      ...(problems.length > 0 ? problems.map((p) => `${p.reason} ${p.remedy}`) : changes.length > 0 ? changes : [detail]),
+    ].join(' ')
+  }
+
   get stale() {
     return this.refusal.type === 'urn:nightfrost:stale'
   }
@@ -72,9 +86,8 @@ export async function told<T>(call: Promise<{ data?: T; error?: unknown; respons
     throw new RefusedError(dropped)
   }
   if (answer.response.ok) return answer.data as T
-  if (answer.response.status === 401 && !answer.response.url.endsWith('/sign-in')) dispatchEvent(new Event('nightfrost:signed-out'))
   const error = (answer.error ?? {}) as Partial<Refusal>
-  throw new RefusedError({
+  const refused = new RefusedError({
     type: error.type ?? '',
     title: error.title ?? 'The service could not do that.',
     detail: error.detail ?? 'Try again in a moment.',
@@ -83,4 +96,7 @@ export async function told<T>(call: Promise<{ data?: T; error?: unknown; respons
     changes: error.changes ?? [],
     currentVersion: error.currentVersion ?? null,
   })
+  // The session is asked for again, with its token; whoever is signed out is shown the way in.
+  if (refused.passing && !answer.response.url.endsWith('/sign-in')) dispatchEvent(new Event('nightfrost:signed-out'))
+  throw refused
 }

@@ -1700,6 +1700,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cases/{caseId}/tune/delays": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Says that the delay settings now stand at these values. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    caseId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DelaysSet"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TuneView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cases/{caseId}/tune/verdict": {
         parameters: {
             query?: never;
@@ -1971,10 +2040,27 @@ export interface components {
             movesSpeakers: boolean;
             /** @description Sockets it delays. */
             movesSocketIds: string[];
+            /**
+             * Format: int32
+             * @description Value set on the visit, ms; null while it stands as found.
+             */
+            setToMs?: null | number;
+            /**
+             * Format: int32
+             * @description Value it stands at now, ms.
+             */
+            standsAtMs?: number;
         };
         /** @description Values of the delay settings to be judged, one for each setting. */
         DelayValues: {
             valuesMs: number[];
+        };
+        /** @description Values that were set on the set itself, one for each setting. */
+        DelaysSet: {
+            /** @description What each stands at now. */
+            valuesMs: number[];
+            /** @description What each stood at when it was read. */
+            wereMs: number[];
         };
         /** @description The demo sign-in. */
         DemoSignIn: {
@@ -2263,7 +2349,7 @@ export interface components {
         Measured: {
             /**
              * Format: double
-             * @description Median of the takes less the camera's offset, ms; positive is late.
+             * @description Median of the takes less the camera's offset, with the delay settings as they stand, ms; positive is late.
              */
             skewMs: number;
             /**
@@ -2300,7 +2386,7 @@ export interface components {
             id: string;
             /**
              * Format: int32
-             * @description How far it moves from what was found, ms.
+             * @description How far it moves from where it stands, ms.
              */
             shiftMs: number;
             /**
@@ -2910,16 +2996,41 @@ export interface components {
         };
         /** @description A take as it is listed. */
         TakeView: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The take.
+             */
             id: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Frame rate.
+             */
             framesPerSecond: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Frames from flash to click.
+             */
             frames: number;
+            /** @description The click was read on the waveform. */
             clickOnWaveform: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Skew as filmed, ms.
+             */
             skewMs: number;
-            /** Format: date-time */
+            /**
+             * Format: int32
+             * @description Delay added by the set's settings when it was filmed, ms.
+             */
+            settingMs: number;
+            /** @description Picture mode when it was filmed. */
+            pictureMode: components["schemas"]["PictureMode"];
+            /** @description False when it was filmed in another picture mode, where that matters. */
+            counts: boolean;
+            /**
+             * Format: date-time
+             * @description When, UTC.
+             */
             at: string;
         };
         /** @description The television as found. */
@@ -3017,7 +3128,7 @@ export interface components {
             rows: components["schemas"]["TuneRow"][];
             /** @description The set's delay settings. */
             settings: components["schemas"]["DelaySetting"][];
-            asFound: null | components["schemas"]["DelayChoice"];
+            asItStands: null | components["schemas"]["DelayChoice"];
             best: null | components["schemas"]["DelayChoice"];
             /**
              * Format: double

@@ -4,7 +4,7 @@ import { ink } from '../theme/tokens'
 import { axisEndMs, axisStartMs, onAxis, ridgePath, scaleOf, strokesOf } from './scale'
 
 /** Height of one thread stroke's step, px. */
-const step = 11
+const step = 14
 
 /** What is drawn under one line: tolerance band, time thread, forecast ridge, measured mark. */
 export interface PlotRow {
@@ -17,7 +17,7 @@ export interface PlotRow {
 }
 
 /** Height the plot of a row needs, px. */
-export const plotHeight = (row: PlotRow) => Math.max(58, 14 + strokeCount(row) * step + 18)
+export const plotHeight = (row: PlotRow) => Math.max(66, 12 + strokeCount(row) * step + 20)
 
 const strokeCount = (row: PlotRow) => row.thread.length + (row.shiftMs ? 1 : 0)
 
@@ -72,7 +72,7 @@ export function ArrivalPlot({ row, width, y }: { row: PlotRow; width: number; y:
           quiet={!!row.measured}
         />
       )}
-      {row.measured && <Mark at={row.measured.skewMs + shift} plusMinus={row.measured.plusMinusMs} y={base} xOf={xOf} />}
+      {row.measured && <Mark at={row.measured.skewMs + shift} plusMinus={row.measured.plusMinusMs} y={base - 11} xOf={xOf} />}
     </g>
   )
 }

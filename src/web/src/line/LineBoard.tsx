@@ -16,7 +16,8 @@ export interface BoardRow {
   inStep?: number
 }
 
-const leftColumn = 214
+/** Width of the words left of the ruler on a wide screen, px. */
+export const leftColumn = 252
 const lineY = 34
 
 /** The line board: each listener's way from set to ear, its time thread and its arrival on one axis. */

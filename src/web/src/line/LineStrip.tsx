@@ -58,7 +58,7 @@ function StripRow({
     : row.forecast
       ? `${skew(row.forecast.medianMs)}${narrow ? '' : ' · predicted'}`
       : 'no route'
-  const line = Math.min(300, Math.max(160, (width - 470) * 0.6))
+  const line = Math.min(300, Math.max(160, (width - 470) * 0.45))
   return (
     <Box
       aria-label={spoken({ row, measured, inStep })}
@@ -80,7 +80,7 @@ function StripRow({
         {words}
         {inStep !== undefined && !(narrow && measured) && ` · in step ${percent(inStep)}`}
       </Typography>
-      {!narrow && row.forecast && <MiniArrival row={row} measured={measured} />}
+      {!narrow && row.forecast && <MiniArrival row={row} measured={measured} width={width >= 1000 ? 260 : 132} />}
       {more && (
         <Typography component="span" aria-hidden color="textSecondary">
           {more}
@@ -90,8 +90,7 @@ function StripRow({
   )
 }
 
-function MiniArrival({ row, measured }: { row: Schema['LineRow']; measured: Schema['Measured'] | null }) {
-  const width = 132
+function MiniArrival({ row, measured, width }: { row: Schema['LineRow']; measured: Schema['Measured'] | null; width: number }) {
   const { xOf, perMs } = scaleOf(width)
   return (
     <svg width={width} height={36} style={{ flex: 'none' }} aria-hidden>

@@ -20,28 +20,33 @@ export function Page({
   }, [headline])
   return (
     <Box component="main" id="main" tabIndex={-1} sx={{ px: { xs: 4, sm: 5.5 }, py: { xs: 4, sm: 5 }, minWidth: 0, outline: 'none' }}>
-      <Box sx={{ display: 'flex', alignItems: 'flex-start', gap: 4, flexWrap: { xs: 'wrap', md: 'nowrap' } }}>
-        <Box sx={{ flex: 1, minWidth: 0 }}>
-          <Box sx={{ display: 'flex', columnGap: 4, alignItems: 'baseline', flexWrap: 'wrap' }}>
-            <Typography variant="h1">{headline}</Typography>
-            {beside && (
-              <Typography color="textSecondary" component="span">
-                {beside}
-              </Typography>
-            )}
-          </Box>
-          {figures && (
-            <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 7, rowGap: 1, mt: 2.5, color: 'text.secondary' }}>{figures}</Box>
+      <Box
+        sx={{
+          display: 'grid',
+          columnGap: 4,
+          rowGap: { xs: 3, md: 1 },
+          alignItems: 'start',
+          gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) auto' },
+          gridTemplateAreas: { xs: '"head" "figures" "action"', md: '"head action" "figures figures"' },
+        }}
+      >
+        <Box
+          sx={{ gridArea: 'head', display: 'flex', columnGap: 4, alignItems: 'baseline', flexWrap: 'wrap', pt: { md: action ? 1.5 : 0 } }}
+        >
+          <Typography variant="h1">{headline}</Typography>
+          {beside && (
+            <Typography color="textSecondary" component="span">
+              {beside}
+            </Typography>
           )}
         </Box>
+        {figures && (
+          <Box sx={{ gridArea: 'figures', display: 'flex', flexWrap: 'wrap', columnGap: 7, rowGap: 1, color: 'text.secondary' }}>
+            {figures}
+          </Box>
+        )}
         {action && (
-          <Box
-            sx={{
-              flex: 'none',
-              width: { xs: '100%', md: 'auto' },
-              '& > button': { width: { xs: '100%', md: 'auto' }, minHeight: { xs: 56, md: 44 } },
-            }}
-          >
+          <Box sx={{ gridArea: 'action', '& > button': { width: { xs: '100%', md: 'auto' }, minHeight: { xs: 56, md: 44 } } }}>
             {action}
           </Box>
         )}

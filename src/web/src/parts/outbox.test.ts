@@ -2,8 +2,16 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { RefusedError } from '../api/client'
 import { Outbox, type Waiting } from './outbox'
 
-const refused = (status: number) =>
-  new RefusedError({ type: '', title: '', detail: '', status, problems: [], changes: [], currentVersion: null })
+const refused = (status: number, type = '') =>
+  new RefusedError({
+    type,
+    title: 'Refused.',
+    detail: '',
+    status,
+    problems: [],
+    changes: ['Another rig was chosen.'],
+    currentVersion: null,
+  })
 
 describe('entries while the connection is down', () => {
   beforeEach(() => {
@@ -25,16 +33,48 @@ describe('entries while the connection is down', () => {
     expect(outbox.snapshot()).toEqual([])
   })
 
-  it('survive a reload of the page', async () => {
+  it('survive a reload and wait until somebody is signed in', async () => {
     localStorage.setItem('box', JSON.stringify([{ key: 'k', group: 'case', body: 'take' }]))
     const send = vi.fn(async () => 'ok')
     const outbox = new Outbox<string, string>('box', send, () => {})
     expect(outbox.snapshot()).toHaveLength(1)
+    await vi.advanceTimersByTimeAsync(10_000)
+    expect(send).not.toHaveBeenCalled()
+    outbox.start()
     await vi.advanceTimersByTimeAsync(10)
     expect(send).toHaveBeenCalledOnce()
   })
 
-  it('are not kept when the service refuses them', async () => {
+  it.each([
+    [401, 'urn:nightfrost:sign-in'],
+    [400, 'urn:nightfrost:token'],
+  ])('are kept when the sign-in or its token has run out (%i)', async (status, type) => {
+    const send = vi.fn<(entry: Waiting<string>) => Promise<string>>()
+    send.mockRejectedValueOnce(refused(status, type)).mockResolvedValue('ok')
+    const outbox = new Outbox<string, string>('box', send, () => {})
+    expect(await outbox.post('case', 'take')).toBeNull()
+    expect(outbox.snapshot()).toHaveLength(1)
+    await vi.advanceTimersByTimeAsync(4100)
+    expect(outbox.snapshot()).toEqual([])
+  })
+
+  it('stay in sight with the reason when the service will not take them later, and do not block the rest', async () => {
+    const send = vi.fn<(entry: Waiting<string>) => Promise<string>>()
+    send.mockRejectedValueOnce(refused(0)).mockRejectedValueOnce(refused(0)).mockRejectedValueOnce(refused(409)).mockResolvedValue('ok')
+    const outbox = new Outbox<string, string>('box', send, () => {})
+    await outbox.post('case', 'first')
+    await outbox.post('case', 'second')
+    await vi.advanceTimersByTimeAsync(4100)
+    expect(outbox.snapshot().map((w) => [w.body, w.refused])).toEqual([['first', 'Refused. Another rig was chosen.']])
+    expect(localStorage.getItem('box')).toContain('first')
+    const key = outbox.snapshot()[0]?.key ?? ''
+    outbox.again(key)
+    await vi.advanceTimersByTimeAsync(10)
+    expect(outbox.snapshot()).toEqual([])
+    expect(send.mock.calls.at(-1)?.[0].key).not.toBe(key)
+  })
+
+  it('are not kept when the service refuses them at once', async () => {
     const outbox = new Outbox<string, string>(
       'box',
       () => Promise.reject(refused(400)),

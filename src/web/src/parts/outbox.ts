@@ -1,20 +1,23 @@
-import { useSyncExternalStore } from 'react'
+import { useEffect, useSyncExternalStore } from 'react'
 import { RefusedError, writeKey } from '../api/client'
 import { setSaved } from './saved'
 
-/** An entry that waits for the connection. */
+/** An entry that waits for the connection, or that the service would not take. */
 export interface Waiting<T> {
   key: string
   group: string
   body: T
+  /** Why the service would not take it; it stays in sight until it is taken out or sent again. */
+  refused?: string
 }
 
 const retryMs = 4000
 
-/** Entries of one sort that are sent at once, or kept here until the connection is back. Each carries a key, so none counts twice. */
+/** Entries of one sort that are sent at once, or kept here until they can be. Each carries a key, so none counts twice. */
 export class Outbox<T, R> {
   private waiting: Waiting<T>[]
   private timer: ReturnType<typeof setTimeout> | undefined
+  private sending = false
   private readonly listeners = new Set<() => void>()
 
   constructor(
@@ -23,7 +26,6 @@ export class Outbox<T, R> {
     private readonly onSent: (entry: Waiting<T>, answer: R) => void,
   ) {
     this.waiting = this.read()
-    if (this.waiting.length > 0) this.later(0)
   }
 
   readonly subscribe = (tell: () => void) => {
@@ -33,7 +35,12 @@ export class Outbox<T, R> {
 
   readonly snapshot = () => this.waiting
 
-  /** Sends an entry; keeps it when the connection is down. Any other refusal is thrown. */
+  /** Sends what was kept, once somebody is signed in. */
+  readonly start = () => {
+    if (this.waiting.some((w) => !w.refused)) this.later(0)
+  }
+
+  /** Sends an entry; keeps it when it cannot go through now. Any other refusal is thrown. */
   async post(group: string, body: T): Promise<R | null> {
     const entry = { key: writeKey(), group, body }
     setSaved({ kind: 'saving' })
@@ -42,7 +49,7 @@ export class Outbox<T, R> {
       setSaved({ kind: 'saved', at: new Date() })
       return answer
     } catch (error) {
-      if (!(error instanceof RefusedError && error.offline)) {
+      if (!(error instanceof RefusedError && error.passing)) {
         setSaved({ kind: 'refused' })
         throw error
       }
@@ -53,28 +60,41 @@ export class Outbox<T, R> {
     }
   }
 
+  /** Lets a refused entry go. */
+  readonly takeOut = (key: string) => this.write(this.waiting.filter((w) => w.key !== key))
+
+  /** Sends a refused entry again, as a new write. */
+  readonly again = (key: string) => {
+    this.write(this.waiting.map((w) => (w.key === key ? { key: writeKey(), group: w.group, body: w.body } : w)))
+    this.later(0)
+  }
+
   private later(ms: number) {
     clearTimeout(this.timer)
     this.timer = setTimeout(() => void this.flush(), ms)
   }
 
   private async flush() {
-    const [entry] = this.waiting
-    if (!entry) return
+    const entry = this.waiting.find((w) => !w.refused)
+    if (!entry || this.sending) return
+    this.sending = true
     try {
       const answer = await this.send(entry)
-      this.write(this.waiting.filter((w) => w.key !== entry.key))
+      this.takeOut(entry.key)
       this.onSent(entry, answer)
-      if (this.waiting.length > 0) this.later(0)
-      else setSaved({ kind: 'saved', at: new Date() })
+      if (!this.waiting.some((w) => !w.refused)) setSaved({ kind: 'saved', at: new Date() })
+      this.start()
     } catch (error) {
-      if (error instanceof RefusedError && !error.offline) {
-        // The service has its reasons now; the entry stays in sight as refused instead of blocking the rest.
-        this.write(this.waiting.filter((w) => w.key !== entry.key))
-        setSaved({ kind: 'refused' })
+      if (error instanceof RefusedError && error.passing) {
+        this.later(retryMs)
         return
       }
-      this.later(retryMs)
+      const why = error instanceof RefusedError ? error.words : 'The answer could not be read.'
+      this.write(this.waiting.map((w) => (w.key === entry.key ? { ...w, refused: why } : w)))
+      setSaved({ kind: 'refused' })
+      this.start()
+    } finally {
+      this.sending = false
     }
   }
 
@@ -93,7 +113,8 @@ export class Outbox<T, R> {
   }
 }
 
-/** What waits in an outbox for one case. */
+/** What waits in an outbox for one case; whatever was kept from before is sent. */
 export function useWaiting<T, R>(outbox: Outbox<T, R>, group: string) {
+  useEffect(() => outbox.start(), [outbox])
   return useSyncExternalStore(outbox.subscribe, outbox.snapshot).filter((w) => w.group === group)
 }

@@ -42,7 +42,8 @@ export function RoutePage() {
   const shown = answer.rigs[picked] ?? answer.rigs[0]
   if (!shown) return <NoRig answer={answer} caseId={detail.id} />
 
-  const chosen = detail.rig && !detail.rig.outOfDate && same(detail.rig.view, shown)
+  const same = detail.rig !== null && sameWays(detail.rig.view, shown)
+  const chosen = detail.rig && !detail.rig.outOfDate && same
   const choose = async () => {
     setBusy(true)
     setError(null)
@@ -77,13 +78,13 @@ export function RoutePage() {
           </Typography>
         ) : (
           <Button variant="contained" color="primary" disabled={busy} onClick={() => void choose()}>
-            {detail.rig ? 'Choose this rig instead' : 'Choose this rig'}
+            {same ? 'Keep this rig' : detail.rig ? 'Choose this rig instead' : 'Choose this rig'}
           </Button>
         )
       }
     >
       {error !== null && <Trouble error={error} />}
-      {detail.rig?.outOfDate && <OutOfDate rig={detail.rig} />}
+      {detail.rig?.outOfDate && <OutOfDate rig={detail.rig} same={same} />}
       <Box sx={{ mt: 4 }}>
         <LineBoard
           rows={shown.rows.map((row) => {
@@ -128,7 +129,7 @@ export function RoutePage() {
   )
 }
 
-const same = (a: Rig, b: Rig) =>
+const sameWays = (a: Rig, b: Rig) =>
   JSON.stringify(a.plan.map((p) => ({ ...p, readBack: null }))) === JSON.stringify(b.plan.map((p) => ({ ...p, readBack: null })))
 
 function Figures({ rig }: { rig: Rig }) {
@@ -195,10 +196,14 @@ function Other({ rig, onPick }: { rig: Rig; onPick: () => void }) {
   )
 }
 
-function OutOfDate({ rig }: { rig: Schema['ChosenRig'] }) {
+function OutOfDate({ rig, same }: { rig: Schema['ChosenRig']; same: boolean }) {
   return (
     <Box role="status" sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, my: 4 }}>
-      <Typography sx={{ fontWeight: 650 }}>The chosen rig is out of date. Below is the best one now.</Typography>
+      <Typography sx={{ fontWeight: 650 }}>
+        {same
+          ? 'What the rig was planned on has changed. It is still this one: keep it, and its ticks and takes stay.'
+          : 'What the rig was planned on has changed. Below is the best one now; choosing it starts a new run sheet.'}
+      </Typography>
       {[...rig.changes, ...rig.missingDevices.map((d) => `${d} is no longer on the shelf.`)].map((change) => (
         <Typography key={change} variant="body2">
           {change}

@@ -1,4 +1,4 @@
-import { Box, ButtonBase, Typography } from '@mui/material'
+import { Box, Button, ButtonBase, Typography } from '@mui/material'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Schema } from '../api/client'
@@ -25,7 +25,7 @@ const emptyDraft: Draft = { ticks: [], note: null, codec: null, failing: false }
 /** Stage 4: one ordered step after the other, each with place, action, and what to see or hear. */
 export function ConnectPage() {
   const detail = useCase()
-  const { sheet, steps, report, error, waiting } = useRunSheet(detail.id)
+  const { sheet, steps, report, error, waiting, takeOut, again } = useRunSheet(detail.id)
   const [at, setAt] = useState<string | null>(null)
   const [drafts, setDrafts] = useState<Record<string, Draft>>({})
   const openIndex = steps?.findIndex((s) => s.outcome === 'open') ?? -1
@@ -84,6 +84,7 @@ export function ConnectPage() {
       </Page>
     )
 
+  const unsent = waiting.filter((w) => !w.refused).length
   const left = steps.filter((s) => s.outcome === 'open').length
   const failed = steps.filter((s) => s.outcome === 'notAsExpected')
   return (
@@ -101,12 +102,27 @@ export function ConnectPage() {
           <Figure value={steps.length - left - failed.length} after="done" />
           <Figure value={left} after="open" />
           {failed.length > 0 && <Figure value={failed.length} after="not as expected" />}
-          {waiting > 0 && <Figure value={waiting} after="waiting for the connection" />}
+          {unsent > 0 && <Figure value={unsent} after="waiting for the connection" />}
           {left === 0 && failed.length === 0 && <Link to="../tune">Measure the lips on Tune</Link>}
         </>
       }
     >
       {error !== null && <Trouble error={error} />}
+      {waiting
+        .filter((w) => w.refused)
+        .map((w) => (
+          <Box key={w.key} role="alert" sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, my: 3 }}>
+            <Typography>
+              “{steps.find((s) => s.step.id === w.body.stepId)?.step.action ?? 'A step of another rig'}” was not taken. {w.refused}
+            </Typography>
+            <Button variant="text" onClick={() => again(w.key)}>
+              Try again
+            </Button>{' '}
+            <Button variant="text" onClick={() => takeOut(w.key)}>
+              Let it go
+            </Button>
+          </Box>
+        ))}
       <Box
         sx={{
           display: 'grid',

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { api, told, type Schema } from '../api/client'
 import { refreshCase } from '../cases/useCase'
 import { Outbox, useWaiting } from '../parts/outbox'
@@ -28,17 +28,19 @@ const outbox = new Outbox<Report, Schema['RunSheetView']>(
 export function useRunSheet(caseId: string) {
   const client = useQueryClient()
   const [error, setError] = useState<unknown>(null)
+  useEffect(() => {
+    queries = client
+  }, [client])
   const waiting = useWaiting(outbox, caseId)
   const sheet = useQuery({
     queryKey: ['run-sheet', caseId],
     queryFn: () => told(api.GET('/api/cases/{caseId}/run-sheet', { params: { path: { caseId } } })),
   })
   const steps = sheet.data?.steps.map((s) => {
-    const mine = waiting.findLast((w) => w.body.stepId === s.step.id)
+    const mine = waiting.findLast((w) => !w.refused && w.body.stepId === s.step.id)
     return mine ? { ...s, outcome: mine.body.report.outcome, note: mine.body.report.note, waits: true } : { ...s, waits: false }
   })
   const report = async (stepId: string, body: Schema['StepReport']) => {
-    queries = client
     setError(null)
     try {
       const fresh = await outbox.post(caseId, { stepId, report: body })
@@ -56,5 +58,5 @@ export function useRunSheet(caseId: string) {
       return false
     }
   }
-  return { sheet, steps, report, error, waiting: waiting.length }
+  return { sheet, steps, report, error, waiting, takeOut: outbox.takeOut, again: outbox.again }
 }

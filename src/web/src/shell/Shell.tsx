@@ -1,4 +1,4 @@
-import { Box, Button, ButtonBase, Typography } from '@mui/material'
+import { Box, Button, ButtonBase, Menu, MenuItem, Typography } from '@mui/material'
 import { useColorScheme } from '@mui/material/styles'
 import { useState, type ReactNode } from 'react'
 import { Link, NavLink, useNavigate } from 'react-router'
@@ -78,7 +78,7 @@ export function Shell({
         >
           Nightfrost
         </Typography>
-        <Typography color="textSecondary" noWrap sx={{ flex: 1, minWidth: 0 }} title={place}>
+        <Typography color="textSecondary" title={place} sx={{ ...placeWords, flex: 1, minWidth: 0 }}>
           {place}
         </Typography>
         <SavedMark />
@@ -113,6 +113,16 @@ export function Shell({
     </Box>
   )
 }
+
+/** One line, or two small ones on a phone. */
+const placeWords = {
+  fontSize: { xs: 14, sm: 16 },
+  lineHeight: { xs: 1.3, sm: 1.5 },
+  overflow: 'hidden',
+  display: '-webkit-box',
+  WebkitBoxOrient: 'vertical',
+  WebkitLineClamp: { xs: '2', sm: '1' },
+} as const
 
 function SavedMark() {
   const saved = useSaved()
@@ -165,7 +175,7 @@ function Rail({ caseId, stages, themeWord, onTheme, onSignOut }: RailProps) {
         right: 0,
         bottom: 0,
         display: { xs: 'flex', sm: 'block' },
-        overflowX: { xs: 'auto', sm: 'visible' },
+        '& > *': { flex: { xs: '1 1 0', sm: 'none' } },
         bgcolor: 'background.default',
         borderTop: { xs: 1, sm: 0 },
         borderTopColor: 'divider',
@@ -178,15 +188,49 @@ function Rail({ caseId, stages, themeWord, onTheme, onSignOut }: RailProps) {
           </RailLink>
         ))}
       {caseId && <Box sx={{ display: { xs: 'none', sm: 'block' }, borderTop: 1, borderColor: 'divider', mx: 4, my: 3 }} />}
-      <RailLink to="/cases" end>
+      <RailLink to="/cases" end wideOnly={!!caseId}>
         Cases
       </RailLink>
-      <RailLink to="/kit">Kit</RailLink>
-      <Box sx={{ display: { xs: 'flex', sm: 'none' } }}>
-        <RailButton onClick={onTheme}>{themeWord}</RailButton>
-        <RailButton onClick={onSignOut}>sign out</RailButton>
-      </Box>
+      <RailLink to="/kit" wideOnly={!!caseId}>
+        Kit
+      </RailLink>
+      <More pages={!!caseId} onTheme={onTheme} themeWord={themeWord} onSignOut={onSignOut} />
     </Box>
+  )
+}
+
+/** On a phone: what does not fit beside the stages. */
+function More({ pages, themeWord, onTheme, onSignOut }: { pages: boolean; themeWord: string; onTheme: () => void; onSignOut: () => void }) {
+  const [anchor, setAnchor] = useState<HTMLElement | null>(null)
+  const navigate = useNavigate()
+  const pick = (run: () => void) => () => {
+    setAnchor(null)
+    run()
+  }
+  return (
+    <>
+      <ButtonBase
+        onClick={(e) => setAnchor(e.currentTarget)}
+        aria-haspopup="menu"
+        aria-expanded={!!anchor}
+        sx={{ ...railItem, display: { xs: 'flex', sm: 'none' } }}
+      >
+        <span aria-hidden>···</span>
+        More
+      </ButtonBase>
+      <Menu
+        anchorEl={anchor}
+        open={!!anchor}
+        onClose={() => setAnchor(null)}
+        anchorOrigin={{ vertical: 'top', horizontal: 'right' }}
+        transformOrigin={{ vertical: 'bottom', horizontal: 'right' }}
+      >
+        {pages && <MenuItem onClick={pick(() => void navigate('/cases'))}>Cases</MenuItem>}
+        {pages && <MenuItem onClick={pick(() => void navigate('/kit'))}>Kit</MenuItem>}
+        <MenuItem onClick={pick(onTheme)}>{themeWord === 'night' ? 'Change to frost' : 'Change to night'}</MenuItem>
+        <MenuItem onClick={pick(onSignOut)}>Sign out</MenuItem>
+      </Menu>
+    </>
   )
 }
 
@@ -197,15 +241,25 @@ const railItem = {
   alignItems: 'center',
   justifyContent: { xs: 'center', sm: 'flex-start' },
   minHeight: { xs: 60, sm: 44 },
-  minWidth: { xs: 72, sm: 0 },
-  px: { xs: 2, sm: 4 },
-  fontSize: { xs: 14, sm: 16 },
+  minWidth: 0,
+  px: { xs: 0.5, sm: 4 },
+  fontSize: { xs: 13.5, sm: 16 },
   whiteSpace: 'nowrap',
   color: 'text.secondary',
   textDecoration: 'none',
 } as const
 
-function RailLink({ to, number, done, end, children }: { to: string; number?: number; done?: boolean; end?: boolean; children: string }) {
+interface RailLinkProps {
+  to: string
+  number?: number
+  done?: boolean
+  end?: boolean
+  /** Hidden on a phone, where it stands under More. */
+  wideOnly?: boolean
+  children: string
+}
+
+function RailLink({ to, number, done, end, wideOnly, children }: RailLinkProps) {
   return (
     <Box
       component={NavLink}
@@ -213,6 +267,7 @@ function RailLink({ to, number, done, end, children }: { to: string; number?: nu
       end={end ?? false}
       sx={{
         ...railItem,
+        display: { xs: wideOnly ? 'none' : 'flex', sm: 'flex' },
         '&.active': { color: 'text.primary', fontWeight: 650 },
         '&.active::before': {
           content: '""',
@@ -240,13 +295,5 @@ function RailLink({ to, number, done, end, children }: { to: string; number?: nu
       </Box>
       {children}
     </Box>
-  )
-}
-
-function RailButton({ onClick, children }: { onClick: () => void; children: string }) {
-  return (
-    <ButtonBase onClick={onClick} sx={railItem}>
-      <span>{children}</span>
-    </ButtonBase>
   )
 }

@@ -1,6 +1,7 @@
 import { Box, Button, Typography } from '@mui/material'
 import type { Schema } from '../api/client'
 import { useCase } from '../cases/useCase'
+import { metres } from '../format/format'
 import { Part, Page } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { Listeners } from './Listeners'
@@ -83,9 +84,38 @@ export function LookPage() {
             version={detail.version}
             ready={look.listeners.length > 0 && look.set.sockets.some((s) => s.state !== 'notThere')}
           />
+          <WhoInShort listeners={look.listeners} devices={devices} />
         </Box>
       </Box>
     </Page>
+  )
+}
+
+/** Who listens, in a line each, beside the wall. */
+function WhoInShort({ listeners, devices }: { listeners: readonly Schema['Listener'][]; devices: readonly Schema['Device'][] }) {
+  if (listeners.length === 0) return null
+  return (
+    <Box sx={{ mt: 6, display: { xs: 'none', lg: 'block' } }}>
+      <Typography variant="h2">Who listens</Typography>
+      {listeners.map((l) => (
+        <Typography key={l.id} color="textSecondary" sx={{ mt: 2 }}>
+          <Box component="a" href="#listeners" sx={{ fontWeight: 650, color: 'text.primary' }}>
+            {l.name || 'Unnamed'}
+          </Box>
+          {', '}
+          {[
+            metres(l.seatDistanceM),
+            devices.find((d) => d.id === l.receiverId)?.name ?? 'nothing worn yet',
+            l.readsLips && 'reads lips',
+            l.roomWish === 'roomHearsToo' && 'the room hears too',
+            l.roomWish === 'setSilent' && 'set silent',
+            l.leavesRoom && `walks ${metres(l.roamDistanceM ?? 8)}`,
+          ]
+            .filter(Boolean)
+            .join(', ')}
+        </Typography>
+      ))}
+    </Box>
   )
 }
 

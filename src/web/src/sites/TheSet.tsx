@@ -150,6 +150,11 @@ function DelayForm({ setting, sockets, facts, problemOf, onChange, onRemove }: D
         {number('Step', 'stepMs')}
         {number('Found at', 'foundAtMs')}
       </Box>
+      {setting.setToMs != null && (
+        <Typography variant="body2" sx={{ mt: 2 }}>
+          It stands at {setting.setToMs} ms since it was set on Tune.
+        </Typography>
+      )}
       <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
         It delays
       </Typography>

@@ -116,7 +116,7 @@ export class LookKeeper {
 
   private refused(error: unknown) {
     const refusal = error instanceof RefusedError ? error : null
-    if (refusal?.offline) {
+    if (refusal?.passing) {
       this.dirty = true
       setSaved({ kind: 'waiting' })
       this.schedule(retryMs)

@@ -1,5 +1,6 @@
 import { Box, Button, IconButton, Slider, Typography } from '@mui/material'
 import type { Schema } from '../api/client'
+import { leftColumn } from '../line/LineBoard'
 import { axisEndMs, scaleOf } from '../line/scale'
 import { useWidth } from '../parts/useWidth'
 
@@ -8,8 +9,6 @@ interface Props {
   values: readonly number[]
   onChange: (values: number[]) => void
 }
-
-const leftColumn = 214
 
 /** Delay settings as handles on the ruler's own axis, each with − and + beside it. */
 export function DelayHandles({ settings, values, onChange }: Props) {
@@ -20,7 +19,7 @@ export function DelayHandles({ settings, values, onChange }: Props) {
   return (
     <Box ref={ref}>
       {settings.map((setting, i) => {
-        const value = values[i] ?? setting.foundAtMs
+        const value = values[i] ?? setting.standsAtMs ?? setting.foundAtMs
         const put = (next: number) =>
           onChange(values.map((v, at) => (at === i ? Math.min(setting.highMs, Math.max(setting.lowMs, next)) : v)))
         const start = xOf(Math.min(axisEndMs, setting.lowMs))

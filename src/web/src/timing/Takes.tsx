@@ -3,22 +3,25 @@ import { useRef, useState, type RefObject } from 'react'
 import type { Schema } from '../api/client'
 import { clock, limits, measured as measuredWords, signed } from '../format/format'
 import { Trouble } from '../parts/Trouble'
+import type { Waiting } from '../parts/outbox'
 import { NumberField } from '../sites/NumberField'
 
 interface Props {
   row: Schema['TuneRow']
   rigId: string
-  waiting: readonly Schema['NewTake'][]
+  waiting: readonly Waiting<Schema['NewTake']>[]
   firstField?: RefObject<HTMLDivElement | null>
   onAdd: (take: Schema['NewTake']) => Promise<void>
   onRemove: (take: Schema['TakeView']) => Promise<void>
+  onAgain: (key: string) => void
+  onLetGo: (key: string) => void
 }
 
 /** The frame rate used last, kept for the next listener. */
 let lastFps = 60
 
 /** Takes of one listener: enter frames, read skew, ± and the verdict against every tolerance. */
-export function Takes({ row, rigId, waiting, firstField, onAdd, onRemove }: Props) {
+export function Takes({ row, rigId, waiting, firstField, onAdd, onRemove, onAgain, onLetGo }: Props) {
   const [fps, setFps] = useState(lastFps)
   const [frames, setFrames] = useState(0)
   const [waveform, setWaveform] = useState(false)
@@ -78,23 +81,43 @@ export function Takes({ row, rigId, waiting, firstField, onAdd, onRemove }: Prop
       {(row.takes.length > 0 || waiting.length > 0) && (
         <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 2 }}>
           {row.takes.map((take, i) => (
-            <Box component="li" key={take.id} sx={{ display: 'flex', alignItems: 'center', gap: 4, flexWrap: 'wrap' }}>
-              <Typography variant="body2" color="textSecondary" sx={{ width: 20 }}>
+            <Box component="li" key={take.id} sx={{ display: 'flex', alignItems: 'center', gap: { xs: 2, sm: 4 } }}>
+              <Typography variant="body2" color="textSecondary" sx={{ width: 20, flex: 'none' }}>
                 {i + 1}
               </Typography>
-              <Typography sx={{ width: 92 }}>{signed(take.skewMs)} ms</Typography>
-              <Typography variant="body2" color="textSecondary" sx={{ flex: 1, minWidth: 150 }}>
+              <Typography sx={{ width: 76, flex: 'none' }}>{signed(take.skewMs)}&nbsp;ms</Typography>
+              <Typography variant="body2" color="textSecondary" sx={{ flex: 1, minWidth: 0 }}>
                 {signed(take.frames)} frames at {take.framesPerSecond}/s · {clock(new Date(take.at))}
+                {take.settingMs !== 0 && ` · with ${take.settingMs} ms of delay set`}
+                {!take.counts && (
+                  <Box component="span" sx={{ color: 'warning.main' }}>
+                    {' '}
+                    · filmed in {take.pictureMode} mode: does not count now
+                  </Box>
+                )}
               </Typography>
               <Button variant="text" onClick={() => void onRemove(take)} aria-label={`Take out take ${i + 1} of ${row.row.name}`}>
                 Take out
               </Button>
             </Box>
           ))}
-          {waiting.map((take, i) => (
-            <Typography component="li" key={i} variant="body2" color="warning">
-              {signed(take.frames)} frames at {take.framesPerSecond}/s: to be worked out when connected
-            </Typography>
+          {waiting.map(({ key, body: take, refused }) => (
+            <Box component="li" key={key} sx={{ display: 'flex', alignItems: 'center', columnGap: 4, flexWrap: 'wrap' }}>
+              <Typography variant="body2" color="warning" sx={{ flex: 1, minWidth: 200, py: 1 }}>
+                {signed(take.frames)} frames at {take.framesPerSecond}/s:{' '}
+                {refused ? `not taken. ${refused}` : 'to be worked out when connected'}
+              </Typography>
+              {refused && (
+                <>
+                  <Button variant="text" onClick={() => onAgain(key)}>
+                    Try again
+                  </Button>
+                  <Button variant="text" onClick={() => onLetGo(key)}>
+                    Let it go
+                  </Button>
+                </>
+              )}
+            </Box>
           ))}
         </Box>
       )}

@@ -16,15 +16,15 @@ import { useTune } from './useTune'
 /** Stage 6: is each listener in step, measured and predicted, and which delay settings are best. */
 export function TunePage() {
   const detail = useCase()
-  const { tune, waiting, add, remove, restore, setCamera, judge } = useTune(detail.id)
+  const { tune, waiting, takeOut, again, add, remove, restore, setCamera, setDelays, judge } = useTune(detail.id)
   const [values, setValues] = useState<number[] | null>(null)
   const [verdict, setVerdict] = useState<Schema['DelayChoice'] | null>(null)
   const [error, setError] = useState<unknown>(null)
   const firstField = useRef<HTMLDivElement>(null)
   const view = tune.data
-  const asFound = view?.settings.map((s) => s.foundAtMs) ?? []
-  const shown = values ?? asFound
-  const moved = values !== null && values.some((v, i) => v !== asFound[i])
+  const standing = view?.settings.map(standsAt) ?? []
+  const shown = values ?? standing
+  const moved = shown.some((v, i) => v !== standing[i])
 
   useEffect(() => {
     if (!values) return
@@ -43,6 +43,17 @@ export function TunePage() {
   useKey('bestSettings', toBest)
   useKey('newTake', toTake)
 
+  const keepDelays = async () => {
+    setError(null)
+    try {
+      await setDelays({ valuesMs: [...shown], wereMs: standing })
+      setValues(null)
+    } catch (refused) {
+      setError(refused)
+      await tune.refetch()
+    }
+  }
+
   if (tune.isPending)
     return (
       <Page headline="Tune">
@@ -56,7 +67,7 @@ export function TunePage() {
       </Page>
     )
   const { rigId } = view
-  if (!rigId || !best || !view.asFound)
+  if (!rigId || !best || !view.asItStands)
     return (
       <Page headline="No rig chosen yet">
         <Typography color="textSecondary" sx={{ mt: 3 }}>
@@ -65,7 +76,7 @@ export function TunePage() {
       </Page>
     )
 
-  const choice = (values && verdict) || view.asFound
+  const choice = (moved && verdict) || view.asItStands
   const unmeasured = view.rows.filter((r) => r.row.listenerId !== 'room' && !r.measured)
   return (
     <Page
@@ -78,7 +89,7 @@ export function TunePage() {
             after={choice.listeners === 1 ? 'listener inside' : 'listeners inside'}
           />
           {view.settings.map((s, i) => (
-            <Figure key={s.name} before={s.name} value={`${shown[i]} ms`} after={moved ? `(found at ${s.foundAtMs})` : 'as found'} />
+            <Figure key={s.name} before={s.name} value={`${shown[i]} ms`} after={figureNote(s, shown[i] ?? 0)} />
           ))}
         </>
       }
@@ -89,14 +100,17 @@ export function TunePage() {
         <LineBoard
           rows={view.rows.map(({ row, measured }) => {
             const arrival = choice.arrivals.find((a) => a.id === row.listenerId)
-            return { row, measured, shiftMs: arrival?.shiftMs ?? 0, inStep: arrival?.inStep }
+            return { row, measured, shiftMs: shiftOf(row, view.settings, shown), inStep: arrival?.inStep }
           })}
         />
         <DelayHandles settings={view.settings} values={shown} onChange={setValues} />
         {moved && (
-          <Button variant="text" onClick={() => setValues([...asFound])}>
-            Put the handles back as found
-          </Button>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 2, alignItems: 'center', mt: 3 }}>
+            <Button onClick={() => void keepDelays()}>I have set it so on the set</Button>
+            <Button variant="text" onClick={() => setValues(null)}>
+              Put the handles back
+            </Button>
+          </Box>
         )}
       </Box>
       <Part title="What the settings can do">
@@ -126,7 +140,9 @@ export function TunePage() {
                 key={row.row.listenerId}
                 row={row}
                 rigId={rigId}
-                waiting={waiting.map((w) => w.body).filter((t) => t.listenerId === row.row.listenerId)}
+                waiting={waiting.filter((w) => w.body.listenerId === row.row.listenerId)}
+                onAgain={again}
+                onLetGo={takeOut}
                 firstField={i === 0 ? firstField : undefined}
                 onAdd={add}
                 onRemove={async (take) => {
@@ -142,6 +158,19 @@ export function TunePage() {
       </Part>
     </Page>
   )
+}
+
+const standsAt = (setting: Schema['DelaySetting']) => setting.standsAtMs ?? setting.foundAtMs
+
+function figureNote(setting: Schema['DelaySetting'], value: number) {
+  if (value !== standsAt(setting)) return `tried; stands at ${standsAt(setting)}`
+  return value === setting.foundAtMs ? 'as found' : `(found at ${setting.foundAtMs})`
+}
+
+/** How far a drawn row moves while the handles stand elsewhere; the verdict on it comes from the service. */
+function shiftOf(row: Schema['LineRow'], settings: readonly Schema['DelaySetting'][], values: readonly number[]) {
+  const moves = (s: Schema['DelaySetting']) => (row.socketId === null ? s.movesSpeakers : s.movesSocketIds.includes(row.socketId))
+  return settings.reduce((sum, s, i) => sum + (moves(s) ? (values[i] ?? 0) - standsAt(s) : 0), 0)
 }
 
 function CameraForm({ view, onSet }: { view: Schema['TuneView']; onSet: (camera: Schema['Camera']) => Promise<void> }) {

@@ -237,6 +237,8 @@ namespace Nightfrost.Data.Migrations
                     frames_per_second = table.Column<double>(type: "double precision", nullable: false),
                     frames = table.Column<double>(type: "double precision", nullable: false),
                     click_on_waveform = table.Column<bool>(type: "boolean", nullable: false),
+                    setting_ms = table.Column<int>(type: "integer", nullable: false),
+                    picture_mode = table.Column<string>(type: "character varying(40)", maxLength: 40, nullable: false),
                     at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
                     deleted_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true)
                 },
