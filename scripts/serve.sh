@@ -8,6 +8,10 @@ data_home() {
 
 port_taken() { (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
+free_or_fail() {
+  ! port_taken "$1" || fail "Port $1 is taken. Stop what uses it, or choose another: ./nightfrost $2 --port $(($1 + 1))"
+}
+
 free_port() {
   local port
   for port in $(seq 54410 54499); do port_taken "$port" || { printf '%s' "$port"; return; }; done
@@ -90,12 +94,14 @@ serve() {
   home=$(data_home)
   need_space "$home"
   place="$home/$mode"
+  # Where nothing was ever started, nothing is left behind either when the port is taken.
+  [ -d "$place" ] || free_or_fail "$port" "$mode"
   # The database's own user must be able to enter the place.
   mkdir -p "$place" || fail "$home cannot be written. Set NIGHTFROST_DATA to a place of yours."
   exec 9>"$place.lock"
   flock -n 9 || fail "Nightfrost $mode already runs on this data. Stop it first, or set NIGHTFROST_DATA to another place."
   stop_leftover "$place"
-  ! port_taken "$port" || fail "Port $port is taken. Stop what uses it, or choose another: ./nightfrost $mode --port $((port + 1))"
+  free_or_fail "$port" "$mode"
   need_packages
   build_all 9>&-
 

@@ -12,14 +12,15 @@ export interface PlotRow {
   forecast: Schema['Forecast'] | null
   tolerance: Schema['Tolerance']
   measured?: Schema['Measured'] | null
-  /** How far delay settings move it from what was found, ms. */
+  /** How far handles of delay settings move it from where it stands, ms; left out where none can. */
   shiftMs?: number
 }
 
 /** Height the plot of a row needs, px. */
 export const plotHeight = (row: PlotRow) => Math.max(66, 12 + strokeCount(row) * step + 20)
 
-const strokeCount = (row: PlotRow) => row.thread.length + (row.shiftMs ? 1 : 0)
+// Room for the stroke of a setting is kept before it is moved, so that nothing jumps under the hand.
+const strokeCount = (row: PlotRow) => row.thread.length + (row.shiftMs === undefined ? 0 : 1)
 
 /** Draws one arrival on the common axis. The caller says the same in words. */
 export function ArrivalPlot({ row, width, y }: { row: PlotRow; width: number; y: number }) {

@@ -17,7 +17,7 @@ export interface BoardRow {
 }
 
 /** Width of the words left of the ruler on a wide screen, px. */
-export const leftColumn = 252
+export const leftColumn = 266
 const lineY = 34
 
 /** The line board: each listener's way from set to ear, its time thread and its arrival on one axis. */
@@ -52,7 +52,7 @@ export function LineBoard({ rows }: { rows: readonly BoardRow[] }) {
 
 function BoardLine({ board, plot, wide }: { board: BoardRow; plot: number; wide: boolean }) {
   const { row, measured, shiftMs = 0 } = board
-  const plotRow = { thread: row.thread, forecast: row.forecast, tolerance: row.tolerance, measured, shiftMs }
+  const plotRow = { thread: row.thread, forecast: row.forecast, tolerance: row.tolerance, measured, shiftMs: board.shiftMs }
   const top = wide ? 66 : 48
   const height = top + (row.forecast ? plotHeight(plotRow) : 0) + 6
   return (

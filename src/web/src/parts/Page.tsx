@@ -7,12 +7,15 @@ export function Page({
   beside,
   figures,
   action,
+  quietOnPhone = false,
   children,
 }: {
   headline: string
   beside?: ReactNode
   figures?: ReactNode
   action?: ReactNode
+  /** On a phone the headline stands back, because the page's own content is the headline. */
+  quietOnPhone?: boolean
   children?: ReactNode
 }) {
   useEffect(() => {
@@ -24,7 +27,7 @@ export function Page({
         sx={{
           display: 'grid',
           columnGap: 4,
-          rowGap: { xs: 3, md: 1 },
+          rowGap: { xs: quietOnPhone ? 0.5 : 3, md: 1 },
           alignItems: 'start',
           gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) auto' },
           gridTemplateAreas: { xs: '"head" "figures" "action"', md: '"head action" "figures figures"' },
@@ -33,7 +36,9 @@ export function Page({
         <Box
           sx={{ gridArea: 'head', display: 'flex', columnGap: 4, alignItems: 'baseline', flexWrap: 'wrap', pt: { md: action ? 1.5 : 0 } }}
         >
-          <Typography variant="h1">{headline}</Typography>
+          <Typography variant="h1" sx={quietOnPhone ? { fontSize: { xs: '17px !important', sm: 24 } } : {}}>
+            {headline}
+          </Typography>
           {beside && (
             <Typography color="textSecondary" component="span">
               {beside}

@@ -97,6 +97,7 @@ export function ConnectPage() {
             : `Step ${index + 1} of ${steps.length}`
       }
       beside={phaseWords[current.step.phase]}
+      quietOnPhone
       figures={
         <>
           <Figure value={steps.length - left - failed.length} after="done" />
@@ -128,7 +129,7 @@ export function ConnectPage() {
           display: 'grid',
           gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 340px' },
           columnGap: 8,
-          mt: 4,
+          mt: { xs: 3, sm: 4 },
           alignItems: 'start',
         }}
       >

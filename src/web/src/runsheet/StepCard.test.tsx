@@ -62,4 +62,18 @@ describe('one step', () => {
     fireEvent.click(screen.getByRole('button', { name: 'Take back' }))
     expect(onTell).toHaveBeenCalledWith('open')
   })
+
+  it('says when the codec read is not the one planned, and keeps what was read', () => {
+    const swift = { class: 'vendorLowLatency', mark: 'Swift', words: 'vendor low-latency (Swift)' } as const
+    const sbc = { class: 'sbc', mark: '', words: 'SBC' } as const
+    const state = { step: { ...step, ticks: [], expect: swift.words, codecs: [swift, sbc] } }
+    show({ ...fresh, codec: swift }, state, true)
+    expect(screen.getByRole('button', { name: 'As expected' })).toBeTruthy()
+    expect(screen.queryByText('Not what was planned')).toBeNull()
+    cleanup()
+    const { onTell } = show({ ...fresh, codec: sbc }, state, true)
+    expect(screen.getByText('Not what was planned')).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: 'Keep: SBC' }))
+    expect(onTell).toHaveBeenCalledWith('asExpected')
+  })
 })

@@ -21,18 +21,6 @@ interface Props {
   onOn?: () => void
 }
 
-const codecWords: Record<Schema['CodecClass'], string> = {
-  sbc: 'SBC',
-  aac: 'AAC',
-  lc3: 'LC3',
-  vendorStandard: 'vendor standard',
-  vendorLowLatency: 'vendor low-latency',
-  vendorAdaptiveLowLatency: 'vendor adaptive low-latency',
-  vendorHighDefinition: 'vendor high-definition',
-  vendorHighRate: 'vendor high-rate',
-  vendorDualListener: 'vendor dual-listener',
-}
-
 /** One step; on a phone it fills the screen, with its actions under the thumb. */
 export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }: Props) {
   const { step } = state
@@ -43,7 +31,7 @@ export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }:
     <Box
       component="section"
       aria-label="This step"
-      sx={{ minHeight: { xs: 'calc(100vh - 330px)', sm: 320 }, display: 'flex', flexDirection: 'column', maxWidth: 640 }}
+      sx={{ minHeight: { xs: 'calc(100vh - 270px)', sm: 320 }, display: 'flex', flexDirection: 'column', maxWidth: 640 }}
     >
       <Typography color="primary" sx={{ fontWeight: 650 }}>
         {step.place}
@@ -105,15 +93,19 @@ export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }:
                 key={codec.class + codec.mark}
                 role="radio"
                 aria-checked={picked}
-                onClick={() => onDraft({ ...draft, codec: { class: codec.class, mark: codec.mark } })}
+                onClick={() => onDraft({ ...draft, codec })}
                 sx={picked ? { bgcolor: 'text.primary', color: 'background.default', '&:hover': { bgcolor: 'text.primary' } } : {}}
               >
-                {codecWords[codec.class]}
-                {codec.mark ? ` (${codec.mark})` : ''}
+                {codec.words}
               </Button>
             )
           })}
         </Box>
+      )}
+      {draft.codec && !asPlanned(state, draft) && (
+        <Aside label="Not what was planned" color="warning.main" strong>
+          Planned was {step.expect}. Keep what you read: the arrival is worked out anew from it.
+        </Aside>
       )}
       {asked && (
         <TextField
@@ -138,6 +130,8 @@ export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }:
     </Box>
   )
 }
+
+const asPlanned = ({ step }: Schema['StepState'], draft: Draft) => draft.codec?.words === step.expect
 
 function Actions({ state, draft, ready, onDraft, onTell }: Pick<Props, 'state' | 'draft' | 'ready' | 'onDraft' | 'onTell'>) {
   const tall = { minHeight: 56, flex: 1 }
@@ -170,7 +164,7 @@ function Actions({ state, draft, ready, onDraft, onTell }: Pick<Props, 'state' |
       )}
       <Box sx={{ display: 'flex', gap: 3, flexDirection: { xs: 'column', sm: 'row' } }}>
         <Button variant="contained" color="primary" disabled={!ready} sx={tall} onClick={() => onTell('asExpected')}>
-          As expected
+          {draft.codec && !asPlanned(state, draft) ? `Keep: ${draft.codec.words}` : 'As expected'}
         </Button>
         <Button sx={tall} onClick={() => onDraft({ ...draft, failing: true })}>
           {state.outcome === 'notAsExpected' ? 'Change the note' : 'Not as expected'}

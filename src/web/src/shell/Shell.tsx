@@ -106,7 +106,7 @@ export function Shell({
           themeWord={now === 'dark' ? 'night' : 'frost'}
           onSignOut={() => void signOut()}
         />
-        <Box sx={{ flex: 1, minWidth: 0 }}>{children}</Box>
+        <Box sx={{ flex: 1, minWidth: 0, alignSelf: 'stretch', borderLeft: { sm: 1 }, borderColor: { sm: 'divider' } }}>{children}</Box>
       </Box>
       <KeySheet open={keysOpen} onClose={() => setKeysOpen(false)} />
       <UndoBar />
@@ -166,10 +166,10 @@ function Rail({ caseId, stages, themeWord, onTheme, onSignOut }: RailProps) {
       sx={{
         flex: 'none',
         width: { sm: 148 },
-        borderRight: { sm: 1 },
-        borderColor: { sm: 'divider' },
+        alignSelf: { sm: 'flex-start' },
         pt: { sm: 3.5 },
-        position: { xs: 'fixed', sm: 'static' },
+        position: { xs: 'fixed', sm: 'sticky' },
+        top: { sm: 0 },
         zIndex: 3,
         left: 0,
         right: 0,

@@ -170,6 +170,7 @@ function figureNote(setting: Schema['DelaySetting'], value: number) {
 /** How far a drawn row moves while the handles stand elsewhere; the verdict on it comes from the service. */
 function shiftOf(row: Schema['LineRow'], settings: readonly Schema['DelaySetting'][], values: readonly number[]) {
   const moves = (s: Schema['DelaySetting']) => (row.socketId === null ? s.movesSpeakers : s.movesSocketIds.includes(row.socketId))
+  if (!settings.some(moves)) return undefined
   return settings.reduce((sum, s, i) => sum + (moves(s) ? (values[i] ?? 0) - standsAt(s) : 0), 0)
 }
 
