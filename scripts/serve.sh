@@ -81,12 +81,13 @@ stop_all() {
 }
 
 serve() {
-  local mode=$1 port=5210
+  local mode=$1 port=5210 new_password=
   shift
   while [ $# -gt 0 ]; do
     case "$1" in
       --port) [[ "${2:-}" =~ ^[0-9]+$ ]] && [ "$2" -ge 1 ] && [ "$2" -le 65535 ] || fail "--port takes a number from 1 to 65535." 2; port=$2; shift 2 ;;
-      *) fail "'$1' is not known here. Usage: ./nightfrost $mode [--port N]" 2 ;;
+      --new-password) [ "$mode" = start ] || fail "--new-password belongs to start: the demo's sign-in stays as it is." 2; new_password=new-password; shift ;;
+      *) fail "'$1' is not known here. Usage: ./nightfrost $mode [--port N]$([ "$mode" = demo ] || echo ' [--new-password]')" 2 ;;
     esac
   done
   need_tools
@@ -126,7 +127,7 @@ serve() {
   unset PGPASSWORD
 
   say "Bringing the data up to date…"
-  (cd .build/service && dotnet Nightfrost.Web.dll prepare) >"$log" 2>&1 || { tail -n 5 "$log" >&2; fail "The data could not be brought up to date."; }
+  (cd .build/service && dotnet Nightfrost.Web.dll prepare $new_password) >"$log" 2>&1 || { tail -n 5 "$log" >&2; fail "The data could not be brought up to date."; }
   local sign_in first
   sign_in=$(sed -n 's/^sign-in //p' "$log")
   first=$(sed -n 's/^first-sign-in //p' "$log")
@@ -145,7 +146,7 @@ serve() {
   say ""
   say "Nightfrost is at http://127.0.0.1:$port"
   [ -z "$sign_in" ] || say "Sign in as ${sign_in% *} with the password ${sign_in##* }"
-  [ -z "$first" ] || say "First sign-in: ${first% *} with the one-time-shown password ${first##* } (write it down, it is not shown again)"
+  [ -z "$first" ] || say "First sign-in: ${first% *} with the one-time password ${first##* } (shown only now; you choose your own when you sign in)"
   say "Ctrl-C stops it."
   local code=0
   wait "$service_pid" || code=$?

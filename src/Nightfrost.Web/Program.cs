@@ -39,6 +39,7 @@ services.AddIdentityCore<Person>(identity =>
         identity.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(5);
     })
     .AddEntityFrameworkStores<NightfrostDb>()
+    .AddClaimsPrincipalFactory<OneTimePasswords.Claims>()
     .AddSignInManager();
 services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies();
 services.ConfigureApplicationCookie(cookie =>
@@ -57,13 +58,13 @@ services.ConfigureApplicationCookie(cookie =>
     }).ExecuteAsync(context.HttpContext);
     cookie.Events.OnRedirectToAccessDenied = context => Refusals.Answer(new Refusal
     {
-        Type = "urn:nightfrost:not-allowed",
-        Title = "This sign-in may not do that.",
-        Detail = "Ask the administrator.",
+        Type = "urn:nightfrost:own-password",
+        Title = "This password opens nothing yet.",
+        Detail = "Choose a password of your own first.",
         Status = StatusCodes.Status403Forbidden,
     }).ExecuteAsync(context.HttpContext);
 });
-services.AddAuthorizationBuilder().SetFallbackPolicy(new Microsoft.AspNetCore.Authorization.AuthorizationPolicyBuilder().RequireAuthenticatedUser().Build());
+services.AddAuthorizationBuilder().SetDefaultPolicy(OneTimePasswords.OwnPassword).SetFallbackPolicy(OneTimePasswords.OwnPassword);
 services.AddAntiforgery(antiforgery =>
 {
     antiforgery.HeaderName = Walls.TokenHeader;
@@ -85,7 +86,7 @@ services.AddOpenApi();
 
 var app = builder.Build();
 if (args.Contains("prepare"))
-    return await Prepare.Run(app.Services, demo);
+    return await Prepare.Run(app.Services, demo, newPassword: args.Contains("new-password"));
 
 app.UseExceptionHandler();
 app.UseSecurityHeaders();
@@ -101,7 +102,7 @@ app.UseWhen(context => context.Request.Path.StartsWithSegments("/api"), writes =
 
 app.MapHealthChecks("/api/health").AllowAnonymous();
 var api = app.MapGroup("api").RequireAuthorization().ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status404NotFound).ProducesProblem(StatusCodes.Status409Conflict);
-api.MapSession();
+app.MapSession();
 api.MapKit();
 var cases = api.MapCases();
 cases.MapLook();

@@ -103,8 +103,16 @@ public class JourneyTests(Cluster cluster)
         browser.See("The rig is out of date.");
         browser.See("Ines: seat distance, m was 3.2, now 4.");
 
-        // Hand over: large print. Single keys wait until the field is left.
+        // The same routes again: the rig is kept with its ticks and takes.
         browser.Driver.FindElement(By.TagName("h1")).Click();
+        browser.Press("2");
+        browser.See("its ticks and takes stay");
+        browser.Click("Keep this rig");
+        browser.See("This rig is chosen.");
+        browser.Press("6");
+        browser.See("measured 2×");
+
+        // Hand over: large print.
         browser.Press("8");
         browser.See("TV sound for Ines");
         browser.See("Switch the TV on.");
@@ -138,6 +146,11 @@ public class JourneyTests(Cluster cluster)
         browser.Press(Keys.Enter);
         browser.See("audio delay 20 ms");
         browser.See("With the handles where they stand");
+        TabTo(browser, "I have set it so on the set");
+        browser.Press(Keys.Enter);
+        browser.See("audio delay 20 ms (found at 0)");
+        browser.SeeNo("I have set it so on the set");
+        browser.See("+53 ± 4 ms late · measured 3×");
         browser.Press("?");
         browser.See("Single keys are on");
         browser.Press(Keys.Escape);

@@ -14,8 +14,8 @@ public class WallTests(Cluster cluster)
         var walked = 0;
         foreach (var endpoint in app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
         {
-            var pattern = "/" + endpoint.RoutePattern.RawText!.TrimStart('/');
-            if (!pattern.StartsWith("/api", StringComparison.Ordinal) || pattern.StartsWith("/api/session", StringComparison.Ordinal) || pattern == "/api/health")
+            var pattern = "/" + endpoint.RoutePattern.RawText!.Trim('/');
+            if (!pattern.StartsWith("/api", StringComparison.Ordinal) || pattern is "/api/session" or "/api/session/sign-in" or "/api/session/sign-out" or "/api/health")
                 continue;
             var path = string.Join('/', pattern.Split('/').Select(part => part.Contains(":guid", StringComparison.Ordinal) ? Guid.NewGuid().ToString() : part.StartsWith('{') ? "x" : part));
             foreach (var method in endpoint.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? ["GET"])
@@ -99,6 +99,46 @@ public class WallTests(Cluster cluster)
         Assert.Contains("default-src 'none'", policy, StringComparison.Ordinal);
         Assert.Equal(["nosniff"], answer.Headers.GetValues("X-Content-Type-Options"));
         Assert.Contains("no-store", answer.Headers.CacheControl!.ToString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_one_time_password_opens_nothing_but_the_choice_of_an_own_one()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: false), demo: false);
+        var password = await OneTimePassword(app);
+        using var visitor = await app.Visit(signedIn: false);
+        await visitor.SignIn("administrator", password);
+        Assert.True((await visitor.Read<Session.SessionState>("/api/session")).MustChoosePassword);
+        Assert.Equal("urn:nightfrost:own-password", (await Visitor.Refused(await visitor.Get("/api/cases"), HttpStatusCode.Forbidden)).Type);
+
+        await Visitor.Refused(await visitor.Send(HttpMethod.Put, "/api/session/password", new Session.NewPassword(password, "short")), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await visitor.Send(HttpMethod.Put, "/api/session/password", new Session.NewPassword("not the old one", "three plain words")), HttpStatusCode.BadRequest);
+        Assert.Equal(HttpStatusCode.NoContent, (await visitor.Send(HttpMethod.Put, "/api/session/password", new Session.NewPassword(password, "three plain words"))).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await visitor.Get("/api/cases")).StatusCode);
+
+        using var later = await app.Visit(signedIn: false);
+        await Visitor.Refused(await later.SignIn("administrator", password), HttpStatusCode.Unauthorized);
+        await later.SignIn("administrator", "three plain words");
+        Assert.Equal(HttpStatusCode.OK, (await later.Get("/api/cases")).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_lost_password_is_replaced_by_a_new_one_time_password()
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: false), demo: false);
+        var (lost, fresh) = (await OneTimePassword(app), await OneTimePassword(app));
+        using var visitor = await app.Visit(signedIn: false);
+        await Visitor.Refused(await visitor.SignIn("administrator", lost), HttpStatusCode.Unauthorized);
+        await visitor.SignIn("administrator", fresh);
+        Assert.True((await visitor.Read<Session.SessionState>("/api/session")).MustChoosePassword);
+    }
+
+    /// <summary>What `start --new-password` prints.</summary>
+    private static async Task<string> OneTimePassword(NightfrostApp app)
+    {
+        var said = new StringWriter();
+        await Hosting.Prepare.Run(app.Services, demo: false, newPassword: true, said);
+        return said.ToString().Trim().Split(' ')[^1];
     }
 
     [Fact]

@@ -426,6 +426,10 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("text")
                         .HasColumnName("password_hash");
 
+                    b.Property<bool>("PasswordIsOneTime")
+                        .HasColumnType("boolean")
+                        .HasColumnName("password_is_one_time");
+
                     b.Property<string>("PhoneNumber")
                         .HasColumnType("text")
                         .HasColumnName("phone_number");

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Security.Cryptography;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
@@ -11,10 +10,17 @@ namespace Nightfrost.Web.Hosting;
 /// <summary>Brings a database up to date before the service starts: migrations, and what a first start needs.</summary>
 internal static class Prepare
 {
+    private const string Administrator = "administrator";
+
     /// <summary>Migrates; loads demo data once, or creates the first administrator and prints a password once.</summary>
+    /// <param name="services">The service's own.</param>
+    /// <param name="demo">Demo data instead of an administrator.</param>
+    /// <param name="newPassword">Gives the administrator a new one-time password, for when the old one is lost.</param>
+    /// <param name="said">Where the sign-in is printed; standard output for null.</param>
     /// <returns>0, the exit code.</returns>
-    public static async Task<int> Run(IServiceProvider services, bool demo)
+    public static async Task<int> Run(IServiceProvider services, bool demo, bool newPassword = false, TextWriter? said = null)
     {
+        said ??= Console.Out;
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<NightfrostDb>();
         var people = scope.ServiceProvider.GetRequiredService<UserManager<Person>>();
@@ -24,25 +30,37 @@ internal static class Prepare
         if (demo)
         {
             if (await people.FindByNameAsync(DemoData.SignInName) is null)
-                await Create(people, DemoData.SignInName, DemoData.Password);
+                await Create(people, DemoData.SignInName, DemoData.Password, oneTime: false);
             await DemoData.LoadCases(db, scope.ServiceProvider.GetRequiredService<TimeProvider>(), CancellationToken.None);
-            Say($"sign-in {DemoData.SignInName} {DemoData.Password}");
+            await said.WriteLineAsync($"sign-in {DemoData.SignInName} {DemoData.Password}");
         }
         else if (!await people.Users.AnyAsync())
         {
             var password = OneTimePassword();
-            await Create(people, "administrator", password);
-            Say($"first-sign-in administrator {password}");
+            await Create(people, Administrator, password, oneTime: true);
+            await said.WriteLineAsync($"first-sign-in {Administrator} {password}");
+        }
+        else if (newPassword && await people.FindByNameAsync(Administrator) is { } administrator)
+        {
+            var password = OneTimePassword();
+            administrator.PasswordIsOneTime = true;
+            administrator.PasswordHash = people.PasswordHasher.HashPassword(administrator, password);
+            administrator.LockoutEnd = null;
+            // Whoever is signed in with the old password is signed out.
+            Check(await people.UpdateSecurityStampAsync(administrator));
+            await said.WriteLineAsync($"first-sign-in {Administrator} {password}");
         }
 
         return 0;
     }
 
-    private static async Task Create(UserManager<Person> people, string name, string password)
+    private static async Task Create(UserManager<Person> people, string name, string password, bool oneTime) =>
+        Check(await people.CreateAsync(new Person { UserName = name, LockoutEnabled = true, PasswordIsOneTime = oneTime }, password));
+
+    private static void Check(IdentityResult result)
     {
-        var result = await people.CreateAsync(new Person { UserName = name, LockoutEnabled = true }, password);
         if (!result.Succeeded)
-            throw new InvalidOperationException($"The sign-in {name} could not be created: {string.Join(" ", result.Errors.Select(e => e.Description))}");
+            throw new InvalidOperationException($"The sign-in could not be kept: {string.Join(" ", result.Errors.Select(e => e.Description))}");
     }
 
     private static async Task ForgetOldWrites(NightfrostDb db, TimeProvider clock)
@@ -56,6 +74,4 @@ internal static class Prepare
         const string letters = "abcdefghjkmnpqrstuvwxyz23456789";
         return string.Join('-', Enumerable.Range(0, 4).Select(_ => RandomNumberGenerator.GetString(letters, 5)));
     }
-
-    private static void Say(string line) => Console.Out.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{line}"));
 }

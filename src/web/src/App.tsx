@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
-import { Navigate, Route, Routes } from 'react-router'
+import { Navigate, Route, Routes, useNavigate } from 'react-router'
 import { CasePage } from './cases/CasePage'
 import { CasesPage } from './cases/CasesPage'
 import { HandoverPage } from './handover/HandoverPage'
@@ -8,10 +8,21 @@ import { KitPage } from './kit/KitPage'
 import { Trouble, Waiting } from './parts/Trouble'
 import { RoutePage } from './routing/RoutePage'
 import { ConnectPage } from './runsheet/ConnectPage'
+import { Shell } from './shell/Shell'
 import { useSession } from './session/session'
+import { PasswordPage } from './session/PasswordPage'
 import { SignInPage } from './session/SignInPage'
 import { LookPage } from './sites/LookPage'
 import { TunePage } from './timing/TunePage'
+
+function ChangePassword() {
+  const navigate = useNavigate()
+  return (
+    <Shell place="Your password">
+      <PasswordPage first={false} onDone={() => void navigate('/cases')} />
+    </Shell>
+  )
+}
 
 /** Sign-in first; then every screen at its own address. */
 export function App() {
@@ -26,6 +37,7 @@ export function App() {
   if (session.isPending) return <Waiting words="Opening…" />
   if (session.isError) return <Trouble error={session.error} onRetry={() => void session.refetch()} />
   if (!session.data.name) return <SignInPage demo={session.data.demo} />
+  if (session.data.mustChoosePassword) return <PasswordPage first />
   return (
     <Routes>
       <Route path="/cases" element={<CasesPage />} />
@@ -38,6 +50,7 @@ export function App() {
         <Route index element={<Navigate to="look" replace />} />
       </Route>
       <Route path="/kit" element={<KitPage />} />
+      {!session.data.demo && <Route path="/password" element={<ChangePassword />} />}
       <Route path="*" element={<Navigate to="/cases" replace />} />
     </Routes>
   )

@@ -36,7 +36,7 @@ export function Page({
         <Box
           sx={{ gridArea: 'head', display: 'flex', columnGap: 4, alignItems: 'baseline', flexWrap: 'wrap', pt: { md: action ? 1.5 : 0 } }}
         >
-          <Typography variant="h1" sx={quietOnPhone ? { fontSize: { xs: '17px !important', sm: 24 } } : {}}>
+          <Typography variant="h1" sx={quietOnPhone ? { fontSize: { xs: 17, sm: 24 } } : {}}>
             {headline}
           </Typography>
           {beside && (

@@ -19,6 +19,10 @@ export function useSigning() {
       await told(api.POST('/api/session/sign-in', { body }))
       await queries.fetchQuery({ queryKey: key, queryFn: fetchSession, staleTime: 0 })
     },
+    changePassword: async (body: Schema['NewPassword']) => {
+      await told(api.PUT('/api/session/password', { body }))
+      await queries.fetchQuery({ queryKey: key, queryFn: fetchSession, staleTime: 0 })
+    },
     signOut: async () => {
       await told(api.POST('/api/session/sign-out'))
       queries.removeQueries({ predicate: (query) => query.queryKey[0] !== 'session' })

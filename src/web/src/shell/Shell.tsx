@@ -7,7 +7,7 @@ import { clock } from '../format/format'
 import { hidden } from '../parts/Choice'
 import { useSaved } from '../parts/saved'
 import { UndoBar } from '../parts/undo'
-import { useSigning } from '../session/session'
+import { useSession, useSigning } from '../session/session'
 import { KeySheet } from './KeySheet'
 import { useKey } from './keys'
 
@@ -44,6 +44,8 @@ export function Shell({
   const navigate = useNavigate()
   const { mode, systemMode, setMode } = useColorScheme()
   const { signOut } = useSigning()
+  // Everybody shares the demo's sign-in.
+  const ownPassword = useSession().data?.demo === null
   const now = (mode === 'system' ? systemMode : mode) ?? 'dark'
   const other = now === 'dark' ? 'light' : 'dark'
   const go = (stage: Schema['Stage']) => () => caseId && void navigate(`/cases/${caseId}/${stagePath[stage]}`)
@@ -93,6 +95,11 @@ export function Shell({
           <Button variant="text" onClick={() => setKeysOpen(true)}>
             keys
           </Button>
+          {ownPassword && (
+            <Button variant="text" onClick={() => void navigate('/password')}>
+              password
+            </Button>
+          )}
           <Button variant="text" onClick={() => void signOut()}>
             sign out
           </Button>
@@ -104,6 +111,7 @@ export function Shell({
           stages={stages}
           onTheme={() => setMode(other)}
           themeWord={now === 'dark' ? 'night' : 'frost'}
+          ownPassword={ownPassword}
           onSignOut={() => void signOut()}
         />
         <Box sx={{ flex: 1, minWidth: 0, alignSelf: 'stretch', borderLeft: { sm: 1 }, borderColor: { sm: 'divider' } }}>{children}</Box>
@@ -153,11 +161,12 @@ interface RailProps {
   caseId?: string
   stages?: readonly Schema['StageState'][]
   themeWord: string
+  ownPassword: boolean
   onTheme: () => void
   onSignOut: () => void
 }
 
-function Rail({ caseId, stages, themeWord, onTheme, onSignOut }: RailProps) {
+function Rail({ caseId, stages, ...more }: RailProps) {
   return (
     <Box
       component="nav"
@@ -194,13 +203,13 @@ function Rail({ caseId, stages, themeWord, onTheme, onSignOut }: RailProps) {
       <RailLink to="/kit" wideOnly={!!caseId}>
         Kit
       </RailLink>
-      <More pages={!!caseId} onTheme={onTheme} themeWord={themeWord} onSignOut={onSignOut} />
+      <More pages={!!caseId} {...more} />
     </Box>
   )
 }
 
 /** On a phone: what does not fit beside the stages. */
-function More({ pages, themeWord, onTheme, onSignOut }: { pages: boolean; themeWord: string; onTheme: () => void; onSignOut: () => void }) {
+function More({ pages, themeWord, ownPassword, onTheme, onSignOut }: Omit<RailProps, 'caseId' | 'stages'> & { pages: boolean }) {
   const [anchor, setAnchor] = useState<HTMLElement | null>(null)
   const navigate = useNavigate()
   const pick = (run: () => void) => () => {
@@ -228,6 +237,7 @@ function More({ pages, themeWord, onTheme, onSignOut }: { pages: boolean; themeW
         {pages && <MenuItem onClick={pick(() => void navigate('/cases'))}>Cases</MenuItem>}
         {pages && <MenuItem onClick={pick(() => void navigate('/kit'))}>Kit</MenuItem>}
         <MenuItem onClick={pick(onTheme)}>{themeWord === 'night' ? 'Change to frost' : 'Change to night'}</MenuItem>
+        {ownPassword && <MenuItem onClick={pick(() => void navigate('/password'))}>Password</MenuItem>}
         <MenuItem onClick={pick(onSignOut)}>Sign out</MenuItem>
       </Menu>
     </>

@@ -12,7 +12,7 @@ using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 namespace Nightfrost.Data.Migrations
 {
     [DbContext(typeof(NightfrostDb))]
-    [Migration("20261124234950_Initial")]
+    [Migration("20261125000646_Initial")]
     partial class Initial
     {
         /// <inheritdoc />
@@ -428,6 +428,10 @@ namespace Nightfrost.Data.Migrations
                     b.Property<string>("PasswordHash")
                         .HasColumnType("text")
                         .HasColumnName("password_hash");
+
+                    b.Property<bool>("PasswordIsOneTime")
+                        .HasColumnType("boolean")
+                        .HasColumnName("password_is_one_time");
 
                     b.Property<string>("PhoneNumber")
                         .HasColumnType("text")
