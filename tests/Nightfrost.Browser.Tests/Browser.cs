@@ -11,7 +11,7 @@ namespace Nightfrost.Browser.Tests;
 /// <summary>The real service on a port of its own.</summary>
 public sealed class ServedApp : NightfrostApp
 {
-    public ServedApp(string connection) : base(connection, demo: true) => UseKestrel(0);
+    public ServedApp(string connection, bool demo = true) : base(connection, demo) => UseKestrel(0);
 
     /// <summary>Starts it and says where it is.</summary>
     public Uri Start()

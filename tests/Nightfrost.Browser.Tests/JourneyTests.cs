@@ -213,6 +213,35 @@ public class JourneyTests(Cluster cluster)
     }
 
     [Fact]
+    public async Task A_first_start_leads_from_the_printed_password_to_the_first_case()
+    {
+        var connection = await cluster.Database(demo: false);
+        await using var app = new ServedApp(connection, demo: false);
+        var address = app.Start();
+        var printed = new StringWriter();
+        await Web.Hosting.Prepare.Run(app.Services, demo: false, newPassword: true, printed);
+        var password = printed.ToString().Trim().Split(' ')[^1];
+        using var browser = new Browser(address);
+        browser.Go("/");
+        browser.Type("Name", "administrator");
+        browser.Type("Password", password);
+        browser.Click("Sign in");
+        browser.See("Choose a password of your own");
+        browser.AssertAccessible("choosing a password");
+        browser.Type("Password so far", password);
+        browser.Type("New password", "short");
+        browser.Click("Keep it");
+        browser.See("5 characters are not 12 to 200.");
+        browser.Type("New password", "gulls on the quay");
+        browser.Click("Keep it");
+        browser.SeeHeadline("No case yet");
+        browser.Click("password");
+        browser.SeeHeadline("Change your password");
+        browser.AssertAccessible("changing a password");
+        browser.AssertNoErrors();
+    }
+
+    [Fact]
     public async Task Two_tabs_editing_one_case_are_both_told()
     {
         await using var app = new ServedApp(await cluster.Database(demo: true));

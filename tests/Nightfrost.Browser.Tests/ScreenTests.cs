@@ -58,6 +58,22 @@ public class ScreenTests(Cluster cluster)
         browser.AssertAccessible("correcting a device");
     }
 
+    [Fact]
+    public async Task The_sheet_prints_dark_on_white_from_the_night_theme_too()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        browser.Go(Screens(browser).Single(s => s.Path.EndsWith("/hand-over", StringComparison.Ordinal)).Path);
+        browser.See("TV sound for Edda");
+        browser.Cdp("Emulation.setEmulatedMedia", new() { ["media"] = "print" });
+        string Style(string element, string what) => browser.Script<string>($"return getComputedStyle(document.querySelector('{element}')).{what}");
+        Assert.Equal(("light", "rgb(255, 255, 255)"), (Style(":root", "colorScheme"), Style(":root", "backgroundColor")));
+        Assert.Equal("rgb(0, 0, 0)", Style(".nf-sheet li", "color"));
+        Assert.Equal("none", Style("header", "display"));
+        Assert.Equal("21.3333px", Style(".nf-sheet li", "fontSize"));
+    }
+
     /// <summary>Every screen with words that show it has arrived.</summary>
     internal static IEnumerable<(string Path, string Words)> Screens(Browser browser)
     {

@@ -32,9 +32,9 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             new("To listen", [.. Start(rig, route, worn, box)], true),
             new("To stop", [.. Stop(rig, route, worn, box)], true),
             new("How loud", [.. Loud(rig, route, worn)], false),
+            new("If there is no sound, try these three", [.. TryThree(route, worn, box)], true),
             .. (Lights(worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
             .. (Charge(worn).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
-            new("If there is no sound, try these three", [.. TryThree(route, worn, box)], true),
         ];
     }
 

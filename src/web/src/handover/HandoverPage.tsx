@@ -52,8 +52,11 @@ export function HandoverPage() {
     <>
       <GlobalStyles
         styles={{
-          '@page': { margin: '16mm' },
+          '@page': { margin: '14mm' },
           '@media print': {
+            ':root': { colorScheme: 'light !important', background: '#fff !important' },
+            main: { padding: '0 !important' },
+            'nav ~ div': { border: '0 !important' },
             body: { background: '#fff !important', color: '#000 !important' },
             'main > *:not(.nf-sheet)': { display: 'none !important' },
           },
@@ -101,7 +104,7 @@ function Sheet({ sheet, site }: { sheet: Schema['HandoverSheet']; site: string }
           component="section"
           key={listener.listenerId}
           aria-label={`Sheet for ${listener.name}`}
-          sx={{ '@media print': { breakAfter: 'page' }, borderTop: 2, borderColor: 'text.primary', pt: 4, mb: 8 }}
+          sx={{ '@media print': { breakAfter: 'page', border: 0, pt: 0 }, borderTop: 2, borderColor: 'text.primary', pt: 4, mb: 8 }}
         >
           <Typography variant="inherit" component="h2" sx={{ fontSize: '24pt', fontWeight: 650, lineHeight: 1.2 }}>
             TV sound for {listener.name}
@@ -112,7 +115,11 @@ function Sheet({ sheet, site }: { sheet: Schema['HandoverSheet']; site: string }
           <Parts parts={listener.parts} />
         </Box>
       ))}
-      <Box component="section" aria-label="For everyone" sx={{ borderTop: 2, borderColor: 'text.primary', pt: 4 }}>
+      <Box
+        component="section"
+        aria-label="For everyone"
+        sx={{ '@media print': { border: 0, pt: 0 }, borderTop: 2, borderColor: 'text.primary', pt: 4 }}
+      >
         <Typography variant="inherit" component="h2" sx={{ fontSize: '24pt', fontWeight: 650, lineHeight: 1.2 }}>
           For everyone in the room
         </Typography>

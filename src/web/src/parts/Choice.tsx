@@ -11,7 +11,8 @@ export function Choice<T extends string>({
 }: {
   label: string
   value: T
-  options: readonly { value: T; words: string }[]
+  /** A quiet option does not stand out when it is the one chosen. */
+  options: readonly { value: T; words: string; quiet?: boolean }[]
   onChange: (value: T) => void
   hideLabel?: boolean
 }) {
@@ -23,13 +24,17 @@ export function Choice<T extends string>({
       </Typography>
       <ToggleButtonGroup exclusive value={value} onChange={(_, next: T | null) => next !== null && onChange(next)} aria-labelledby={id}>
         {options.map((option) => (
-          <ToggleButton key={option.value} value={option.value} sx={{ flex: 1, minWidth: 60 }}>
+          <ToggleButton key={option.value} value={option.value} sx={{ flex: 1, minWidth: 60, ...(option.quiet ? quietly : {}) }}>
             {option.words}
           </ToggleButton>
         ))}
       </ToggleButtonGroup>
     </Box>
   )
+}
+
+const quietly = {
+  '&.Mui-selected, &.Mui-selected:hover': { background: 'var(--nf-palette-divider)', color: 'var(--nf-palette-text-primary)' },
 }
 
 /** Read aloud, not shown. */

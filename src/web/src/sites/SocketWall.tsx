@@ -20,7 +20,7 @@ interface WallProps {
 }
 
 const stateOptions = [
-  { value: 'notThere', words: 'not there' },
+  { value: 'notThere', words: 'not there', quiet: true },
   { value: 'free', words: 'free' },
   { value: 'taken', words: 'taken' },
 ] as const
