@@ -257,6 +257,10 @@ public class JourneyTests(Cluster cluster)
             browser.SeeHeadline("one way out");
         }
 
+        // A question leads to the fact it asks for.
+        mine.Click("Does the sound from the HDMI, return channel socket wait for the picture?");
+        mine.See("Sound waits for the picture");
+
         theirs.Type("Name or seat", "Ivo the cook");
         theirs.See("saved ");
         mine.Type("Name or seat", "Runa the rigger", index: 1);

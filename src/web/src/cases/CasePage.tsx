@@ -32,12 +32,7 @@ export function CasePage() {
   return (
     <Shell place={`${site} · ${title}`} caseId={caseId} stages={stages}>
       {rig && !large && (
-        <Box
-          component="section"
-          aria-label="The rig in short"
-          className="nf-screen-only"
-          sx={{ px: { xs: 4, sm: 5.5 }, borderBottom: 0, '& > div > div:last-of-type': { borderBottom: 1, borderColor: 'divider' } }}
-        >
+        <Box component="section" aria-label="The rig in short" className="nf-screen-only" sx={{ px: { xs: 4, sm: 5.5 } }}>
           <LineStrip rows={rig.view.rows} measured={rig.measured} />
         </Box>
       )}

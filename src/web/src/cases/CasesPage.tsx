@@ -116,8 +116,8 @@ function CaseItem({ summary, onRename }: { summary: Summary; onRename: () => voi
       </Box>
       {error !== null && <Trouble error={error} />}
       {summary.rows.length > 0 ? (
-        <Box sx={{ mt: 2, '& > div > div': { border: 0 } }}>
-          <LineStrip rows={summary.rows} measured={summary.measured} />
+        <Box sx={{ mt: 2 }}>
+          <LineStrip rows={summary.rows} measured={summary.measured} ruled={false} />
         </Box>
       ) : (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>

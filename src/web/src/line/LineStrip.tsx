@@ -13,10 +13,12 @@ interface StripProps {
   measured: readonly Schema['MeasuredRow'][]
   /** The listener at work; the first one otherwise. */
   active?: string | null
+  /** A thin rule under each row. */
+  ruled?: boolean
 }
 
 /** The line board in miniature: one 44 px row a listener, on a phone one row for the active listener that opens the others. */
-export function LineStrip({ rows, measured, active }: StripProps) {
+export function LineStrip({ rows, measured, active, ruled = true }: StripProps) {
   const { ref, width } = useWidth<HTMLDivElement>()
   const [open, setOpen] = useState(false)
   const narrow = width > 0 && width < 620
@@ -28,11 +30,21 @@ export function LineStrip({ rows, measured, active }: StripProps) {
       {narrow && rows.length > 1 ? (
         <ButtonBase onClick={() => setOpen(!open)} aria-expanded={open} sx={{ width: '100%', textAlign: 'left', display: 'block' }}>
           {shown.map((row, i) => (
-            <StripRow key={row.listenerId} row={row} measured={of(row)} width={width} narrow more={i === 0 ? (open ? '▴' : '▾') : ' '} />
+            <StripRow
+              key={row.listenerId}
+              row={row}
+              measured={of(row)}
+              width={width}
+              narrow
+              ruled={ruled}
+              more={i === 0 ? (open ? '▴' : '▾') : ' '}
+            />
           ))}
         </ButtonBase>
       ) : (
-        shown.map((row) => <StripRow key={row.listenerId} row={row} measured={of(row)} width={width} narrow={narrow} more="" />)
+        shown.map((row) => (
+          <StripRow key={row.listenerId} row={row} measured={of(row)} width={width} narrow={narrow} ruled={ruled} more="" />
+        ))
       )}
     </Box>
   )
@@ -43,12 +55,14 @@ function StripRow({
   measured: known,
   width,
   narrow,
+  ruled,
   more,
 }: {
   row: Schema['LineRow']
   measured: Schema['MeasuredRow'] | null
   width: number
   narrow: boolean
+  ruled: boolean
   more: string
 }) {
   const measured = known?.measured ?? null
@@ -62,7 +76,15 @@ function StripRow({
   return (
     <Box
       aria-label={spoken({ row, measured, inStep })}
-      sx={{ display: 'flex', alignItems: 'center', gap: 3, minHeight: 44, borderBottom: 1, borderColor: 'divider', overflow: 'hidden' }}
+      sx={{
+        display: 'flex',
+        alignItems: 'center',
+        gap: 3,
+        minHeight: 44,
+        borderBottom: ruled ? 1 : 0,
+        borderColor: 'divider',
+        overflow: 'hidden',
+      }}
     >
       <Typography
         component="span"

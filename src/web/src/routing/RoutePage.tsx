@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, told, type Schema } from '../api/client'
 import { refreshCase, useCase } from '../cases/useCase'
-import { count, money, percent } from '../format/format'
+import { capital, count, money, percent } from '../format/format'
 import { LineBoard } from '../line/LineBoard'
 import { setSaved } from '../parts/saved'
 import { Figure, Page, Part } from '../parts/Page'
@@ -70,7 +70,7 @@ export function RoutePage() {
     <Page
       headline={shown.headline}
       beside={picked === 0 ? `best of ${count(routes, 'working route', 'working routes')}` : shown.title.toLowerCase()}
-      figures={<Figures rig={shown} />}
+      figures={<Figures rig={shown} measured={chosen ? (detail.rig?.measured ?? []) : []} />}
       action={
         chosen ? (
           <Typography sx={{ fontWeight: 650, py: 2.5 }}>
@@ -117,7 +117,7 @@ export function RoutePage() {
         note={
           shown.leads === 0
             ? undefined
-            : `${count(shown.leads, 'lead', 'leads')} in all, ${count(shown.leadsToBuy, 'lead', 'leads')} to buy.`
+            : `${capital(count(shown.leads, 'lead', 'leads'))} in all, ${count(shown.leadsToBuy, 'lead', 'leads')} to buy.`
         }
       >
         <PartsList rig={shown} />
@@ -132,12 +132,25 @@ export function RoutePage() {
 const sameWays = (a: Rig, b: Rig) =>
   JSON.stringify(a.plan.map((p) => ({ ...p, readBack: null }))) === JSON.stringify(b.plan.map((p) => ({ ...p, readBack: null })))
 
-function Figures({ rig }: { rig: Rig }) {
+function Figures({ rig, measured }: { rig: Rig; measured: readonly Schema['MeasuredRow'][] }) {
+  // Only where a measurement is worse than what was forecast; the board shows the others.
+  const worst = measured.filter((m) => m.inStep < rig.inStep).sort((a, b) => a.inStep - b.inStep)[0]
   return (
     <>
       <Figure value={`${rig.served} of ${rig.listeners}`} after={rig.listeners === 1 ? 'listener served' : 'listeners served'} />
       {rig.needsAsked > 0 && <Figure value={`${rig.needsMet} of ${rig.needsAsked}`} after="wishes met" />}
-      <Figure before="in step" value={percent(rig.inStep)} after={rig.listeners > 1 ? `at worst (${rig.worstListener})` : ''} />
+      {worst && (
+        <Figure
+          before="measured in step"
+          value={percent(worst.inStep)}
+          after={`(${rig.rows.find((r) => r.listenerId === worst.listenerId)?.name ?? ''})`}
+        />
+      )}
+      <Figure
+        before={worst ? 'forecast' : 'in step'}
+        value={percent(rig.inStep)}
+        after={rig.listeners > 1 ? `at worst (${rig.worstListener})` : ''}
+      />
       <Figure before="to buy" value={money(rig.toPay, rig.currency)} />
       <Figure value={rig.boxes} after={rig.boxes === 1 ? 'thing to switch on' : 'things to switch on'} />
     </>

@@ -3,6 +3,7 @@ import type { Schema } from '../api/client'
 import { limits } from '../format/format'
 import { Choice, knownOptions } from '../parts/Choice'
 import { offerUndo } from '../parts/undo'
+import { useAsked, type Asked } from './useAsked'
 import { newListener } from './lookEdits'
 import { NumberField } from './NumberField'
 
@@ -14,11 +15,12 @@ interface Props {
   tolerances: readonly Schema['Tolerance'][]
   most: number
   problems: readonly Schema['FieldProblem'][]
+  asked: Asked | null
   onChange: (listeners: Listener[]) => void
 }
 
 /** Who listens: seat, what is worn, and what each needs. */
-export function Listeners({ listeners, receivers, tolerances, most, problems, onChange }: Props) {
+export function Listeners({ listeners, receivers, tolerances, most, problems, asked, onChange }: Props) {
   const put = (listener: Listener) => onChange(listeners.map((l) => (l.id === listener.id ? listener : l)))
   const remove = (listener: Listener) => {
     onChange(listeners.filter((l) => l.id !== listener.id))
@@ -33,6 +35,8 @@ export function Listeners({ listeners, receivers, tolerances, most, problems, on
         <ListenerForm
           key={listener.id}
           listener={listener}
+          asked={asked}
+          place={`listeners[${i}]`}
           receivers={receivers}
           tolerances={tolerances}
           problemOf={(field) => problems.find((p) => p.field === `listeners[${i}].${field}`)}
@@ -51,6 +55,9 @@ export function Listeners({ listeners, receivers, tolerances, most, problems, on
 
 interface FormProps {
   listener: Listener
+  asked: Asked | null
+  /** Path of this listener in the look. */
+  place: string
   receivers: readonly Schema['Device'][]
   tolerances: readonly Schema['Tolerance'][]
   problemOf: (field: string) => Schema['FieldProblem'] | undefined
@@ -58,9 +65,10 @@ interface FormProps {
   onRemove: () => void
 }
 
-function ListenerForm({ listener, receivers, tolerances, problemOf, onChange, onRemove }: FormProps) {
+function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf, onChange, onRemove }: FormProps) {
   const set = (change: Partial<Listener>) => onChange({ ...listener, ...change })
   const name = problemOf('name')
+  const form = useAsked<HTMLFieldSetElement>(asked, place)
   const worn = receivers.find((r) => r.id === listener.receiverId)
   const gone = listener.receiverId && !worn
   const tick = (field: 'openToAnother' | 'leavesRoom' | 'readsLips' | 'ownVolume' | 'unsteadyHands', label: string) => (
@@ -70,7 +78,12 @@ function ListenerForm({ listener, receivers, tolerances, problemOf, onChange, on
     />
   )
   return (
-    <Box component="fieldset" sx={{ border: 0, borderTop: 1, borderColor: 'divider', p: 0, m: 0, pt: 4, pb: 3, minWidth: 0 }}>
+    <Box
+      component="fieldset"
+      ref={form}
+      tabIndex={-1}
+      sx={{ outline: 'none', border: 0, borderTop: 1, borderColor: 'divider', p: 0, m: 0, pt: 4, pb: 3, minWidth: 0 }}
+    >
       <Typography component="legend" variant="h3" sx={{ float: 'left', width: '100%', mb: 3 }}>
         {listener.name || 'Unnamed'}
       </Typography>

@@ -1,4 +1,5 @@
 import { Box, Button, Typography } from '@mui/material'
+import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { useCase } from '../cases/useCase'
 import { metres } from '../format/format'
@@ -8,6 +9,7 @@ import { Listeners } from './Listeners'
 import { Owned } from './Owned'
 import { SocketWall } from './SocketWall'
 import { TheSet } from './TheSet'
+import { useAsked, type Asked } from './useAsked'
 import { useLook, useReference, useShelf } from './useLook'
 import { WorthAsking } from './WorthAsking'
 
@@ -15,6 +17,8 @@ import { WorthAsking } from './WorthAsking'
 export function LookPage() {
   const detail = useCase()
   const { look, problems, conflict, error, change, settle } = useLook(detail)
+  const [asked, setAsked] = useState<Asked | null>(null)
+  const setPart = useAsked<HTMLDivElement>(asked, 'set.speakersCanBeOff')
   const reference = useReference()
   const shelf = useShelf()
   if (reference.isPending || shelf.isPending)
@@ -49,6 +53,7 @@ export function LookPage() {
             sockets={look.set.sockets}
             meanings={detail.meanings}
             problems={problems}
+            asked={asked}
             roomSpeakers={devices.filter((d) => d.role === 'roomSpeaker')}
             onChange={(sockets) => putSet({ ...look.set, sockets })}
           />
@@ -59,10 +64,12 @@ export function LookPage() {
               tolerances={reference.data.tolerances}
               most={reference.data.mostListeners}
               problems={problems}
+              asked={asked}
               onChange={(listeners) => change((l) => ({ ...l, listeners }))}
             />
           </Part>
           <Part title="The set itself">
+            <div ref={setPart} tabIndex={-1} style={{ outline: 'none' }} />
             <TheSet set={look.set} facts={reference.data.sockets} problems={problems} onChange={putSet} />
           </Part>
           <Part title="Already owned" note="Things of the shelf that need not be bought, beside what is worn.">
@@ -82,6 +89,7 @@ export function LookPage() {
           <WorthAsking
             caseId={detail.id}
             version={detail.version}
+            onPick={(field) => setAsked({ field })}
             ready={look.listeners.length > 0 && look.set.sockets.some((s) => s.state !== 'notThere')}
           />
           <WhoInShort listeners={look.listeners} devices={devices} />

@@ -4,6 +4,7 @@ import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { NumberField } from './NumberField'
 import { SocketShape } from './socketShapes'
+import { useAsked, type Asked } from './useAsked'
 import { emptySocket, socketOf } from './lookEdits'
 
 type Socket = Schema['SetSocket']
@@ -15,6 +16,7 @@ interface WallProps {
   sockets: readonly Socket[]
   meanings: readonly Schema['SocketMeaning'][]
   problems: Problems
+  asked: Asked | null
   roomSpeakers: readonly Schema['Device'][]
   onChange: (sockets: Socket[]) => void
 }
@@ -26,7 +28,7 @@ const stateOptions = [
 ] as const
 
 /** The back of this set as rows of sockets: what is there, whether it is free, and what that means. */
-export function SocketWall({ facts, sockets, meanings, problems, roomSpeakers, onChange }: WallProps) {
+export function SocketWall({ facts, sockets, meanings, problems, asked, roomSpeakers, onChange }: WallProps) {
   const put = (socket: Socket) =>
     onChange(sockets.some((s) => s.id === socket.id) ? sockets.map((s) => (s.id === socket.id ? socket : s)) : [...sockets, socket])
   const rows = facts.flatMap((f) => {
@@ -42,6 +44,8 @@ export function SocketWall({ facts, sockets, meanings, problems, roomSpeakers, o
         key={socket.id}
         facts={f}
         socket={socket}
+        asked={asked}
+        place={`set.sockets[${index}]`}
         meaning={meanings.find((m) => m.socketId === socket.id)}
         problemOf={(field) => problems.find((p) => p.field === `set.sockets[${index}].${field}`)}
         roomSpeakers={roomSpeakers}
@@ -61,6 +65,9 @@ export function SocketWall({ facts, sockets, meanings, problems, roomSpeakers, o
 interface RowProps {
   facts: Facts
   socket: Socket
+  asked: Asked | null
+  /** Path of this socket in the look. */
+  place: string
   meaning?: Schema['SocketMeaning']
   problemOf: (field: string) => Schema['FieldProblem'] | undefined
   roomSpeakers: readonly Schema['Device'][]
@@ -68,12 +75,19 @@ interface RowProps {
   onAnother: () => void
 }
 
-function SocketRow({ facts, socket, meaning, problemOf, roomSpeakers, onChange, onAnother }: RowProps) {
+function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeakers, onChange, onAnother }: RowProps) {
   const [open, setOpen] = useState(false)
+  const row = useAsked<HTMLLIElement>(asked, place, () => setOpen(true))
   const there = socket.state !== 'notThere'
   const refused = there && (meaning?.use === 'input' || meaning?.use === 'unsure')
   return (
-    <Box component="li" aria-label={facts.words} sx={{ borderTop: 1, borderColor: 'divider', py: there ? 2.5 : 1 }}>
+    <Box
+      component="li"
+      ref={row}
+      tabIndex={-1}
+      aria-label={facts.words}
+      sx={{ outline: 'none', borderTop: 1, borderColor: 'divider', py: there ? 2.5 : 1 }}
+    >
       <Box
         sx={{
           display: 'grid',
@@ -144,7 +158,7 @@ function SocketRow({ facts, socket, meaning, problemOf, roomSpeakers, onChange, 
   )
 }
 
-function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onAnother }: Omit<RowProps, 'meaning'>) {
+function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onAnother }: Omit<RowProps, 'meaning' | 'asked' | 'place'>) {
   const outputs = facts.signals.length > 0 || socket.kind === 'bluetooth'
   const power = socket.kind === 'usbA' || socket.kind === 'usbC'
   const radio = socket.kind === 'bluetooth'

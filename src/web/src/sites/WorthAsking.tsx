@@ -1,9 +1,17 @@
-import { Box, Typography } from '@mui/material'
+import { Box, ButtonBase, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { api, told } from '../api/client'
 
+interface Props {
+  caseId: string
+  version: number
+  ready: boolean
+  /** Shows the field of a question. */
+  onPick: (field: string) => void
+}
+
 /** What is still unknown, most decisive first, in the words one would ask. */
-export function WorthAsking({ caseId, version, ready }: { caseId: string; version: number; ready: boolean }) {
+export function WorthAsking({ caseId, version, ready, onPick }: Props) {
   const questions = useQuery({
     queryKey: ['questions', caseId, version],
     queryFn: () => told(api.GET('/api/cases/{caseId}/questions', { params: { path: { caseId } } })),
@@ -32,8 +40,12 @@ export function WorthAsking({ caseId, version, ready }: { caseId: string; versio
               {i + 1}
             </Typography>
             <Box>
-              <Typography>{q.words}</Typography>
-              <Typography variant="caption" color="textSecondary">
+              <ButtonBase onClick={() => onPick(q.field)} sx={{ minHeight: 44, textAlign: 'left', display: 'block' }}>
+                <Typography sx={{ textDecoration: 'underline', textUnderlineOffset: 4, textDecorationColor: 'var(--nf-palette-divider)' }}>
+                  {q.words}
+                </Typography>
+              </ButtonBase>
+              <Typography variant="caption" color="textSecondary" component="p">
                 {q.effect}
               </Typography>
             </Box>
