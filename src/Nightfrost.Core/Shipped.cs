@@ -1,5 +1,7 @@
+using System.Collections;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 
 namespace Nightfrost.Core;
 
@@ -23,14 +25,30 @@ internal static class Shipped
 /// <summary>How the core's records are written as JSON, the same in storage, on the wire and in shipped documents.</summary>
 public static class CoreJson
 {
-    /// <summary>Sets camel-case enum words, strict numbers, and refuses a missing or null value where one is required.</summary>
+    /// <summary>Sets camel-case enum words, strict numbers, and refuses a missing or null value where one is required, in lists too.</summary>
     public static JsonSerializerOptions Configure(JsonSerializerOptions options)
     {
+        options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { RefuseNullItems } };
         options.PropertyNamingPolicy = JsonNamingPolicy.CamelCase;
         options.NumberHandling = JsonNumberHandling.Strict;
         options.RespectNullableAnnotations = true;
         options.RespectRequiredConstructorParameters = true;
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         return options;
+    }
+
+    // Nullable annotations reach properties, not the items of a list: no list of ours holds nothing in a place.
+    private static void RefuseNullItems(JsonTypeInfo type)
+    {
+        if (type.Kind != JsonTypeInfoKind.Enumerable)
+            return;
+        type.OnDeserialized = list =>
+        {
+            foreach (var item in (IEnumerable)list)
+            {
+                if (item is null)
+                    throw new JsonException("A list holds nothing in one of its places.");
+            }
+        };
     }
 }

@@ -79,7 +79,7 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
         ReadBack = route.ReadBack,
     };
 
-    private static Route? Restore(PlannedRoute planned, Site site, FeedFinder finder, Dictionary<string, (Feed, AirLink?)> feeds)
+    private static Route? Restore(PlannedRoute planned, Site site, FeedFinder finder, Dictionary<string, (Feed Feed, AirLink? Sends)> feeds)
     {
         var shelf = site.Shelf;
         if (site.Look.Listeners.FirstOrDefault(l => l.Id == planned.ListenerId) is not { } listener
@@ -101,6 +101,10 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
                 : transmitter?.Links.FirstOrDefault(l => l.Transmits && l.Technology == technology);
             feeds[key] = known = (feed, sends);
         }
+
+        // A sending end that is not there, or one that was not planned, is no wire.
+        if (planned.Technology is null != known.Sends is null || (known.Sends is null && known.Feed.Transmitter is not null))
+            return null;
 
         var (tap, end) = known;
         var takes = end is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == end.Technology && Rules.FamilyFits(end, l));

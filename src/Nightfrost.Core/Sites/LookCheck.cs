@@ -14,11 +14,11 @@ public static class LookCheck
     /// <summary>Most listeners one rig is planned for.</summary>
     public const int MostListeners = 12;
 
+    /// <summary>Most sockets of one set.</summary>
+    public const int MostSockets = 40;
+
     /// <summary>Most combinations of delay settings that are tried together.</summary>
     public const int MostDelayCombinations = 250_000;
-
-    /// <summary>Longest name, marking or note, in characters.</summary>
-    public const int LongestText = 120;
 
     /// <summary>Every problem, in reading order; empty when the look can be used.</summary>
     /// <param name="look">What was entered.</param>
@@ -31,7 +31,7 @@ public static class LookCheck
             problems.Add(new("owned", $"{look.Owned.Count} kinds of owned things are more than 200.", "List only what could serve here."));
         for (var i = 0; i < look.Owned.Count; i++)
         {
-            Text(problems, $"owned[{i}].deviceId", look.Owned[i].DeviceId, 64, required: true);
+            Text(problems, $"owned[{i}].deviceId", look.Owned[i].DeviceId, PlainText.LongestId, required: true);
             Range(problems, $"owned[{i}].count", look.Owned[i].Count, 1, 20, "pieces");
         }
 
@@ -40,19 +40,20 @@ public static class LookCheck
 
     private static void CheckSet(TelevisionSet set, List<FieldProblem> problems)
     {
-        Text(problems, "set.model", set.Model, LongestText);
-        Text(problems, "set.soundOutputMenu", set.SoundOutputMenu, LongestText);
+        Text(problems, "set.model", set.Model, PlainText.LongestName);
+        Text(problems, "set.soundOutputMenu", set.SoundOutputMenu, PlainText.LongestName);
         Range(problems, "set.mainsOutletsFree", set.MainsOutletsFree, 0, 20, "outlets");
-        if (set.Sockets.Count > 40)
-            problems.Add(new("set.sockets", $"{set.Sockets.Count} sockets are more than 40.", "Enter the sockets that could carry sound or power."));
+        if (set.Sockets.Count > MostSockets)
+            problems.Add(new("set.sockets", $"{set.Sockets.Count} sockets are more than {MostSockets}.", "Enter the sockets that could carry sound or power."));
         Unique(problems, "set.sockets", set.Sockets.Select(s => s.Id), "socket");
         for (var i = 0; i < set.Sockets.Count; i++)
         {
             var socket = set.Sockets[i];
             var at = $"set.sockets[{i}]";
-            Text(problems, $"{at}.id", socket.Id, 64, required: true);
-            Text(problems, $"{at}.takenBy", socket.TakenBy, LongestText);
-            Text(problems, $"{at}.marking", socket.Marking, LongestText);
+            Text(problems, $"{at}.id", socket.Id, PlainText.LongestId, required: true);
+            Text(problems, $"{at}.takenBy", socket.TakenBy, PlainText.LongestName);
+            Text(problems, $"{at}.takenByDeviceId", socket.TakenByDeviceId, PlainText.LongestId);
+            Text(problems, $"{at}.marking", socket.Marking, PlainText.LongestName);
             Range(problems, $"{at}.usbMa", socket.UsbMa, 0, 5000, "mA");
             Range(problems, $"{at}.listenersAtOnce", socket.ListenersAtOnce, 1, MostListeners, "listeners");
         }
@@ -63,7 +64,11 @@ public static class LookCheck
         {
             var setting = set.DelaySettings[i];
             var at = $"set.delaySettings[{i}]";
-            Text(problems, $"{at}.name", setting.Name, LongestText, required: true);
+            Text(problems, $"{at}.name", setting.Name, PlainText.LongestName, required: true);
+            if (setting.MovesSocketIds.Count > MostSockets)
+                problems.Add(new($"{at}.movesSocketIds", $"{setting.MovesSocketIds.Count} sockets are more than {MostSockets}.", "Tick only the sockets it delays."));
+            for (var s = 0; s < setting.MovesSocketIds.Count; s++)
+                Text(problems, $"{at}.movesSocketIds[{s}]", setting.MovesSocketIds[s], PlainText.LongestId);
             Range(problems, $"{at}.lowMs", setting.LowMs, 0, 1000, "ms");
             Range(problems, $"{at}.highMs", setting.HighMs, setting.LowMs, 1000, "ms");
             Range(problems, $"{at}.stepMs", setting.StepMs, 1, 500, "ms");
@@ -93,9 +98,10 @@ public static class LookCheck
         {
             var listener = listeners[i];
             var at = $"listeners[{i}]";
-            Text(problems, $"{at}.id", listener.Id, 64, required: true);
-            Text(problems, $"{at}.name", listener.Name, LongestText, required: true);
-            Text(problems, $"{at}.aidsConfirmedBy", listener.AidsConfirmedBy, LongestText);
+            Text(problems, $"{at}.id", listener.Id, PlainText.LongestId, required: true);
+            Text(problems, $"{at}.name", listener.Name, PlainText.LongestName, required: true);
+            Text(problems, $"{at}.receiverId", listener.ReceiverId, PlainText.LongestId);
+            Text(problems, $"{at}.aidsConfirmedBy", listener.AidsConfirmedBy, PlainText.LongestName);
             Range(problems, $"{at}.seatDistanceM", listener.SeatDistanceM, 0.3, 50, "m");
             Range(problems, $"{at}.roamDistanceM", listener.RoamDistanceM, 0.3, 100, "m");
             if (listener.ToleranceId is { } id && Tolerances.Find(id) is null)
@@ -109,14 +115,10 @@ public static class LookCheck
             problems.Add(new(field, $"Two entries carry the same id '{Short(twice.Key)}'.", $"Give each {thing} an id of its own."));
     }
 
-    private static void Text(List<FieldProblem> problems, string field, string text, int longest, bool required = false)
+    private static void Text(List<FieldProblem> problems, string field, string? text, int longest, bool required = false)
     {
-        if (text.Length > longest)
-            problems.Add(new(field, $"{text.Length} characters are more than {longest}.", "Shorten it."));
-        else if (required && string.IsNullOrWhiteSpace(text))
-            problems.Add(new(field, "It is empty.", "Enter at least one character."));
-        else if (text.Any(c => char.IsControl(c)))
-            problems.Add(new(field, "It holds a control character.", "Type it again without line breaks."));
+        if (PlainText.Problem(field, text, longest, required) is { } problem)
+            problems.Add(problem);
     }
 
     private static void Range(List<FieldProblem> problems, string field, double value, double low, double high, string unit)

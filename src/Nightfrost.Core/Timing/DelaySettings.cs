@@ -20,8 +20,15 @@ public sealed record MovableArrival(
     /// <summary>Probability of being inside when shifted.</summary>
     public double InStep(int shiftMs) => Measured?.ProbabilityInside(Tolerance, shiftMs) ?? Predicted.ProbabilityInside(Tolerance.EarlyMs - shiftMs, Tolerance.LateMs - shiftMs);
 
-    /// <summary>Inside for the verdict: the whole interval once measured, at least 80 % likely while predicted.</summary>
-    public bool IsInside(int shiftMs) => Measured is { } m ? FrameMeasurement.Against(m, Tolerance, shiftMs) == SkewVerdict.Inside : InStep(shiftMs) >= 0.8;
+    /// <summary>Once measured, the verdict of the whole interval. While predicted: inside from 80 %, else by the median, or not to be told when the median alone is inside.</summary>
+    public SkewVerdict Verdict(int shiftMs) => Measured is { } m ? FrameMeasurement.Against(m, Tolerance, shiftMs)
+        : InStep(shiftMs) >= LikelyInside ? SkewVerdict.Inside
+        : MedianMs(shiftMs) < Tolerance.EarlyMs ? SkewVerdict.Early
+        : MedianMs(shiftMs) > Tolerance.LateMs ? SkewVerdict.Late
+        : SkewVerdict.CannotTell;
+
+    /// <summary>Probability from which a forecast counts as inside.</summary>
+    public const double LikelyInside = 0.8;
 }
 
 /// <summary>What one choice of delay settings does to one arrival.</summary>
@@ -29,9 +36,13 @@ public sealed record MovableArrival(
 /// <param name="ShiftMs">How far it moves from where it stands, ms.</param>
 /// <param name="MedianMs">Skew then, ms.</param>
 /// <param name="InStep">Probability of being inside.</param>
-/// <param name="Inside">The verdict.</param>
+/// <param name="Verdict">Inside, early, late, or not to be told.</param>
 /// <param name="EchoMs">Its own sound minus the room's at this ear, ms; null when only one is heard.</param>
-public sealed record MovedArrival(string Id, int ShiftMs, double MedianMs, double InStep, bool Inside, double? EchoMs);
+public sealed record MovedArrival(string Id, int ShiftMs, double MedianMs, double InStep, SkewVerdict Verdict, double? EchoMs)
+{
+    /// <summary>True when it counts as in step.</summary>
+    public bool Inside => Verdict == SkewVerdict.Inside;
+}
 
 /// <summary>One choice of delay settings.</summary>
 /// <param name="ValuesMs">A value for each setting, in the set's order.</param>
@@ -137,7 +148,7 @@ public static class DelaySettings
                     shift += values[s] - settings[s].StandsAtMs;
             }
 
-            moved[i] = new(arrivals[i].Id, shift, arrivals[i].MedianMs(shift), arrivals[i].InStep(shift), arrivals[i].IsInside(shift), null);
+            moved[i] = new(arrivals[i].Id, shift, arrivals[i].MedianMs(shift), arrivals[i].InStep(shift), arrivals[i].Verdict(shift), null);
             if (arrivals[i].IsRoom)
                 room = i;
         }
@@ -181,9 +192,9 @@ public static class DelaySettings
     private static string OutOfReach(MovableArrival arrival, MovedArrival moved)
     {
         var kind = arrival.Measured is null ? "forecast" : "measured";
-        if (moved.MedianMs > arrival.Tolerance.LateMs)
+        if (moved.Verdict == SkewVerdict.Late)
             return $"{arrival.Name} stays late ({kind}). A delay setting only makes sound later: a faster link, another port, or a slower picture mode where the port does not follow would help.";
-        if (moved.MedianMs < arrival.Tolerance.EarlyMs)
+        if (moved.Verdict == SkewVerdict.Early)
             return $"{arrival.Name} stays early ({kind}). More delay than the set offers is needed, or a faster picture mode.";
         return arrival.Measured is null
             ? $"{arrival.Name} is not sure to be inside: {FormattableString.Invariant($"{moved.InStep * 100:0}")} %. Measure it."

@@ -113,21 +113,6 @@ internal static class CaseEndpoints
         return await db.Sites.FirstOrDefaultAsync(s => s.Name == trimmed, cancel) ?? new SiteRow { Id = Guid.CreateVersion7(), Name = trimmed };
     }
 
-    private static List<FieldProblem> NameProblems(string site, string title)
-    {
-        var problems = new List<FieldProblem>();
-        Check("site", site, "Enter where the set stands.");
-        Check("title", title, "Enter what the case is about.");
-        return problems;
-
-        void Check(string field, string text, string remedy)
-        {
-            if (string.IsNullOrWhiteSpace(text))
-                problems.Add(new(field, "It is empty.", remedy));
-            else if (text.Length > LookCheck.LongestText)
-                problems.Add(new(field, $"{text.Length} characters are more than {LookCheck.LongestText}.", "Shorten it."));
-            else if (text.Any(char.IsControl))
-                problems.Add(new(field, "It holds a control character.", "Type it again without line breaks."));
-        }
-    }
+    private static List<FieldProblem> NameProblems(string site, string title) =>
+        [.. new[] { PlainText.Problem("site", site, PlainText.LongestName, required: true), PlainText.Problem("title", title, PlainText.LongestName, required: true) }.OfType<FieldProblem>()];
 }

@@ -1,9 +1,9 @@
 using System.Security.Claims;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
+using Nightfrost.Core.Sites;
 using Nightfrost.Data;
 using Nightfrost.Data.Cases;
-using Npgsql;
 
 namespace Nightfrost.Web.Hosting;
 
@@ -26,9 +26,9 @@ internal sealed class RepeatedWrites(RequestDelegate next)
             return;
         }
 
-        if (key.Length > LongestKey)
+        if (PlainText.Problem(Header, key, LongestKey) is { } problem)
         {
-            await Refusals.Invalid(new Core.Sites.FieldProblem(Header, $"{key.Length} characters are more than {LongestKey}.", "Send a shorter key.")).ExecuteAsync(context);
+            await Refusals.Invalid(problem).ExecuteAsync(context);
             return;
         }
 
@@ -40,7 +40,7 @@ internal sealed class RepeatedWrites(RequestDelegate next)
         {
             await db.SaveChangesAsync(context.RequestAborted);
         }
-        catch (DbUpdateException e) when (e.InnerException is PostgresException { SqlState: PostgresErrorCodes.UniqueViolation })
+        catch (DbUpdateException e) when (e.IsConflict())
         {
             db.ChangeTracker.Clear();
             await Again(context, await db.DoneWrites.AsNoTracking().FirstAsync(d => d.Owner == owner && d.Key == key, context.RequestAborted), write.Request);

@@ -30,6 +30,7 @@ public sealed record ReferenceData(IReadOnlyList<SocketFacts> Sockets, IReadOnly
 internal static class KitEndpoints
 {
     public const string Currency = "GBP";
+    private const int LongestMark = 40;
 
     public static void MapKit(this RouteGroupBuilder api)
     {
@@ -55,8 +56,8 @@ internal static class KitEndpoints
             return Refusals.Unknown("device");
         if (correction.Price is < 0 or > 100_000)
             return Refusals.Invalid(new FieldProblem("price", $"{correction.Price} lies outside 0 to 100 000.", "Enter what it costs today."));
-        if (correction.Marks.FirstOrDefault(m => m.Mark.Length > 40 || m.Mark.Any(char.IsControl)) is { } wrong)
-            return Refusals.Invalid(new FieldProblem("marks", $"The mark for {CodecClasses.Of(wrong.Class).Words} is longer than 40 characters or holds a control character.", "Type only what stands on the box."));
+        if (correction.Marks.Select((m, i) => PlainText.Problem($"marks[{i}].mark", m.Mark, LongestMark)).OfType<FieldProblem>().ToList() is { Count: > 0 } wrong)
+            return Refusals.Invalid(wrong);
         if (row.Version != correction.Version)
             return Refusals.Stale("device", [$"Its price is now {row.Spec.Price}."], row.Version);
 

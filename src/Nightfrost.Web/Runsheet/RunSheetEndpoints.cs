@@ -28,8 +28,6 @@ public sealed record StepReport(Guid RigId, StepOutcome Outcome, StepOutcome Was
 
 internal static class RunSheetEndpoints
 {
-    private const int LongestNote = 1000;
-
     public static void MapRunSheet(this RouteGroupBuilder cases)
     {
         cases.MapGet("{caseId:guid}/run-sheet", Read).WithTags("Connect").WithSummary("The ordered steps of the visit, with what was ticked.");
@@ -50,8 +48,8 @@ internal static class RunSheetEndpoints
             return Refusals.Stale("rig", ["Another rig was chosen: its run sheet is new."], state.Row.Version);
         if (state.Steps.FirstOrDefault(s => s.Id == stepId) is not { } step)
             return Refusals.Unknown("step");
-        if (typed.Note.Length > LongestNote)
-            return Refusals.Invalid(new FieldProblem("note", $"{typed.Note.Length} characters are more than {LongestNote}.", "Shorten it."));
+        if (PlainText.Problem("note", typed.Note, PlainText.LongestNote, lines: true) is { } problem)
+            return Refusals.Invalid(problem);
         if (typed.Codec is { } codec && !step.Codecs.Any(c => c.Class == codec.Class))
             return Refusals.Invalid(new FieldProblem("codec", "This step has no such codec.", "Choose one of those listed at the step."));
 
@@ -73,7 +71,7 @@ internal static class RunSheetEndpoints
         {
             await db.SaveChangesAsync(cancel);
         }
-        catch (DbUpdateException)
+        catch (DbUpdateException e) when (e.IsConflict())
         {
             return Refusals.Stale("step", ["It was marked elsewhere at the same moment."], state.Row.Version);
         }

@@ -50,8 +50,8 @@ internal static class SessionEndpoints
 
     private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Enter(SignIn typed, SignInManager<Person> signIn)
     {
-        if (typed.Name.Length > 100 || typed.Password.Length > 200)
-            return Refusals.Invalid(new FieldProblem("name", "Name or password is too long.", "Check what was pasted."));
+        if ((PlainText.Problem("name", typed.Name, 100) ?? PlainText.Problem("password", typed.Password, 200)) is { } problem)
+            return Refusals.Invalid(problem);
         var result = await signIn.PasswordSignInAsync(typed.Name.Trim(), typed.Password, isPersistent: false, lockoutOnFailure: true);
         if (result.Succeeded)
             return TypedResults.NoContent();

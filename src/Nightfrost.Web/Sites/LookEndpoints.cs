@@ -51,7 +51,7 @@ internal static class LookEndpoints
         {
             await db.SaveChangesAsync(cancel);
         }
-        catch (DbUpdateException)
+        catch (DbUpdateException e) when (e.IsConflict())
         {
             db.ChangeTracker.Clear();
             return false;

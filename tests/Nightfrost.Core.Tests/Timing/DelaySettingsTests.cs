@@ -106,7 +106,65 @@ public class DelaySettingsTests
     {
         var sure = new MovableArrival("a", "a", "optical", DelayDistribution.Triangular(-10, 0, 10), null, Broadcast, false, false);
         var unsure = sure with { Predicted = DelayDistribution.Triangular(-10, 50, 110) };
-        Assert.True(sure.IsInside(0));
-        Assert.False(unsure.IsInside(0));
+        Assert.Equal(SkewVerdict.Inside, sure.Verdict(0));
+        Assert.Equal(SkewVerdict.CannotTell, unsure.Verdict(0));
+        Assert.Equal(SkewVerdict.Late, unsure.Verdict(80));
+        Assert.Equal(SkewVerdict.Early, unsure.Verdict(-150));
     }
+
+    [Theory]
+    [InlineData(21)]
+    [InlineData(22)]
+    [InlineData(23)]
+    public void The_best_choice_stands_against_every_other_in_the_order_of_what_matters(int seed)
+    {
+        var random = new Random(seed);
+        for (var round = 0; round < 25; round++)
+        {
+            DelaySetting[] settings = [new("a", 0, 120, 20, 0, random.Next(2) == 0, ["one"]) { SetToMs = random.Next(2) == 0 ? 40 : null }, new("b", 0, 60, 30, 30, false, ["one", "two"])];
+            MovableArrival[] rows = [Arrival(random, "x", "one", false), Arrival(random, "y", "two", false), Arrival(random, "room", null, true)];
+            var best = DelaySettings.Best(settings, rows);
+            var top = Merit(settings, best.ValuesMs, rows);
+            foreach (var a in Enumerable.Range(0, 7).Select(i => i * 20))
+            {
+                foreach (var b in new[] { 0, 30, 60 })
+                    Assert.True(top.CompareTo(Merit(settings, [a, b], rows)) >= 0, $"seed {seed}, round {round}: ({a}, {b}) beats ({string.Join(", ", best.ValuesMs)})");
+            }
+        }
+    }
+
+    /// <summary>The order of what matters, written down again from its description and from nothing else.</summary>
+    private static (int Inside, double Worst, int Fused, double Largest, int Unmoved) Merit(DelaySetting[] settings, IReadOnlyList<int> values, MovableArrival[] rows)
+    {
+        int Shift(MovableArrival row) => settings.Select((s, i) => (row.SocketId is null ? s.MovesSpeakers : s.MovesSocketIds.Contains(row.SocketId)) ? values[i] - (s.SetToMs ?? s.FoundAtMs) : 0).Sum();
+        var room = rows.Single(r => r.IsRoom);
+        double Median(MovableArrival row) => (row.Measured?.SkewMs ?? row.Predicted.MedianMs) + Shift(row);
+        return (
+            rows.Count(r => r.Verdict(Shift(r)) == SkewVerdict.Inside),
+            Math.Floor(rows.Min(r => r.InStep(Shift(r))) * 100 + 1e-9),
+            rows.Count(r => r.HearsRoom && Math.Abs(Median(r) - Median(room)) < 30),
+            -Math.Round(rows.Max(r => Math.Abs(Median(r))), 6),
+            settings.Where((s, i) => values[i] == (s.SetToMs ?? s.FoundAtMs)).Count());
+    }
+
+    private static MovableArrival Arrival(Random random, string id, string? socket, bool room)
+    {
+        var middle = random.Next(-120, 120);
+        var predicted = DelayDistribution.Triangular(middle - 40, middle, middle + random.Next(20, 80));
+        return new(id, id, socket, predicted, random.Next(2) == 0 ? new Measured(middle, 1 + random.Next(12), 3) : null, Broadcast, room, !room && random.Next(2) == 0);
+    }
+
+    [Theory]
+    [InlineData(-400, "stays early")]
+    [InlineData(500, "stays late")]
+    [InlineData(61, "too wide to say")]
+    public void What_cannot_be_reached_is_said_with_what_would_help(double measuredMs, string words)
+    {
+        var short_ = Delay with { HighMs = 20 };
+        Assert.Contains(DelaySettings.Best([short_], [Row("Edda", measuredMs)]).Sentences, s => s.StartsWith("Edda", StringComparison.Ordinal) && s.Contains(words, StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_set_without_a_delay_setting_is_asked_for_one() =>
+        Assert.Contains("No delay setting has been entered", DelaySettings.Best([], [Row("Edda", 5)]).Sentences[0], StringComparison.Ordinal);
 }

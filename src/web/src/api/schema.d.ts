@@ -2428,13 +2428,15 @@ export interface components {
              * @description Probability of being inside.
              */
             inStep: number;
-            /** @description The verdict. */
-            inside: boolean;
+            /** @description Inside, early, late, or not to be told. */
+            verdict: components["schemas"]["SkewVerdict"];
             /**
              * Format: double
              * @description Its own sound minus the room's at this ear, ms; null when only one is heard.
              */
             echoMs: null | number;
+            /** @description True when it counts as in step. */
+            inside?: boolean;
         };
         /** @description One wish and whether it is met. */
         Need: {

@@ -209,8 +209,7 @@ function headline(choice: Schema['DelayChoice'], view: Schema['TuneView'], unmea
   const worst = out.reduce((a, b) => (a.inStep <= b.inStep ? a : b))
   const row = names.find((r) => r.row.listenerId === worst.id)
   const name = row?.row.name ?? ''
-  const tolerance = row?.row.tolerance
-  if (tolerance && worst.medianMs > tolerance.lateMs) return `${name} is late`
-  if (tolerance && worst.medianMs < tolerance.earlyMs) return `${name} is early`
+  if (worst.verdict === 'late') return `${name} is late`
+  if (worst.verdict === 'early') return `${name} is early`
   return row?.measured ? `${name}: too close to the limit to tell` : `${name} may be out of step`
 }

@@ -1,0 +1,103 @@
+using Nightfrost.Core.Handover;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Handover;
+
+/// <summary>What the client reads follows from the rig and its devices, and from nothing else.</summary>
+public class HandoverSheetTests
+{
+    private static HandoverSheet Sheet(Look look, params Device[] kit) => HandoverSheet.For(Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Rig, []);
+
+    private static IReadOnlyList<string> Lines(HandoverSheet sheet, string heading) => sheet.Listeners[0].Parts.Single(p => p.Heading.StartsWith(heading, StringComparison.Ordinal)).Lines;
+
+    private static readonly Look One = Look([Optical()], Listener(wears: "ear"));
+
+    [Fact]
+    public void A_box_that_is_switched_by_hand_is_the_second_thing_to_do_with_the_light_to_wait_for()
+    {
+        var box = Box("box") with { Power = new PowerNeed(100, true, 0, 0, false, true, true), PowerSwitch = "press", PowerLight = "green" };
+        Assert.Equal("Switch on the box. Wait for its light: green.", Lines(Sheet(One, box, Headset("ear")), "To listen")[1]);
+        Assert.DoesNotContain(Lines(Sheet(One, box with { Power = box.Power with { SwitchedByHand = false } }, Headset("ear")), "To listen"), l => l.Contains("Switch on the box", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_stream_that_waits_for_the_app_is_started_every_time()
+    {
+        var look = Look([Optical()], Listener(wears: "aids"));
+        Assert.Contains(Lines(Sheet(look, Streamer("streamer", "K", 2) with { StreamsOnRequest = true }, Aids("aids", "K", 2)), "To listen"), l => l.Contains("You do this every time", StringComparison.Ordinal));
+        Assert.DoesNotContain(Lines(Sheet(look, Streamer("streamer", "K", 2), Aids("aids", "K", 2)), "To listen"), l => l.Contains("app", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void The_sets_own_radio_asks_a_question_that_is_answered_yes()
+    {
+        var sheet = Sheet(Look([Bluetooth()], Listener(wears: "ear")), Headset("ear"));
+        Assert.Contains(Lines(sheet, "To listen"), l => l.Contains("answer yes", StringComparison.Ordinal));
+        Assert.Equal("Is the TV playing, and not on mute?", Lines(sheet, "If there is no sound")[1]);
+        Assert.DoesNotContain(Lines(sheet, "To stop"), l => l.Contains("plug", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_box_that_disturbs_when_idle_is_switched_off_after_use() =>
+        Assert.Contains(Lines(Sheet(One, Box("box") with { DisturbsWhenIdle = true }, Headset("ear")), "To stop"), l => l.Contains("it may wake other speakers", StringComparison.Ordinal));
+
+    [Fact]
+    public void A_relay_is_hung_on_with_the_aids_in()
+    {
+        var relay = Headset("relay") with { Role = DeviceRole.Relay, Form = WearForm.None, Links = [.. Headset("x").Links, new AirLink { Technology = LinkTechnology.NearField, Transmits = true, Family = "M" }] };
+        var aids = Aids("aids", "K", 1) with { Links = [new AirLink { Technology = LinkTechnology.NearField, Transmits = false, Family = "M" }] };
+        var sheet = Sheet(Look([Optical()], Listener(wears: "aids")), Box("box"), relay, aids);
+        Assert.Contains("Hang the relay on. Your aids must be in and on.", Lines(sheet, "To listen"));
+        Assert.Contains(Lines(sheet, "How loud"), l => l.Contains("relay", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void What_is_tried_third_follows_the_link()
+    {
+        var infrared = Sheet(Look([Optical()], Listener(wears: "ir ear")), Base("infrared", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I"));
+        Assert.Equal("Is something standing between you and the TV?", Lines(infrared, "If there is no sound")[2]);
+        Assert.StartsWith("Has it joined a phone instead?", Lines(Sheet(One, Box("box"), Headset("ear")), "If there is no sound")[2], StringComparison.Ordinal);
+        var wire = Sheet(Look([Phones()], Listener(wears: "wired")), Wired());
+        Assert.Equal("Is the plug in, all the way?", Lines(wire, "If there is no sound")[0]);
+    }
+
+    [Theory]
+    [InlineData(true, "Switch it off, count to thirty")]
+    [InlineData(false, "Pull its power lead, count to thirty")]
+    public void A_box_is_rested_by_its_switch_or_by_its_lead(bool hasSwitch, string words) =>
+        Assert.Contains(words, Lines(Sheet(One, Box("box") with { PowerSwitch = hasSwitch ? "press" : "" }, Headset("ear")), "If there is no sound")[1], StringComparison.Ordinal);
+
+    [Theory]
+    [InlineData(LevelControl.Fixed, "does not change what you hear")]
+    [InlineData(LevelControl.Variable, "changes what you hear as well")]
+    public void The_remote_is_said_to_reach_the_ear_only_where_it_does(LevelControl level, string words)
+    {
+        var look = Look([Pair("AUDIO OUT") with { Level = level }], Listener(wears: "ear"));
+        Assert.Contains(Lines(Sheet(look, Box("jack box", input: Connector.Jack35), Headset("ear")), "How loud"), l => l.Contains(words, StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_silent_set_is_never_promised_to_change_the_room()
+    {
+        var sheet = Sheet(Look([Optical()], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Box("box"), Headset("ear"));
+        Assert.DoesNotContain(Lines(sheet, "How loud"), l => l.Contains("the room", StringComparison.Ordinal));
+        Assert.Contains(sheet.Household.Single(p => p.Heading == "Alone and together").Lines, l => l.StartsWith("Alone:", StringComparison.Ordinal));
+        Assert.Contains(Lines(sheet, "To stop"), l => l.Contains("switch the TV's own speakers on", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_battery_is_promised_at_four_fifths_and_never_charged_in_bed()
+    {
+        var battery = Lines(Sheet(One, Box("box"), Headset("ear")), "The battery");
+        Assert.Equal("One charge lasts about 16 hours.", battery[0]);
+        Assert.Contains("not in bed", battery[1], StringComparison.Ordinal);
+        Assert.DoesNotContain(Sheet(Look([Phones()], Listener(wears: "wired")), Wired()).Listeners[0].Parts, p => p.Heading == "The battery");
+    }
+
+    [Fact]
+    public void First_things_come_first_on_the_page() =>
+        Assert.Equal(["To listen", "To stop", "How loud", "If there is no sound, try these three"], Sheet(One, Box("box"), Headset("ear")).Listeners[0].Parts.Take(4).Select(p => p.Heading));
+}

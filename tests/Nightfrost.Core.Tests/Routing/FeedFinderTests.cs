@@ -1,0 +1,100 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>Chains of leads and adapters, against an enumeration that knows nothing of the finder's own way of searching.</summary>
+public class FeedFinderTests
+{
+    private static readonly Connector[] Ends = [Connector.OpticalSquare, Connector.Jack35, Connector.PhonoPair];
+    private static readonly Signal[] Kinds = [Signal.SpdifPcm, Signal.AnalogueLine];
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(4)]
+    public void Every_chain_that_fits_is_found_and_no_other(int seed)
+    {
+        var random = new Random(seed);
+        for (var round = 0; round < 40; round++)
+        {
+            var adapters = Enumerable.Range(0, random.Next(0, 5)).Select(i => RandomAdapter(random, i)).ToArray();
+            var shelf = new Shelf([.. adapters, .. RandomLeads(random)]);
+            var target = Box("target", input: Ends[random.Next(Ends.Length)]);
+            var found = new FeedFinder(shelf).Between(Optical(), target, false).Select(f => string.Join('>', f.Adapters.Select(a => a.Id))).ToHashSet();
+            Assert.Equal(Chains(shelf, adapters, target).Order(), found.Order());
+        }
+    }
+
+    [Theory]
+    [InlineData(11)]
+    [InlineData(12)]
+    public void Every_joint_runs_from_an_output_to_an_input_that_share_a_signal(int seed)
+    {
+        var random = new Random(seed);
+        for (var round = 0; round < 60; round++)
+        {
+            var shelf = new Shelf([.. Enumerable.Range(0, 5).Select(i => RandomAdapter(random, i)), .. RandomLeads(random)]);
+            var target = Box("target", input: Ends[random.Next(Ends.Length)]);
+            foreach (var feed in new FeedFinder(shelf).Between(Optical(), target, false))
+            {
+                Assert.Equal(feed.Adapters.Count + 1, feed.Joints.Count);
+                Assert.True(feed.Adapters.Count <= FeedFinder.MostAdapters);
+                Assert.Equal(feed.Adapters.Count, feed.Adapters.Distinct().Count());
+                Assert.Equal(Connector.OpticalSquare, feed.Joints[0].From);
+                for (var i = 0; i < feed.Joints.Count; i++)
+                {
+                    var into = i < feed.Adapters.Count ? feed.Adapters[i] : target;
+                    Assert.Contains(into.Ports, p => !p.Output && p.Connector == feed.Joints[i].To);
+                    Assert.True(Core.Kit.Shelf.LeadFits(feed.Joints[i].Lead, feed.Joints[i].From, feed.Joints[i].To));
+                    if (i > 0)
+                        Assert.Contains(feed.Adapters[i - 1].Ports, p => p.Output && p.Connector == feed.Joints[i].From);
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void Nothing_is_joined_to_a_socket_that_lets_no_sound_out() =>
+        Assert.Empty(new FeedFinder(Shelf(Converter())).Between(new SetSocket { Id = "in", Kind = SocketKind.HdmiPlain, State = SocketState.Free }, Box("box"), false));
+
+    [Fact]
+    public void A_splitter_stands_only_at_the_sets_own_socket()
+    {
+        var turned = Converter() with { Id = "turned", Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], ""), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "")] };
+        var feeds = new FeedFinder(Shelf(Splitter(), turned)).Between(Optical(), Box("box"), false).ToList();
+        Assert.Contains(feeds, f => f.Adapters.Select(a => a.Id).SequenceEqual(["splitter", "turned"]));
+        Assert.DoesNotContain(feeds, f => f.Adapters.Skip(1).Any(a => a.SplitsInto > 1));
+    }
+
+    /// <summary>Every ordered choice of up to two adapters, each tried port by port.</summary>
+    private static IEnumerable<string> Chains(Shelf shelf, Device[] adapters, Device target)
+    {
+        var chains = new List<Device[]> { Array.Empty<Device>() };
+        chains.AddRange(adapters.Select(a => new[] { a }));
+        chains.AddRange(adapters.SelectMany(a => adapters.Where(b => b != a).Select(b => new[] { a, b })));
+        return chains.Where(chain => Fits([.. chain, target], Connector.OpticalSquare, [Signal.SpdifPcm, Signal.SpdifBitstream])).Select(chain => string.Join('>', chain.Select(a => a.Id)));
+
+        bool Fits(Device[] boxes, Connector from, IReadOnlyList<Signal> given) =>
+            boxes[0].Ports.Where(p => !p.Output && p.Signals.Intersect(given).Any() && shelf.Lead(from, p.Connector) is not null).Any()
+            && (boxes.Length == 1 || boxes[0].Ports.Where(p => p.Output).Any(p => Fits(boxes[1..], p.Connector, p.Signals)));
+    }
+
+    private static Device RandomAdapter(Random random, int i) => Converter($"a{i}") with
+    {
+        Ports =
+        [
+            new AudioPort(Ends[random.Next(Ends.Length)], false, [Kinds[random.Next(2)]], "IN"),
+            new AudioPort(Ends[random.Next(Ends.Length)], true, [Kinds[random.Next(2)]], "OUT"),
+        ],
+    };
+
+    private static IEnumerable<Device> RandomLeads(Random random) =>
+        from a in Ends
+        from b in Ends
+        where a <= b && random.Next(4) > 0
+        select Lead(a, b);
+}

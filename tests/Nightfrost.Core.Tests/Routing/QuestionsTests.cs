@@ -1,0 +1,73 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+public class QuestionsTests
+{
+    private static IReadOnlyList<OpenQuestion> Ask(Look look, params Device[] kit) => Questions.Rank(new Site(look, Shelf(kit)));
+
+    private static readonly Device[] Simple = [Box("box"), Headset("ear")];
+
+    [Fact]
+    public void Where_everything_is_known_nothing_is_asked()
+    {
+        var look = Look([Optical(), Phones(), Usb(900, Known.No)], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent });
+        Assert.Empty(Ask(look, Simple));
+    }
+
+    [Fact]
+    public void A_socket_that_is_not_there_raises_no_question() =>
+        Assert.Empty(Ask(Look([Optical(), Pair("") with { State = SocketState.NotThere }], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Simple));
+
+    [Fact]
+    public void Whether_there_is_a_rig_at_all_stands_above_what_it_costs()
+    {
+        // PCM decides everything; the room's wish decides nothing here; the current of the USB socket decides a supply.
+        var look = Look([Optical() with { Pcm = Known.NotYet }, Usb(0, Known.No)], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent });
+        var asked = Ask(look, Box("box", usbMa: 600), Headset("ear"));
+        Assert.Equal(["set.sockets[0].pcm", "set.sockets[1].usbMa"], asked.Where(q => q.Decides).Select(q => q.Field));
+        Assert.Equal("Decides whether there is a rig at all.", asked[0].Effect);
+    }
+
+    [Fact]
+    public void What_an_answer_costs_or_brings_is_said_in_figures()
+    {
+        var look = Look([Optical(), Usb(0, Known.No)], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent });
+        var question = Ask(look, Box("box", usbMa: 600), Headset("ear")).Single(q => q.Decides);
+        Assert.Contains("£", question.Effect, StringComparison.Ordinal);
+        Assert.Contains(" or ", question.Effect, StringComparison.Ordinal);
+
+        var follows = Ask(Look([Optical() with { FollowsPicture = Known.NotYet }], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Simple).Single(q => q.Field.EndsWith("followsPicture", StringComparison.Ordinal));
+        Assert.StartsWith("In step ", follows.Effect, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_second_listener_who_may_be_left_out_decides_more_than_money()
+    {
+        var look = Look([Optical(), Pair("AV")], Listener("Edda", "ear") with { RoomWish = RoomWish.SetSilent }, Listener("Tobias", "ear") with { RoomWish = RoomWish.SetSilent });
+        var first = Ask(look, Box("box"), Box("jack box", input: Connector.Jack35), Headset("ear"))[0];
+        Assert.Equal("set.sockets[1].marking", first.Field);
+        Assert.Equal("1 or 2 listeners served.", first.Effect);
+    }
+
+    [Theory]
+    [InlineData("set.sockets[0].followsPicture")]
+    [InlineData("set.sockets[1].marking")]
+    [InlineData("set.sockets[2].offInStandby")]
+    [InlineData("set.sockets[2].usbSound")]
+    [InlineData("set.sockets[3].otherMakersJoin")]
+    [InlineData("set.speakersCanBeOff")]
+    [InlineData("listeners[0].clearLine")]
+    [InlineData("listeners[1].roomWish")]
+    public void Each_unknown_is_asked_for_by_the_field_it_belongs_to(string field)
+    {
+        SetSocket usb = Usb(500, Known.NotYet) with { UsbSound = Known.NotYet };
+        var look = Look([Optical() with { FollowsPicture = Known.NotYet }, Pair("AV"), usb, Bluetooth() with { OtherMakersJoin = Known.NotYet }],
+            Listener("Edda", "ear") with { RoomWish = RoomWish.SetSilent, ClearLine = Known.NotYet }, Listener("Tobias", "ear"));
+        var asked = Ask(look with { Set = look.Set with { SpeakersCanBeOff = Known.NotYet } }, Box("box", atOnce: 2), Headset("ear"));
+        Assert.EndsWith("?", Assert.Single(asked, q => q.Field == field).Words, StringComparison.Ordinal);
+    }
+}
