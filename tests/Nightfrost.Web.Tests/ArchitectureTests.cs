@@ -53,7 +53,7 @@ public class ArchitectureTests(Cluster cluster)
         return string.Join('\n', lines) + "\n";
     }
 
-    private static string Root()
+    internal static string Root()
     {
         var at = AppContext.BaseDirectory;
         while (!File.Exists(Path.Combine(at, "Nightfrost.slnx")))

@@ -61,7 +61,7 @@ public sealed record PowerNeed(
 /// <param name="HoldSeconds">How long to hold; 0 for a short press or none.</param>
 /// <param name="Shows">Light or prompt while it waits.</param>
 /// <param name="Linked">Light or prompt once it is joined.</param>
-/// <param name="WindowSeconds">How long it waits for a partner.</param>
+/// <param name="WindowSeconds">How long it waits for a partner, s; 0 when it waits without end.</param>
 public sealed record PairingWay(string FromState, string Press, double HoldSeconds, string Shows, string Linked, double WindowSeconds);
 
 /// <summary>What is done with the first receiver while the second one is paired.</summary>

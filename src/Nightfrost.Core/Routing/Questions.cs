@@ -99,9 +99,9 @@ public static class Questions
         var boxes = Span(found, s => s.Boxes);
         var parts = new List<string>();
         if (step.High - step.Low >= 0.01)
-            parts.Add($"In step {RigViews.Percent(step.Low)} or {RigViews.Percent(step.High)}");
+            parts.Add($"In step {Wording.Percent(step.Low)} or {Wording.Percent(step.High)}");
         if (price.High > price.Low)
-            parts.Add($"{RigViews.Money((decimal)price.Low, currency)} or {RigViews.Money((decimal)price.High, currency)}");
+            parts.Add($"{Wording.Money((decimal)price.Low, currency)} or {Wording.Money((decimal)price.High, currency)}");
         if (boxes.High > boxes.Low)
             parts.Add(string.Create(CultureInfo.InvariantCulture, $"{boxes.Low:0} or {boxes.High:0} boxes to switch on"));
         return parts.Count == 0 ? ("The best rig stays as good.", 0) : ($"{string.Join(", ", parts)}.", 100 * (step.High - step.Low) + (price.High - price.Low) / 10 + (boxes.High - boxes.Low));

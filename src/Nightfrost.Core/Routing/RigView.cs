@@ -72,9 +72,9 @@ public static class RigViews
         return (boxes, leads) switch
         {
             (0, 0) => $"{who}, nothing to buy",
-            (0, _) => $"{who}, {Count(leads, "lead", "leads")} to buy",
+            (0, _) => $"{who}, {Wording.Count(leads, "lead", "leads")} to buy",
             (1, _) => $"{who}, one thing to buy",
-            _ => $"{who}, {Count(boxes, "thing", "things")} to buy",
+            _ => $"{who}, {Wording.Count(boxes, "thing", "things")} to buy",
         };
     }
 
@@ -107,7 +107,7 @@ public static class RigViews
         if (next is not null)
             reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
         if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep) is { } worst)
-            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest point: {worst.Name}, in step {Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
+            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest point: {worst.Name}, in step {Wording.Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
         foreach (var finding in rows.SelectMany(r => r.Findings).DistinctBy(f => f.Sentence))
             reasons.Add(new(ReasonKind.Against, finding.Sentence));
         if (rows.Any(r => r.Forecast is { MayNotFollow: true }))
@@ -127,23 +127,11 @@ public static class RigViews
         if (a.NeedsMet != b.NeedsMet)
             parts.Add($"meets {a.NeedsMet} wishes against {b.NeedsMet}");
         if (a.Grade != b.Grade)
-            parts.Add(string.Create(CultureInfo.InvariantCulture, $"in step {Percent(a.InStep)} against {Percent(b.InStep)}"));
+            parts.Add(string.Create(CultureInfo.InvariantCulture, $"in step {Wording.Percent(a.InStep)} against {Wording.Percent(b.InStep)}"));
         if (a.Price != b.Price)
-            parts.Add(string.Create(CultureInfo.InvariantCulture, $"{Money(a.Price, first.Rig.Site.Shelf.Currency)} against {Money(b.Price, first.Rig.Site.Shelf.Currency)}"));
+            parts.Add(string.Create(CultureInfo.InvariantCulture, $"{Wording.Money(a.Price, first.Rig.Site.Shelf.Currency)} against {Wording.Money(b.Price, first.Rig.Site.Shelf.Currency)}"));
         if (a.Boxes != b.Boxes)
-            parts.Add($"{Count(a.Boxes, "box", "boxes")} to switch on against {b.Boxes}");
+            parts.Add($"{Wording.Count(a.Boxes, "box", "boxes")} to switch on against {b.Boxes}");
         return parts.Count == 0 ? $"Level with “{next.Title.ToLowerInvariant()}” on every count." : $"Against “{next.Title.ToLowerInvariant()}”: {string.Join(", ", parts)}.";
     }
-
-    /// <summary>A probability as a whole percent; neither 0 % nor 100 %, since no forecast is certain.</summary>
-    internal static string Percent(double probability) => probability switch
-    {
-        < 0.005 => "under 1 %",
-        > 0.995 => "over 99 %",
-        _ => string.Create(CultureInfo.InvariantCulture, $"{probability * 100:0} %"),
-    };
-
-    internal static string Money(decimal amount, string currency) => string.Create(CultureInfo.InvariantCulture, $"{(currency == "GBP" ? "£" : currency == "EUR" ? "€" : currency + " ")}{amount:0.00}");
-
-    internal static string Count(int count, string one, string many) => $"{(count switch { 0 => "no", 1 => "one", 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) })} {(count == 1 ? one : many)}";
 }

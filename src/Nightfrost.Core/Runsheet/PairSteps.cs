@@ -96,7 +96,7 @@ internal static class PairSteps
                 Phase = Phase.Pair,
                 Place = $"At the {sendName}",
                 Action = secondSlot ? box!.SecondSlot : sender.Press,
-                Detail = FormattableString.Invariant($"Start from: {sender.FromState}. The window stays open about {sender.WindowSeconds:0} s; if it lapses, start again."),
+                Detail = $"Start from: {sender.FromState}.{Window(sender, "The window stays open", "; if it lapses, start again")}",
                 Expect = sender.Shows,
                 HoldSeconds = sender.HoldSeconds,
                 ListenerId = id,
@@ -118,7 +118,7 @@ internal static class PairSteps
             Phase = Phase.Pair,
             Place = $"{ear.Listener.Name}'s {takes.Name}",
             Action = way.Press,
-            Detail = FormattableString.Invariant($"Start from: {way.FromState}. It waits about {way.WindowSeconds:0} s.") + (way.Shows.Length > 0 ? $" While it waits: {way.Shows}." : ""),
+            Detail = $"Start from: {way.FromState}.{Window(way, "It waits", "")}" + (way.Shows.Length > 0 ? $" While it waits: {way.Shows}." : ""),
             Expect = way.Linked,
             HoldSeconds = way.HoldSeconds,
             Caution = ear.Receiver.Form == WearForm.HearingAids ? "Only the link is set up here. The aids' own programming belongs to their hearing professional." : "",
@@ -159,4 +159,6 @@ internal static class PairSteps
                 ListenerId = id,
             };
     }
+
+    private static string Window(PairingWay way, string waits, string then) => way.WindowSeconds > 0 ? FormattableString.Invariant($" {waits} about {way.WindowSeconds:0} s{then}.") : "";
 }

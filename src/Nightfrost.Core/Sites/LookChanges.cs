@@ -1,14 +1,8 @@
-using System.Globalization;
-using System.Text.Json;
-using System.Text.Json.Nodes;
-
 namespace Nightfrost.Core.Sites;
 
 /// <summary>Says in words how two looks differ, for a rig that is out of date and for a stale save.</summary>
 public static class LookChanges
 {
-    private static readonly JsonSerializerOptions Options = CoreJson.Configure(new());
-
     private static readonly Dictionary<string, string> Words = new()
     {
         ["model"] = "model",
@@ -68,15 +62,13 @@ public static class LookChanges
     public static IReadOnlyList<string> Between(Look before, Look after, Func<string, string> nameOf)
     {
         var changes = new List<string>();
-        Compare("The set", Node(before.Set with { Sockets = [], DelaySettings = [] }), Node(after.Set with { Sockets = [], DelaySettings = [] }), nameOf, changes);
+        Compare("The set", before.Set with { Sockets = [], DelaySettings = [] }, after.Set with { Sockets = [], DelaySettings = [] }, nameOf, changes);
         Match(before.Set.Sockets, after.Set.Sockets, s => s.Id, s => SocketKinds.Of(s.Kind).Words, nameOf, changes);
         Match(before.Set.DelaySettings, after.Set.DelaySettings, d => d.Name, d => $"Delay setting {d.Name}", nameOf, changes);
         Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, nameOf, changes);
         Match(before.Owned, after.Owned, o => o.DeviceId, o => $"Owned, {nameOf(o.DeviceId)}", nameOf, changes);
         return changes;
     }
-
-    private static JsonObject Node<T>(T value) => JsonSerializer.SerializeToNode(value, Options)!.AsObject();
 
     private static void Match<T>(IReadOnlyList<T> before, IReadOnlyList<T> after, Func<T, string> id, Func<T, string> name, Func<string, string> nameOf, List<string> changes)
     {
@@ -88,35 +80,11 @@ public static class LookChanges
             if (old is null)
                 changes.Add($"{name(fresh)}: added.");
             else
-                Compare(name(fresh), Node(old), Node(fresh), nameOf, changes);
+                Compare(name(fresh), old, fresh, nameOf, changes);
         }
     }
 
-    private static void Compare(string subject, JsonObject before, JsonObject after, Func<string, string> nameOf, List<string> changes)
-    {
-        foreach (var (key, value) in after)
-        {
-            if (!JsonNode.DeepEquals(before[key], value) && !Derived.Contains(key))
-                changes.Add($"{subject}: {Words.GetValueOrDefault(key, key)} was {Read(key, before[key])}, now {Read(key, value)}.");
-        }
-
-        string Read(string key, JsonNode? value) => DeviceIds.Contains(key) && value is not null ? nameOf(value.GetValue<string>()) : Say(value);
-    }
-
-    private static string Say(JsonNode? value) => value switch
-    {
-        null => "nothing",
-        JsonArray array => array.Count == 0 ? "nothing" : string.Join(", ", array.Select(Say)),
-        _ => value.GetValueKind() switch
-        {
-            JsonValueKind.True => "yes",
-            JsonValueKind.False => "no",
-            JsonValueKind.Number => value.GetValue<double>().ToString(CultureInfo.InvariantCulture),
-            _ => value.GetValue<string>() is { Length: > 0 } text ? Spaced(text) : "nothing",
-        },
-    };
-
-    // "notThere" reads "not there"; words typed by a person hold spaces or capitals in front and stay as they are.
-    private static string Spaced(string text) =>
-        text.All(char.IsLetter) && char.IsLower(text[0]) ? string.Concat(text.Select(c => char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : c.ToString())) : text;
+    private static void Compare<T>(string subject, T before, T after, Func<string, string> nameOf, List<string> changes) =>
+        changes.AddRange(FactChanges.Between(
+            before, after, key => Derived.Contains(key) ? null : Words.GetValueOrDefault(key, key), (key, value) => DeviceIds.Contains(key) ? nameOf(value.GetValue<string>()) : null).Select(change => $"{subject}: {change}."));
 }

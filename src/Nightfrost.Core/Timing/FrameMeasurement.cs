@@ -1,6 +1,5 @@
 using MathNet.Numerics.Distributions;
 using MathNet.Numerics.Statistics;
-using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Timing;
 

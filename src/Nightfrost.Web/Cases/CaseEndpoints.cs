@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;

@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
-using Nightfrost.Core.Sites;
+using Nightfrost.Core;
 
 namespace Nightfrost.Web.Hosting;
 

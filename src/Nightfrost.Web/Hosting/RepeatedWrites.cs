@@ -1,11 +1,14 @@
 using System.Security.Claims;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage;
-using Nightfrost.Core.Sites;
+using Nightfrost.Core;
 using Nightfrost.Data;
 using Nightfrost.Data.Cases;
 
 namespace Nightfrost.Web.Hosting;
+
+/// <summary>Marks an endpoint that is asked with a body and changes nothing, so that its answers are not kept.</summary>
+internal sealed class AsksOnly;
 
 /// <summary>
 /// A write sent again with the same Idempotency-Key does nothing twice: the first answer is given again. The key is kept in the same transaction as
@@ -20,7 +23,7 @@ internal sealed class RepeatedWrites(RequestDelegate next)
     {
         var key = context.Request.Headers[Header].ToString();
         var owner = context.User.FindFirstValue(ClaimTypes.NameIdentifier);
-        if (key.Length == 0 || owner is null || !IsWrite(context.Request.Method))
+        if (key.Length == 0 || owner is null || !IsWrite(context.Request.Method) || context.GetEndpoint()?.Metadata.GetMetadata<AsksOnly>() is not null)
         {
             await next(context);
             return;

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
@@ -10,10 +11,22 @@ using Nightfrost.Web.Hosting;
 namespace Nightfrost.Web.Kit;
 
 /// <summary>A device on the shelf.</summary>
-public sealed record ShelfEntry(Device Device, int Version);
+/// <param name="Device">The device.</param>
+/// <param name="Version">Rises with every change.</param>
+/// <param name="Abilities">Ids of what it can do.</param>
+/// <param name="InShort">What tells it from its neighbours, in a few words each.</param>
+public sealed record ShelfEntry(Device Device, int Version, IReadOnlyList<string> Abilities, IReadOnlyList<string> InShort);
+
+/// <summary>Something to look for on the shelf.</summary>
+public sealed record AbilityName(string Id, string Words);
 
 /// <summary>The whole shelf.</summary>
-public sealed record ShelfView(IReadOnlyList<ShelfEntry> Devices, string Currency);
+public sealed record ShelfView(IReadOnlyList<ShelfEntry> Devices, IReadOnlyList<AbilityName> Abilities, string Currency);
+
+/// <summary>Devices side by side.</summary>
+/// <param name="Names">Their names.</param>
+/// <param name="Facts">Attributes, what differs first.</param>
+public sealed record ComparisonView(IReadOnlyList<string> Names, IReadOnlyList<ComparedFact> Facts);
 
 /// <summary>What may be corrected on a device: its price and the marks printed on its box.</summary>
 /// <param name="Version">Version that was read.</param>
@@ -36,6 +49,8 @@ internal static class KitEndpoints
     {
         var kit = api.MapGroup("kit").WithTags("Kit");
         kit.MapGet("", List).WithSummary("Every device on the shelf.");
+        kit.MapGet("compare", Compare).WithSummary("Two to four devices side by side, what differs first.");
+        kit.MapKitFile();
         kit.MapPatch("{deviceId}", Correct).WithSummary("Corrects a price or a printed mark.");
         kit.MapDelete("{deviceId}", Remove).WithSummary("Takes a device off the shelf; it can be put back.");
         kit.MapPost("{deviceId}/restore", Restore).WithSummary("Puts a device back.");
@@ -48,14 +63,28 @@ internal static class KitEndpoints
 
     private static async Task<Ok<ShelfView>> List(NightfrostDb db, CancellationToken cancel) =>
         TypedResults.Ok(new ShelfView(
-            [.. (await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).ToListAsync(cancel)).OrderBy(d => d.Spec.Role).ThenBy(d => d.Spec.Name, StringComparer.Ordinal).Select(d => new ShelfEntry(d.Spec, d.Version))], Currency));
+            [.. (await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).ToListAsync(cancel)).OrderBy(d => d.Spec.Role).ThenBy(d => d.Spec.Name, StringComparer.Ordinal).Select(Entry)],
+            [.. Abilities.All.Select(a => new AbilityName(a.Id, a.Words))], Currency));
+
+    private static ShelfEntry Entry(DeviceRow row) => new(row.Spec, row.Version, Abilities.Of(row.Spec), DeviceFacts.InShort(row.Spec));
+
+    private static async Task<Results<Ok<ComparisonView>, JsonHttpResult<Refusal>>> Compare(string[] ids, NightfrostDb db, CancellationToken cancel)
+    {
+        if (ids.Length is < 2 or > 4)
+            return Refusals.Invalid(new FieldProblem("ids", $"{ids.Length} devices cannot stand side by side.", "Choose two to four."));
+        var shelf = await db.Shelf(cancel);
+        var devices = ids.Select(shelf.Find).OfType<Device>().ToList();
+        return devices.Count < ids.Length
+            ? Refusals.Unknown("device")
+            : TypedResults.Ok(new ComparisonView([.. devices.Select(d => d.Name)], DeviceFacts.Compare(devices, shelf.NameOf, shelf.Currency)));
+    }
 
     private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Correct(string deviceId, DeviceCorrection correction, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
     {
         if (await Standing(db, deviceId, cancel) is not { } row)
             return Refusals.Unknown("device");
-        if (correction.Price is < 0 or > 100_000)
-            return Refusals.Invalid(new FieldProblem("price", $"{correction.Price} lies outside 0 to 100 000.", "Enter what it costs today."));
+        if (correction.Price is < 0 or > DeviceCheck.MostPrice)
+            return Refusals.Invalid(new FieldProblem("price", FormattableString.Invariant($"{correction.Price} lies outside 0 to {DeviceCheck.MostPrice}."), "Enter what it costs today."));
         if (correction.Marks.Select((m, i) => PlainText.Problem($"marks[{i}].mark", m.Mark, LongestMark)).OfType<FieldProblem>().ToList() is { Count: > 0 } wrong)
             return Refusals.Invalid(wrong);
         if (row.Version != correction.Version)
@@ -77,7 +106,7 @@ internal static class KitEndpoints
             return Refusals.Stale("device", [], null);
         }
 
-        return TypedResults.Ok(new ShelfEntry(row.Spec, row.Version));
+        return TypedResults.Ok(Entry(row));
 
         IReadOnlyList<Codec> Marked(IReadOnlyList<Codec> codecs) =>
             [.. codecs.Select(c => !c.IsStandard && correction.Marks.FirstOrDefault(m => m.Class == c.Class) is { } mark ? c with { Mark = mark.Mark.Trim() } : c)];
@@ -100,7 +129,7 @@ internal static class KitEndpoints
         row.DeletedAt = null;
         row.Version++;
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(new ShelfEntry(row.Spec, row.Version));
+        return TypedResults.Ok(Entry(row));
     }
 
     private static Task<DeviceRow?> Standing(NightfrostDb db, string deviceId, CancellationToken cancel) =>

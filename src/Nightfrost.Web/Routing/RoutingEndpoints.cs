@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Nightfrost.Core;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
 using Nightfrost.Data;

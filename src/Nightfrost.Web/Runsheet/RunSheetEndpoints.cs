@@ -1,8 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Runsheet;
-using Nightfrost.Core.Sites;
 using Nightfrost.Data;
 using Nightfrost.Data.Cases;
 using Nightfrost.Web.Cases;

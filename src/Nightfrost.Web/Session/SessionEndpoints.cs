@@ -2,7 +2,7 @@ using System.Security.Claims;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
-using Nightfrost.Core.Sites;
+using Nightfrost.Core;
 using Nightfrost.Data.Demo;
 using Nightfrost.Data.Identity;
 using Nightfrost.Web.Hosting;

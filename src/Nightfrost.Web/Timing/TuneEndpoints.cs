@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Nightfrost.Core;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
@@ -72,7 +73,7 @@ internal static class TuneEndpoints
         tune.MapPost("takes/{takeId:guid}/restore", Restore).WithSummary("Puts a take back.");
         tune.MapPut("camera", SetCamera).WithSummary("Sets the camera's own skew.");
         tune.MapPut("delays", SetDelays).WithSummary("Says that the delay settings now stand at these values.");
-        tune.MapPost("verdict", Judge).WithSummary("What given delay values do to every listener.");
+        tune.MapPost("verdict", Judge).WithMetadata(new AsksOnly()).WithSummary("What given delay values do to every listener.");
     }
 
     private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>

@@ -67,6 +67,307 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Two to four devices side by side, what differs first. */
+        get: {
+            parameters: {
+                query: {
+                    ids: string[];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ComparisonView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf as a file. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/schema": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of the file. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/import/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Says of each device of a file what an import would do. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts the devices of a file on the shelf. */
+        post: {
+            parameters: {
+                query?: {
+                    leaveWrongOut?: boolean;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ImportView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/{deviceId}": {
         parameters: {
             query?: never;
@@ -1871,6 +2172,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Something to look for on the shelf. */
+        AbilityName: {
+            id: string;
+            words: string;
+        };
         /** @description One radio, infrared or magnetic end of a device. */
         AirLink: {
             technology: components["schemas"]["LinkTechnology"];
@@ -2017,6 +2323,22 @@ export interface components {
          * @enum {unknown}
          */
         CodecClass: "sbc" | "aac" | "lc3" | "vendorStandard" | "vendorLowLatency" | "vendorAdaptiveLowLatency" | "vendorHighDefinition" | "vendorHighRate" | "vendorDualListener";
+        /** @description One attribute side by side. */
+        ComparedFact: {
+            /** @description The attribute. */
+            name: string;
+            /** @description Its value for each device, in their order. */
+            values: string[];
+            /** @description True when not all are the same. */
+            differs: boolean;
+        };
+        /** @description Devices side by side. */
+        ComparisonView: {
+            /** @description Their names. */
+            names: string[];
+            /** @description Attributes, what differs first. */
+            facts: components["schemas"]["ComparedFact"][];
+        };
         /**
          * @description The shape a plug and a socket share. Electrical meaning is a Signal's business.
          * @enum {unknown}
@@ -2252,6 +2574,34 @@ export interface components {
              * @description When it was handed over, UTC.
              */
             handedOverAt: null | string;
+        };
+        /** @description What an import did, or would do. */
+        ImportView: {
+            /** @description Each device of the file. */
+            rows: components["schemas"]["KitRow"][];
+            /**
+             * Format: int32
+             * @description Devices that were put on the shelf; 0 for a preview.
+             */
+            kept: number;
+        };
+        /** @description One device of a file. */
+        KitRow: {
+            /**
+             * Format: int32
+             * @description Line of the file it starts on, from 1.
+             */
+            line: number;
+            /** @description Its id; blank when it could not be read. */
+            id: string;
+            /** @description Its name; blank when it could not be read. */
+            name: string;
+            /** @description What an import would do with it. */
+            fate: components["schemas"]["RowFate"];
+            /** @description What would change, in words. */
+            changes: string[];
+            /** @description What is wrong with it. */
+            problems: components["schemas"]["FieldProblem"][];
         };
         /**
          * @description A fact that may not be known yet.
@@ -2513,7 +2863,7 @@ export interface components {
             linked: string;
             /**
              * Format: double
-             * @description How long it waits for a partner.
+             * @description How long it waits for a partner, s; 0 when it waits without end.
              */
             windowSeconds: number;
         };
@@ -2766,6 +3116,11 @@ export interface components {
          */
         RoomWish: "noWish" | "roomHearsToo" | "setSilent";
         /**
+         * @description What an import would do with one device of a file.
+         * @enum {unknown}
+         */
+        RowFate: "new" | "changed" | "same" | "wrong";
+        /**
          * @description What a broken rule does to a route.
          * @enum {unknown}
          */
@@ -2861,13 +3216,22 @@ export interface components {
         };
         /** @description A device on the shelf. */
         ShelfEntry: {
+            /** @description The device. */
             device: components["schemas"]["Device"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Rises with every change.
+             */
             version: number;
+            /** @description Ids of what it can do. */
+            abilities: string[];
+            /** @description What tells it from its neighbours, in a few words each. */
+            inShort: string[];
         };
         /** @description The whole shelf. */
         ShelfView: {
             devices: components["schemas"]["ShelfEntry"][];
+            abilities: components["schemas"]["AbilityName"][];
             currency: string;
         };
         /** @description What is typed to sign in. */

@@ -1,14 +1,14 @@
-import { Box, Button, TextField, Typography } from '@mui/material'
-import { useQueryClient } from '@tanstack/react-query'
+import { Box, Button, TextField, ToggleButton, Typography } from '@mui/material'
 import { useState } from 'react'
-import { api, told, type Schema } from '../api/client'
-import { count, day, money } from '../format/format'
+import type { Schema } from '../api/client'
+import { count } from '../format/format'
 import { Figure, Page, Part } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
-import { offerUndo } from '../parts/undo'
 import { Shell } from '../shell/Shell'
-import { NumberField } from '../sites/NumberField'
 import { useShelf } from '../sites/useLook'
+import { Compare } from './Compare'
+import { KitFile } from './KitFile'
+import { ShelfRow } from './ShelfRow'
 
 type Entry = Schema['ShelfEntry']
 
@@ -22,175 +22,95 @@ const roleWords: Record<Schema['DeviceRole'], string> = {
   roomSpeaker: 'Room speakers',
 }
 
-/** The shelf: every device, its price and the marks printed on its box. */
+/** Most devices side by side. */
+const mostCompared = 4
+
+/** The shelf: every device, found by name or by what it can do, set side by side, corrected, exchanged as a file. */
 export function KitPage() {
   const shelf = useShelf()
   const [wanted, setWanted] = useState('')
-  const match = (e: Entry) => `${e.device.name} ${e.device.maker}`.toLowerCase().includes(wanted.trim().toLowerCase())
-  const unread = shelf.data?.devices.filter((e) => marksOf(e.device).some((m) => m.mark.trim() === '')).length ?? 0
+  const [abilities, setAbilities] = useState<string[]>([])
+  const [compared, setCompared] = useState<string[]>([])
+  const entries = shelf.data?.devices ?? []
+  const shown = entries.filter((e) => matches(e, wanted, abilities))
+  const unread = entries.filter(hasUnreadMark).length
+  const filtered = wanted.trim() !== '' || abilities.length > 0
+  const toggle = (id: string) =>
+    setCompared(compared.includes(id) ? compared.filter((other) => other !== id) : [...compared, id].slice(0, mostCompared))
   return (
     <Shell place="Kit">
       <Page
-        headline={shelf.data ? `${shelf.data.devices.length} things on the shelf` : 'Kit'}
+        headline={
+          !shelf.data
+            ? 'Kit'
+            : filtered
+              ? `${shown.length} of ${entries.length} things can do that`
+              : `${entries.length} things on the shelf`
+        }
         figures={
           unread > 0 && <Figure value={count(unread, 'device', 'devices')} after="with a codec mark nobody has read: planned as SBC" />
         }
+        action={shelf.data && <KitFile />}
       >
         {shelf.isPending && <Waiting words="Fetching the shelf…" />}
         {shelf.isError && <Trouble error={shelf.error} onRetry={() => void shelf.refetch()} />}
         <TextField label="Find by name or maker" value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ maxWidth: 420, mt: 4 }} />
-        {shelf.data &&
-          (Object.keys(roleWords) as Schema['DeviceRole'][]).map((role) => {
-            const entries = shelf.data.devices.filter((e) => e.device.role === role && match(e))
-            return (
-              entries.length > 0 && (
-                <Part key={role} title={roleWords[role]}>
-                  {entries.map((e) => (
-                    <ShelfRow key={`${e.device.id} ${e.version}`} entry={e} currency={shelf.data.currency} />
-                  ))}
-                </Part>
-              )
+        <Box role="group" aria-label="What it can do" sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 3 }}>
+          {shelf.data?.abilities.map((a) => (
+            <ToggleButton
+              key={a.id}
+              value={a.id}
+              selected={abilities.includes(a.id)}
+              onChange={() => setAbilities(abilities.includes(a.id) ? abilities.filter((id) => id !== a.id) : [...abilities, a.id])}
+              sx={{ px: 3 }}
+            >
+              {a.words}
+            </ToggleButton>
+          ))}
+        </Box>
+        <Compare ids={compared} onClear={() => setCompared([])} />
+        {filtered && shown.length === 0 && (
+          <Typography color="textSecondary" sx={{ mt: 5 }}>
+            Nothing on the shelf can do all of that.{' '}
+            <Button
+              variant="text"
+              onClick={() => {
+                setWanted('')
+                setAbilities([])
+              }}
+            >
+              Show everything
+            </Button>
+          </Typography>
+        )}
+        {(Object.keys(roleWords) as Schema['DeviceRole'][]).map((role) => {
+          const some = shown.filter((e) => e.device.role === role)
+          return (
+            some.length > 0 && (
+              <Part key={role} title={roleWords[role]}>
+                {some.map((e) => (
+                  <ShelfRow
+                    key={`${e.device.id} ${e.version}`}
+                    entry={e}
+                    currency={shelf.data?.currency ?? ''}
+                    compared={compared.includes(e.device.id)}
+                    mayCompare={compared.length < mostCompared}
+                    onCompare={() => toggle(e.device.id)}
+                  />
+                ))}
+              </Part>
             )
-          })}
+          )
+        })}
       </Page>
     </Shell>
   )
 }
 
-const vendor = (codec: Schema['Codec']) => codec.class !== 'sbc' && codec.class !== 'aac' && codec.class !== 'lc3'
+/** True for a device of this name or maker that can do everything asked for. */
+export const matches = (entry: Entry, wanted: string, abilities: readonly string[]) =>
+  `${entry.device.name} ${entry.device.maker}`.toLowerCase().includes(wanted.trim().toLowerCase()) &&
+  abilities.every((id) => entry.abilities.includes(id))
 
-/** Makers' codecs of a device, one for each class. */
-export function marksOf(device: Schema['Device']) {
-  const codecs = (device.links ?? []).flatMap((l) => [...(l.codecs ?? []), ...(l.codecsWithSeveral ?? [])]).filter(vendor)
-  return codecs.filter((c, i) => codecs.findIndex((other) => other.class === c.class) === i)
-}
-
-function ShelfRow({ entry, currency }: { entry: Entry; currency: string }) {
-  const { device, version } = entry
-  const queries = useQueryClient()
-  const [open, setOpen] = useState(false)
-  const [price, setPrice] = useState(device.price)
-  const [marks, setMarks] = useState(marksOf(device))
-  const [error, setError] = useState<unknown>(null)
-  const path = { deviceId: device.id }
-  const refresh = () =>
-    Promise.all(['kit', 'rigs', 'case', 'cases', 'questions'].map((key) => queries.invalidateQueries({ queryKey: [key] })))
-  const keep = async () => {
-    try {
-      await told(
-        api.PATCH('/api/kit/{deviceId}', { params: { path }, body: { version, price: price === device.price ? null : price, marks } }),
-      )
-      await refresh()
-    } catch (refused) {
-      setError(refused)
-    }
-  }
-  const remove = async () => {
-    try {
-      await told(api.DELETE('/api/kit/{deviceId}', { params: { path } }))
-      offerUndo(
-        `${device.name} was taken off the shelf.`,
-        () => void told(api.POST('/api/kit/{deviceId}/restore', { params: { path } })).then(refresh),
-      )
-      await refresh()
-    } catch (refused) {
-      setError(refused)
-    }
-  }
-  return (
-    <Box sx={{ borderTop: 1, borderColor: 'divider', py: 2 }}>
-      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, alignItems: 'center' }}>
-        <Box sx={{ flex: '1 1 260px', minWidth: 0 }}>
-          <Typography sx={{ fontWeight: 650 }}>{device.name}</Typography>
-          <Typography variant="body2" color="textSecondary">
-            {[device.maker, ...abilities(device)].join(' · ')}
-          </Typography>
-        </Box>
-        <Typography sx={{ textAlign: 'right' }}>
-          {money(device.price, currency)}
-          <Typography component="span" variant="caption" color="textSecondary" sx={{ display: 'block' }}>
-            {day(device.pricedOn)}
-          </Typography>
-        </Typography>
-        <Button
-          variant="text"
-          onClick={() => setOpen(!open)}
-          aria-expanded={open}
-          aria-label={`${open ? 'Close' : 'Correct'} ${device.name}`}
-        >
-          {open ? 'Close' : 'Correct'}
-        </Button>
-        <Button variant="text" onClick={() => void remove()} aria-label={`Take off ${device.name}`}>
-          Take off
-        </Button>
-      </Box>
-      {error !== null && <Trouble error={error} />}
-      {open && (
-        <Box
-          component="form"
-          onSubmit={(e) => {
-            e.preventDefault()
-            void keep()
-          }}
-          sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 3, mb: 2 }}
-        >
-          <NumberField label="Price" unit={currency} value={price} onChange={setPrice} width={160} />
-          {marks.map((m, i) => (
-            <TextField
-              key={m.class}
-              label={`Mark printed: ${classWords[m.class] ?? m.class}`}
-              value={m.mark}
-              onChange={(e) => setMarks(marks.map((other, at) => (at === i ? { ...other, mark: e.target.value } : other)))}
-              sx={{ width: 280, maxWidth: '100%' }}
-            />
-          ))}
-          <Button type="submit" variant="contained" color="primary">
-            Keep
-          </Button>
-        </Box>
-      )}
-    </Box>
-  )
-}
-
-const classWords: Partial<Record<Schema['CodecClass'], string>> = {
-  vendorStandard: 'standard',
-  vendorLowLatency: 'low-latency',
-  vendorAdaptiveLowLatency: 'adaptive',
-  vendorHighDefinition: 'high-definition',
-  vendorHighRate: 'high-rate',
-  vendorDualListener: 'dual-listener',
-}
-
-const linkWords: Record<Schema['LinkTechnology'], string> = {
-  bluetoothClassic: 'Bluetooth',
-  leAudioUnicast: 'LE Audio',
-  leAudioBroadcast: 'LE Audio broadcast',
-  digital24GHz: '2.4 GHz',
-  uhfDigital: 'UHF',
-  uhfAnalogue: 'UHF',
-  infraredDigital: 'infrared',
-  infraredAnalogue: 'infrared',
-  aidRadio: 'aids’ own radio',
-  nearField: 'near field',
-}
-
-function abilities(device: Schema['Device']) {
-  const links = device.links ?? []
-  const sends = links.find((l) => l.transmits)
-  const marks = marksOf(device).map((m) =>
-    m.mark.trim() ? `${classWords[m.class]} “${m.mark.trim()}”` : `${classWords[m.class]}, mark unread`,
-  )
-  return [
-    ...new Set(
-      links.map(
-        (l) =>
-          `${linkWords[l.technology]}${l.family ? `, family ${l.family}${l.generations?.length ? ` ${l.generations.join(', ')}` : ''}` : ''}`,
-      ),
-    ),
-    ...marks,
-    ...(sends && device.role === 'transmitter' ? [`feeds ${sends.listenersAtOnce ?? 1} at once`] : []),
-    ...(device.passesThrough ? ['passes the signal on'] : []),
-    ...(device.power && device.power.usbDrawMa > 0 ? [`${device.power.usbDrawMa} mA`] : []),
-  ]
-}
+const hasUnreadMark = (entry: Entry) =>
+  (entry.device.links ?? []).some((l) => [...(l.codecs ?? []), ...(l.codecsWithSeveral ?? [])].some((c) => c.markUnknown))

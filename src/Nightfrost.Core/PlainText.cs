@@ -1,4 +1,4 @@
-namespace Nightfrost.Core.Sites;
+namespace Nightfrost.Core;
 
 /// <summary>What a person may type where words are wanted.</summary>
 public static class PlainText

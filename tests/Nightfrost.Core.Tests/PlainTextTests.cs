@@ -1,7 +1,6 @@
 using CsCheck;
-using Nightfrost.Core.Sites;
 
-namespace Nightfrost.Core.Tests.Sites;
+namespace Nightfrost.Core.Tests;
 
 public class PlainTextTests
 {

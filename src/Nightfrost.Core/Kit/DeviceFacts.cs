@@ -1,0 +1,121 @@
+using System.Globalization;
+
+namespace Nightfrost.Core.Kit;
+
+/// <summary>One attribute of a device in words.</summary>
+/// <param name="Name">The attribute.</param>
+/// <param name="Words">Its value; blank when the device has none.</param>
+public sealed record DeviceFact(string Name, string Words);
+
+/// <summary>One attribute side by side.</summary>
+/// <param name="Name">The attribute.</param>
+/// <param name="Values">Its value for each device, in their order.</param>
+/// <param name="Differs">True when not all are the same.</param>
+public sealed record ComparedFact(string Name, IReadOnlyList<string> Values, bool Differs);
+
+/// <summary>Says in words what a device can do, attribute by attribute, and sets devices side by side.</summary>
+public static class DeviceFacts
+{
+    /// <summary>Every attribute that decides anything, in reading order; the same names for every device.</summary>
+    /// <param name="device">The device.</param>
+    /// <param name="nameOf">Name of another device by its id, for what is in the box.</param>
+    /// <param name="currency">Currency of its price.</param>
+    public static IReadOnlyList<DeviceFact> Of(Device device, Func<string, string> nameOf, string currency)
+    {
+        var sends = device.Links.Where(l => l.Transmits).ToList();
+        var takes = device.Links.Where(l => !l.Transmits).ToList();
+        return
+        [
+            new("Price", string.Create(CultureInfo.InvariantCulture, $"{Wording.Money(device.Price, currency)}, read {device.PricedOn:d MMM yyyy}")),
+            new("Maker", device.Maker),
+            new("Inputs", Ports(device, output: false)),
+            new("Outputs", Ports(device, output: true)),
+            new("Sends", Join(sends.Select(LinkWords))),
+            new("Receives", Join(takes.Select(LinkWords))),
+            new("Codecs, in its order", Join(device.Links.SelectMany(l => l.Codecs).Distinct().Select(c => c.MarkUnknown ? $"{c.Words}, mark unread" : c.Words))),
+            new("Codecs with two listeners", Join(sends.SelectMany(l => l.CodecsWithSeveral).Distinct().Select(c => c.Words))),
+            new("Listeners at once", sends.Count == 0 ? "" : sends.Max(l => l.ListenersAtOnce).ToString(CultureInfo.InvariantCulture)),
+            new("Remembers", device.Links.Count == 0 ? "" : device.Links.Max(l => l.Remembers).ToString(CultureInfo.InvariantCulture)),
+            new("Family", Join(device.Links.Where(l => l.Family.Length > 0).Select(FamilyWords).Distinct())),
+            new("Range", Join(sends.Select(l => l.IsInfrared ? FormattableString.Invariant($"{l.OnAxisRangeM:0.#} m on its axis") : FormattableString.Invariant($"{l.TransmitDbm:+0.#;−0.#;0} dBm")))),
+            new("Keeps other gear fed", device.SplitsInto > 1 ? $"splits into {device.SplitsInto}" : device.PassesThrough ? "passes the signal on" : ""),
+            new("Power", PowerWords(device.Power)),
+            new("Battery", BatteryWords(device.Power)),
+            new("Finds its partner after a power cut", device.Links.Count == 0 ? "" : YesNo(device.Power.PairingSurvivesPowerLoss)),
+            new("Switched on by hand", YesNo(device.Power.SwitchedByHand)),
+            new("Starts only from its app", YesNo(device.StreamsOnRequest)),
+            new("Own volume", device.Role is DeviceRole.Receiver or DeviceRole.Relay ? YesNo(device.OwnVolume) : ""),
+            new("Easy controls", device.Role is DeviceRole.Receiver or DeviceRole.Relay ? YesNo(device.EasyControls) : ""),
+            new("Worn over aids", device.Role == DeviceRole.Receiver ? YesNo(device.WornOverAids) : ""),
+            new("Lets the room in", device.Role == DeviceRole.Receiver ? YesNo(device.OpenToRoom) : ""),
+            new("Length", device.LengthM > 0 ? FormattableString.Invariant($"{device.LengthM:0.##} m") : ""),
+            new("In the box", Join(device.Includes.Select(nameOf))),
+            new("Pairing", device.Pairing is { } way ? $"{way.Press} ({(way.HoldSeconds > 0 ? FormattableString.Invariant($"{way.HoldSeconds:0.#} s") : "short")}), from: {way.FromState}" : ""),
+            new("Codec shown", device.CodecReadback),
+        ];
+    }
+
+    /// <summary>What tells a device from its neighbours on the shelf, in a few words each.</summary>
+    public static IReadOnlyList<string> InShort(Device device)
+    {
+        var sends = device.Links.FirstOrDefault(l => l.Transmits);
+        return
+        [
+            .. device.Links.Select(l => l.Family.Length > 0 ? $"{LinkWords(l)}, family {FamilyWords(l)}" : LinkWords(l)).Distinct(),
+            .. device.Links.SelectMany(l => l.Codecs.Concat(l.CodecsWithSeveral)).Where(c => !c.IsStandard).Distinct().Select(c => c.MarkUnknown ? $"{c.Words}, mark unread" : c.Words),
+            .. device.Role == DeviceRole.Transmitter && sends is not null ? new[] { $"feeds {sends.ListenersAtOnce} at once" } : [],
+            .. device.SplitsInto > 1 ? new[] { $"splits into {device.SplitsInto}" } : [],
+            .. device.PassesThrough ? new[] { "passes the signal on" } : [],
+            .. device.Power.UsbDrawMa > 0 ? new[] { $"{device.Power.UsbDrawMa} mA" } : [],
+        ];
+    }
+
+    /// <summary>Devices side by side, what differs first; attributes that none of them has are left out.</summary>
+    /// <param name="devices">Two to four devices.</param>
+    /// <param name="nameOf">Name of another device by its id.</param>
+    /// <param name="currency">Currency of their prices.</param>
+    public static IReadOnlyList<ComparedFact> Compare(IReadOnlyList<Device> devices, Func<string, string> nameOf, string currency)
+    {
+        var facts = devices.Select(d => Of(d, nameOf, currency)).ToList();
+        return
+        [
+            .. facts[0].Select((fact, i) => facts.Select(f => f[i].Words).ToList() is var values ? new ComparedFact(fact.Name, values, values.Distinct().Count() > 1) : null!)
+                .Where(row => row.Values.Any(v => v.Length > 0))
+                .OrderByDescending(row => row.Differs),
+        ];
+    }
+
+    private static string Ports(Device device, bool output) => device.Role == DeviceRole.Lead
+        ? output ? "" : string.Join(" to ", device.Ports.Select(p => ConnectorWords(p.Connector)))
+        : Join(device.Ports.Where(p => p.Output == output).Select(p => p.Label.Length > 0 ? $"{ConnectorWords(p.Connector)} ({p.Label})" : ConnectorWords(p.Connector)));
+
+    private static string ConnectorWords(Connector connector) => connector switch
+    {
+        Connector.OpticalSquare => "optical",
+        Connector.Optical35 => "optical 3.5 mm",
+        Connector.CoaxialPhono => "coaxial",
+        Connector.PhonoPair => "red and white",
+        Connector.Jack35 => "3.5 mm",
+        Connector.Jack635 => "6.35 mm",
+        Connector.Hdmi => "HDMI",
+        Connector.UsbA => "USB-A",
+        Connector.UsbC => "USB-C",
+        Connector.MicroUsb => "micro-USB",
+        Connector.Barrel => "round power plug",
+        _ => "loudspeaker wire",
+    };
+
+    private static string LinkWords(AirLink link) => LinkTechnologies.Of(link.Technology).Words;
+
+    private static string FamilyWords(AirLink link) => link.Generations.Count == 0 ? link.Family : $"{link.Family}, generation {string.Join(", ", link.Generations)}";
+
+    private static string PowerWords(PowerNeed power) =>
+        Join(new[] { power.UsbDrawMa > 0 ? $"USB, {power.UsbDrawMa} mA" : "", power.OwnSupply ? "own mains supply" : "" }.Where(w => w.Length > 0));
+
+    private static string BatteryWords(PowerNeed power) => power.BatteryHours <= 0 ? ""
+        : FormattableString.Invariant($"{power.BatteryHours:0.#} h, charged in {power.ChargeHours:0.#} h{(power.WorksWhileCharging ? ", plays while it charges" : "")}");
+
+    private static string YesNo(bool value) => value ? "yes" : "no";
+
+    private static string Join(IEnumerable<string> words) => string.Join(", ", words);
+}

@@ -1,0 +1,25 @@
+using System.Globalization;
+
+namespace Nightfrost.Core;
+
+/// <summary>Numbers as they stand in a sentence.</summary>
+internal static class Wording
+{
+    /// <summary>A probability as a whole percent; neither 0 % nor 100 %, since no forecast is certain.</summary>
+    public static string Percent(double probability) => probability switch
+    {
+        < 0.005 => "under 1 %",
+        > 0.995 => "over 99 %",
+        _ => string.Create(CultureInfo.InvariantCulture, $"{probability * 100:0} %"),
+    };
+
+    /// <summary>A price with its currency.</summary>
+    /// <param name="amount">The price.</param>
+    /// <param name="currency">Three letters, ISO 4217.</param>
+    public static string Money(decimal amount, string currency) =>
+        string.Create(CultureInfo.InvariantCulture, $"{(currency == "GBP" ? "£" : currency == "EUR" ? "€" : currency + " ")}{amount:0.00}");
+
+    /// <summary>A number of things, small ones in words.</summary>
+    public static string Count(int count, string one, string many) =>
+        $"{(count switch { 0 => "no", 1 => "one", 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) })} {(count == 1 ? one : many)}";
+}

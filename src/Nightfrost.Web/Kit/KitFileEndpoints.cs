@@ -1,0 +1,81 @@
+using System.Text;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core;
+using Nightfrost.Core.Kit;
+using Nightfrost.Data;
+using Nightfrost.Data.Kit;
+using Nightfrost.Web.Hosting;
+
+namespace Nightfrost.Web.Kit;
+
+/// <summary>What an import did, or would do.</summary>
+/// <param name="Rows">Each device of the file.</param>
+/// <param name="Kept">Devices that were put on the shelf; 0 for a preview.</param>
+public sealed record ImportView(IReadOnlyList<KitRow> Rows, int Kept);
+
+internal static class KitFileEndpoints
+{
+    private const int MostBytes = 8 * 1024 * 1024;
+
+    public static void MapKitFile(this RouteGroupBuilder kit)
+    {
+        kit.MapGet("export", Export).WithSummary("The shelf as a file.");
+        kit.MapGet("schema", () => TypedResults.Text(KitFile.Schema(), "application/schema+json")).WithSummary("The JSON Schema of the file.");
+        kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), new RequestSizeLimitAttribute(MostBytes + 1)).WithSummary("Says of each device of a file what an import would do.");
+        kit.MapPost("import", Import).WithMetadata(new RequestSizeLimitAttribute(MostBytes + 1)).WithSummary("Puts the devices of a file on the shelf.");
+    }
+
+    private static async Task<FileContentHttpResult> Export(NightfrostDb db, CancellationToken cancel) =>
+        TypedResults.File(Encoding.UTF8.GetBytes(KitFile.Write(await db.Shelf(cancel))), "application/json", "nightfrost-kit.json");
+
+    private static async Task<Results<Ok<ImportView>, JsonHttpResult<Refusal>>> Preview(HttpRequest request, NightfrostDb db, CancellationToken cancel) =>
+        await Read(request, db, cancel) is var (reading, refusal) && refusal is not null ? refusal : TypedResults.Ok(new ImportView(reading!.Rows, 0));
+
+    // All of a file or, when the user wants it so, what is right in it.
+    private static async Task<Results<Ok<ImportView>, JsonHttpResult<Refusal>>> Import(bool? leaveWrongOut, HttpRequest request, NightfrostDb db, CancellationToken cancel)
+    {
+        var (reading, refusal) = await Read(request, db, cancel);
+        if (refusal is not null)
+            return refusal;
+        if (leaveWrongOut != true && reading!.Rows.Where(r => r.Fate == RowFate.Wrong).ToList() is { Count: > 0 } wrong)
+            return Refusals.Invalid([.. wrong.SelectMany(row => row.Problems.Select(p => p with { Field = $"line {row.Line}, {p.Field}" }))]);
+        var ids = reading!.Usable.Select(d => d.Id).ToList();
+        var known = await db.Devices.Where(d => ids.Contains(d.Id)).ToDictionaryAsync(d => d.Id, cancel);
+        foreach (var device in reading.Usable)
+        {
+            if (known.TryGetValue(device.Id, out var row))
+                (row.Spec, row.DeletedAt, row.Version) = (device, null, row.Version + 1);
+            else
+                db.Devices.Add(new DeviceRow { Id = device.Id, Spec = device });
+        }
+
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException e) when (e.IsConflict())
+        {
+            return Refusals.Stale("shelf", ["Somebody changed it while the file was read. Import it again."], null);
+        }
+
+        return TypedResults.Ok(new ImportView(reading.Rows, reading.Usable.Count));
+    }
+
+    private static async Task<(KitReading? Reading, JsonHttpResult<Refusal>? Refusal)> Read(HttpRequest request, NightfrostDb db, CancellationToken cancel)
+    {
+        using var file = new MemoryStream();
+        var part = new byte[64 * 1024];
+        int count;
+        while ((count = await request.Body.ReadAsync(part, cancel)) > 0)
+        {
+            file.Write(part, 0, count);
+            if (file.Length > MostBytes)
+                return (null, Refusals.Invalid(new FieldProblem("file", "It is larger than 8 MB.", "A kit of thousands of devices is smaller. Choose the kit file, or split it.")));
+        }
+
+        var reading = KitFile.Read(file.ToArray(), await db.Shelf(cancel));
+        return reading.Unreadable is { } problem ? (null, Refusals.Invalid(problem)) : (reading, null);
+    }
+}

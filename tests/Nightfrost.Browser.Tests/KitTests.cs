@@ -1,0 +1,83 @@
+using System.Text.Json.Nodes;
+using Nightfrost.Web.Tests;
+using OpenQA.Selenium;
+
+namespace Nightfrost.Browser.Tests;
+
+/// <summary>The shelf as a specialist uses it: find by what a thing can do, set side by side, take a file in.</summary>
+[Collection("one browser at a time")]
+public class KitTests(Cluster cluster)
+{
+    [Fact]
+    public async Task The_shelf_is_filtered_by_what_things_can_do_and_compared_side_by_side()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        browser.Go("/kit");
+        browser.SeeHeadline("41 things on the shelf");
+        browser.Click("Feeds two or more");
+        browser.Click("Low latency");
+        browser.SeeHeadline("of 41 things can do that");
+        browser.See("Pass Two box");
+        browser.SeeNo("Plain One sender");
+        browser.Click("UHF");
+        browser.SeeHeadline("0 of 41 things can do that");
+        browser.Click("Show everything");
+        browser.SeeHeadline("41 things on the shelf");
+
+        foreach (var name in new[] { "Pass Two box", "Duo box" })
+            browser.Driver.FindElement(By.CssSelector($"input[aria-label='Compare {name}']")).Click();
+        browser.See("facts differ; they stand first.");
+        Assert.Equal("Price", browser.Script<string>("return document.querySelector('[aria-label=Comparison] tbody th').innerText"));
+        browser.See("Rill");
+        browser.AssertAccessible("kit with a comparison");
+        browser.AssertFits("kit with a comparison");
+        browser.Size(390, 844);
+        browser.AssertFits("kit with a comparison at 390 px");
+        browser.AssertAccessible("kit with a comparison at 390 px");
+        browser.AssertNoErrors();
+    }
+
+    [Fact]
+    public async Task A_file_is_shown_before_it_is_taken_and_bad_rows_name_their_line()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        browser.Go("/kit");
+        browser.SeeHeadline("41 things on the shelf");
+        var export = (string)browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/kit/export').then((r) => r.text()).then(done)")!;
+        var root = JsonNode.Parse(export)!;
+        var devices = root["devices"]!.AsArray();
+        devices.Single(d => (string)d!["id"]! == "duo-low")!["price"] = 39.5;
+        devices.Single(d => (string)d!["id"]! == "plain-one")!["price"] = -3;
+        var place = Directory.CreateTempSubdirectory("nightfrost-kit-").FullName;
+        try
+        {
+            var (good, picture) = (Path.Combine(place, "kit.json"), Path.Combine(place, "picture.json"));
+            await File.WriteAllTextAsync(good, root.ToJsonString(new() { WriteIndented = true }), TestContext.Current.CancellationToken);
+            await File.WriteAllBytesAsync(picture, [0x89, 0x50, 0x4E, 0x47, 0xFF], TestContext.Current.CancellationToken);
+
+            Choose(browser, picture);
+            browser.See("This file cannot be read");
+            browser.See("It is not UTF-8 text.");
+            browser.Click("Back");
+            Choose(browser, good);
+            browser.See("1 changed, 1 cannot be taken");
+            browser.See("price was 42, now 39.5");
+            browser.See("price: -3 lies outside 0 to 100000.");
+            browser.AssertAccessible("import of a kit file");
+            browser.Click("Take one device, leave 1 out");
+            browser.SeeNo("cannot be taken");
+            browser.See("£39.50");
+            browser.AssertNoErrors();
+        }
+        finally
+        {
+            Directory.Delete(place, recursive: true);
+        }
+    }
+
+    private static void Choose(Browser browser, string file) => browser.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(file);
+}
