@@ -30,6 +30,19 @@ public sealed class Arrivals(Site site)
         return speakersSilenced || distance == 0 ? null : Skew.FromSpeakers(site.Look.Set, distance);
     }
 
+    /// <summary>Own sound against the room's at this listener's ear; null when only one is heard.</summary>
+    /// <param name="route">The route.</param>
+    /// <param name="speakersSilenced">True when a route in use cuts the set's speakers.</param>
+    public EchoForecast? Echo(Route route, bool speakersSilenced)
+    {
+        if (!route.AtEar.Receiver.OpenToRoom || Rules.Wishes(site.Look, RoomWish.RoomHearsToo) is null)
+            return null;
+        var (set, socket, chain, distance) = (site.Look.Set, route.Feed.Socket, ChainStages(route), route.AtEar.Listener.SeatDistanceM);
+        if (site.BarSocket is { } barSocket)
+            return Timing.Echo.AgainstBar(set, socket, chain, barSocket, [.. site.Bar!.StageIds.Select(StageDelays.Of), StageDelays.Air(distance)]);
+        return speakersSilenced ? null : Timing.Echo.AgainstSpeakers(set, socket, chain, distance);
+    }
+
     /// <summary>Every stage from socket to ear, in order.</summary>
     public static IReadOnlyList<StageDelay> ChainStages(Route route)
     {

@@ -63,10 +63,11 @@ public sealed record Forecast(double P05Ms, double MedianMs, double P95Ms, doubl
 /// <param name="Needs">Wishes and whether they are met.</param>
 /// <param name="Loudness">Which control owns its loudness.</param>
 /// <param name="Link">Margin of the link in words; blank for a wire.</param>
+/// <param name="Echo">Own sound against the room's at this ear; null when only one is heard.</param>
 /// <param name="SocketId">Socket the row hangs on, for delay settings; null for the set's own speakers.</param>
 public sealed record LineRow(
     string ListenerId, string Name, string Note, IReadOnlyList<Station> Stations, IReadOnlyList<Leg> Legs, IReadOnlyList<ThreadStage> Thread,
-    Forecast? Forecast, Tolerance Tolerance, IReadOnlyList<Finding> Findings, IReadOnlyList<Need> Needs, string Loudness, string Link, string? SocketId);
+    Forecast? Forecast, Tolerance Tolerance, IReadOnlyList<Finding> Findings, IReadOnlyList<Need> Needs, string Loudness, string Link, EchoForecast? Echo, string? SocketId);
 
 /// <summary>Draws a rig as rows of named stations with their time threads.</summary>
 public static class LineBoard
@@ -91,7 +92,7 @@ public static class LineBoard
     /// <summary>Row of a listener whom this rig does not serve.</summary>
     public static LineRow Broken(Listener listener) => new(
         listener.Id, listener.Name, "not served", [new(Glyph.Set, "the set", null), new(Glyph.Headset, listener.Name, null)], [new(LegKind.Break, "no route")],
-        [], null, ToleranceOf(listener), [], [], "", "", null);
+        [], null, ToleranceOf(listener), [], [], "", "", null, null);
 
     private static LineRow Served(Rig rig, Route route, Arrivals arrivals)
     {
@@ -120,7 +121,7 @@ public static class LineBoard
         return new(
             ear.Listener.Id, ear.Listener.Name, $"{(ear.Listener.ReadsLips ? "reads lips · " : "")}{FormWords(ear.Receiver.Form)}, {(IsToBuy(rig, ear) ? "to buy" : "owned")}",
             stations, legs, arrival.Thread, ForecastOf(arrival, tolerance), tolerance, Rules.AdviceFor(route), Needs.Of(route), Loudness.OwnerOf(route),
-            Reach.Of(route) is { } reach ? $"link {reach.Words}" : "", route.Feed.Socket.Id);
+            Reach.Of(route) is { } reach ? $"link {reach.Words}" : "", arrivals.Echo(route, rig.SilencesSpeakers), route.Feed.Socket.Id);
     }
 
     private static LineRow? Room(Rig rig, Arrivals arrivals)
@@ -155,7 +156,7 @@ public static class LineBoard
         }
 
         return new(RoomRow, "Room", site.Bar is null ? "the set's own speakers" : $"{site.Bar.Name}, there already", stations, legs, arrival.Thread, ForecastOf(arrival, tolerance), tolerance, [], [],
-            site.Bar is null ? "the set's remote" : "the bar's remote", "", site.BarSocket?.Id);
+            site.Bar is null ? "the set's remote" : "the bar's remote", "", null, site.BarSocket?.Id);
     }
 
     /// <summary>A forecast of an arrival against a tolerance.</summary>

@@ -1,6 +1,7 @@
 using System.Globalization;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
+using Nightfrost.Core.Timing;
 
 namespace Nightfrost.Core.Routing;
 
@@ -108,6 +109,8 @@ public static class RigViews
             reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
         if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep) is { } worst)
             reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest point: {worst.Name}, in step {Wording.Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
+        foreach (var row in rows.Where(r => r.Echo is { Effect: EchoEffect.Blurs or EchoEffect.Echoes }))
+            reasons.Add(new(ReasonKind.Against, $"{row.Name} hears {row.Echo!.Words}. Delay the earlier one on Tune, turn one of the two down, or close the ear."));
         foreach (var finding in rows.SelectMany(r => r.Findings).DistinctBy(f => f.Sentence))
             reasons.Add(new(ReasonKind.Against, finding.Sentence));
         if (rows.Any(r => r.Forecast is { MayNotFollow: true }))

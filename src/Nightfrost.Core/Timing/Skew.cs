@@ -27,13 +27,23 @@ public static class Skew
     public static Arrival Through(TelevisionSet set, SetSocket socket, IReadOnlyList<StageDelay> chain)
     {
         var settingMs = DelaySettings.StandAtMs(set.DelaySettings, socket.Id);
-        StageDelay[] following = [StageDelays.Of("set-speakers"), StageDelays.Of(SocketKinds.Of(socket.Kind).StageId), .. chain];
-        StageDelay[] apart = [StageDelays.Of("port-own"), .. chain, Picture(set.PictureMode).Negated()];
+        var taps = Taps(set, socket);
+        StageDelay[] first = [.. taps[0].Before, .. chain, .. taps[0].After];
+        return taps.Count == 1
+            ? From(first, settingMs, false)
+            : From(first, settingMs, true) with { Distribution = Sum(first).EvenMixtureWith(Sum([.. taps[1].Before, .. chain, .. taps[1].After])).ShiftedBy(settingMs) };
+    }
+
+    /// <summary>What a socket adds to a skew, before and after the chain behind it: one case where it is known whether it follows the picture, else both.</summary>
+    internal static IReadOnlyList<(StageDelay[] Before, StageDelay[] After)> Taps(TelevisionSet set, SetSocket socket)
+    {
+        (StageDelay[], StageDelay[]) following = ([StageDelays.Of("set-speakers"), StageDelays.Of(SocketKinds.Of(socket.Kind).StageId)], []);
+        (StageDelay[], StageDelay[]) apart = ([StageDelays.Of("port-own")], [Picture(set.PictureMode).Negated()]);
         return socket.FollowsPicture switch
         {
-            Known.Yes => From(following, settingMs, false),
-            Known.No => From(apart, settingMs, false),
-            _ => From(following, settingMs, true) with { Distribution = Sum(following).EvenMixtureWith(Sum(apart)).ShiftedBy(settingMs) },
+            Known.Yes => [following],
+            Known.No => [apart],
+            _ => [following, apart],
         };
     }
 

@@ -2506,6 +2506,33 @@ export interface components {
          * @enum {unknown}
          */
         DeviceRole: "transmitter" | "receiver" | "relay" | "adapter" | "lead" | "supply" | "roomSpeaker";
+        /**
+         * @description What two copies of one programme do to an ear that hears both.
+         * @enum {unknown}
+         */
+        EchoEffect: "colours" | "fuses" | "blurs" | "echoes";
+        /** @description Own sound minus the room's at one ear, ms; positive when the room comes first. */
+        EchoForecast: {
+            /**
+             * Format: double
+             * @description 5th percentile.
+             */
+            p05Ms: number;
+            /**
+             * Format: double
+             * @description Median.
+             */
+            medianMs: number;
+            /**
+             * Format: double
+             * @description 95th percentile.
+             */
+            p95Ms: number;
+            /** @description What the median does. */
+            effect: components["schemas"]["EchoEffect"];
+            /** @description The same in a sentence. */
+            words: string;
+        };
         /** @description Something entered that cannot be right. */
         FieldProblem: {
             /** @description Path of the field, such as "listeners[0].seatDistanceM". */
@@ -2648,6 +2675,7 @@ export interface components {
             loudness: string;
             /** @description Margin of the link in words; blank for a wire. */
             link: string;
+            echo: null | components["schemas"]["EchoForecast"];
             /** @description Socket the row hangs on, for delay settings; null for the set's own speakers. */
             socketId: null | string;
         };

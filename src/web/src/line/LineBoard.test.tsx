@@ -30,6 +30,7 @@ const row: Schema['LineRow'] = {
   needs: [],
   loudness: '',
   link: '',
+  echo: null,
   socketId: 'optical',
 }
 

@@ -146,13 +146,13 @@ function Verdict({ board, plot, top, wide }: { board: BoardRow; plot: number; to
   if (!row.forecast) return null
   const { xOf } = scaleOf(plot)
   const inStep = board.inStep ?? row.forecast.inStep
-  const right =
-    xOf(
-      Math.min(
-        290,
-        Math.max(row.forecast.p95Ms + shiftMs, row.tolerance.lateMs, measured ? measured.skewMs + measured.plusMinusMs + shiftMs : 0),
-      ),
-    ) + 26
+  // Clear of the ridge's last tail, of the band and of the measured mark.
+  const ends = [
+    row.forecast.ridge.startMs + row.forecast.ridge.mass.length + shiftMs,
+    row.tolerance.lateMs,
+    measured ? measured.skewMs + measured.plusMinusMs + shiftMs : 0,
+  ]
+  const right = xOf(Math.min(290, Math.max(...ends))) + 14
   const left = xOf(Math.max(-90, Math.min(row.forecast.p05Ms + shiftMs, row.tolerance.earlyMs))) - 20
   const onRight = plot - right >= 250 || plot - right >= left
   const words = (
@@ -164,6 +164,15 @@ function Verdict({ board, plot, top, wide }: { board: BoardRow; plot: number; to
       <Typography variant="body2" component="p" sx={{ fontWeight: 650 }}>
         inside {limits(row.tolerance)}: {percent(inStep)}
       </Typography>
+      {row.echo && !shiftMs && !measured && (
+        <Typography
+          variant="caption"
+          component="p"
+          sx={{ color: row.echo.effect === 'blurs' || row.echo.effect === 'echoes' ? 'warning.main' : 'text.secondary' }}
+        >
+          {row.echo.words}
+        </Typography>
+      )}
     </>
   )
   if (!wide) return <Box sx={{ pb: 1 }}>{words}</Box>
