@@ -37,7 +37,7 @@ public static class DeviceFacts
             new("Listeners at once", sends.Count == 0 ? "" : sends.Max(l => l.ListenersAtOnce).ToString(CultureInfo.InvariantCulture)),
             new("Remembers", device.Links.Count == 0 ? "" : device.Links.Max(l => l.Remembers).ToString(CultureInfo.InvariantCulture)),
             new("Family", Join(device.Links.Where(l => l.Family.Length > 0).Select(FamilyWords).Distinct())),
-            new("Range", Join(sends.Select(l => l.IsInfrared ? FormattableString.Invariant($"{l.OnAxisRangeM:0.#} m on its axis") : FormattableString.Invariant($"{l.TransmitDbm:+0.#;−0.#;0} dBm")))),
+            new("Power sent or range", Join(sends.Select(l => l.IsInfrared ? FormattableString.Invariant($"{l.OnAxisRangeM:0.#} m on its axis") : FormattableString.Invariant($"{l.TransmitDbm:+0.#;−0.#;0} dBm")))),
             new("Keeps other gear fed", device.SplitsInto > 1 ? $"splits into {device.SplitsInto}" : device.PassesThrough ? "passes the signal on" : ""),
             new("Power", PowerWords(device.Power)),
             new("Battery", BatteryWords(device.Power)),
@@ -77,12 +77,12 @@ public static class DeviceFacts
     public static IReadOnlyList<ComparedFact> Compare(IReadOnlyList<Device> devices, Func<string, string> nameOf, string currency)
     {
         var facts = devices.Select(d => Of(d, nameOf, currency)).ToList();
-        return
-        [
-            .. facts[0].Select((fact, i) => facts.Select(f => f[i].Words).ToList() is var values ? new ComparedFact(fact.Name, values, values.Distinct().Count() > 1) : null!)
-                .Where(row => row.Values.Any(v => v.Length > 0))
-                .OrderByDescending(row => row.Differs),
-        ];
+        var rows = facts[0].Select((fact, i) =>
+        {
+            var values = facts.Select(f => f[i].Words).ToList();
+            return new ComparedFact(fact.Name, values, values.Distinct().Count() > 1);
+        });
+        return [.. rows.Where(row => row.Values.Any(v => v.Length > 0)).OrderByDescending(row => row.Differs)];
     }
 
     private static string Ports(Device device, bool output) => device.Role == DeviceRole.Lead

@@ -16,11 +16,11 @@ public class DeviceFactsTests
         Assert.Equal("vendor low-latency (Swift), SBC", Fact(box, "Codecs, in its order"));
         Assert.Equal("vendor dual-listener mode (Duet), SBC", Fact(box, "Codecs with two listeners"));
         Assert.Equal("2", Fact(box, "Listeners at once"));
-        Assert.Equal("+4 dBm", Fact(box, "Range"));
+        Assert.Equal("+4 dBm", Fact(box, "Power sent or range"));
         Assert.Equal("USB, 100 mA", Fact(box, "Power"));
         Assert.Equal("the lead", Fact(box, "In the box"));
         Assert.Equal("K, generation 2, 3", Fact(Aids("aids", "K", 2, 3), "Family"));
-        Assert.Equal("8 m on its axis", Fact(Base("ir", LinkTechnology.InfraredDigital, "I"), "Range"));
+        Assert.Equal("8 m on its axis", Fact(Base("ir", LinkTechnology.InfraredDigital, "I"), "Power sent or range"));
         Assert.Equal("20 h, charged in 2 h", Fact(Headset("ear"), "Battery"));
         Assert.Equal("vendor low-latency, mark unread, SBC", Fact(Headset("ear", codecs: [new(CodecClass.VendorLowLatency, ""), Sbc]), "Codecs, in its order"));
         Assert.Equal("optical to 3.5 mm", Fact(Lead(Connector.OpticalSquare, Connector.Jack35), "Inputs"));
