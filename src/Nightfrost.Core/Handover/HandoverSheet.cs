@@ -86,7 +86,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return $"The control on your {(worn.OwnVolume ? worn.Name : route.AtEar.Receiver.Name)} changes only what you hear.";
         yield return SocketReading.FixedLevel(route.Feed.Socket) switch
         {
-            true when rig.Site.Bar is { } bar => $"The TV's remote does not change what you hear. The room has the {bar.Name}'s own control.",
+            true when rig.Site.Bar is { } bar => $"The TV's remote does not change what you hear. For the room, use the {bar.Name}'s own control.",
             true when rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) => "The TV's remote does not change what you hear.",
             true => "The TV's remote does not change what you hear. It changes the room.",
             false => "The TV's remote changes what you hear as well.",

@@ -14,8 +14,10 @@ public static class DeviceCheck
     /// <summary>Greatest price, in the shelf's currency.</summary>
     public const decimal MostPrice = 100_000;
 
+    /// <summary>Longest printed mark, label or family, in characters.</summary>
+    public const int LongestMark = 40;
+
     private const int LongestWords = 200;
-    private const int LongestMark = 40;
 
     /// <summary>Every problem, in reading order; empty when the device can be planned with.</summary>
     /// <param name="device">What was entered or imported.</param>

@@ -79,6 +79,11 @@ public static class KitFile
         {
             return Unreadable("file", $"Line {e.LineNumber + 1}: it is not well-formed JSON.", "Mend that line, or export the shelf again.");
         }
+        catch (InvalidOperationException)
+        {
+            // Half a character, written as an escape, is well-formed JSON and no text.
+            return Unreadable("file", "Its first lines hold half a character.", "Export the shelf again, or type that word anew.");
+        }
 
         if (places.Count > MostDevices)
             return Unreadable("devices", $"{places.Count} devices are more than {MostDevices}.", "Split the file.");

@@ -43,7 +43,6 @@ public sealed record ReferenceData(IReadOnlyList<SocketFacts> Sockets, IReadOnly
 internal static class KitEndpoints
 {
     public const string Currency = "GBP";
-    private const int LongestMark = 40;
 
     public static void MapKit(this RouteGroupBuilder api)
     {
@@ -85,10 +84,10 @@ internal static class KitEndpoints
             return Refusals.Unknown("device");
         if (correction.Price is < 0 or > DeviceCheck.MostPrice)
             return Refusals.Invalid(new FieldProblem("price", FormattableString.Invariant($"{correction.Price} lies outside 0 to {DeviceCheck.MostPrice}."), "Enter what it costs today."));
-        if (correction.Marks.Select((m, i) => PlainText.Problem($"marks[{i}].mark", m.Mark, LongestMark)).OfType<FieldProblem>().ToList() is { Count: > 0 } wrong)
+        if (correction.Marks.Select((m, i) => PlainText.Problem($"marks[{i}].mark", m.Mark, DeviceCheck.LongestMark)).OfType<FieldProblem>().ToList() is { Count: > 0 } wrong)
             return Refusals.Invalid(wrong);
         if (row.Version != correction.Version)
-            return Refusals.Stale("device", [$"Its price is now {row.Spec.Price}."], row.Version);
+            return Refusals.Stale("device", [FormattableString.Invariant($"Its price is now {row.Spec.Price} {Currency}.")], row.Version);
 
         row.Spec = row.Spec with
         {

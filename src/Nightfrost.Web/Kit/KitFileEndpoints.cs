@@ -19,12 +19,15 @@ internal static class KitFileEndpoints
 {
     private const int MostBytes = 8 * 1024 * 1024;
 
+    // The file is measured while it is read, so that the refusal can say what is too large.
+    private static readonly DisableRequestSizeLimitAttribute MeasuredWhileRead = new();
+
     public static void MapKitFile(this RouteGroupBuilder kit)
     {
         kit.MapGet("export", Export).WithSummary("The shelf as a file.");
         kit.MapGet("schema", () => TypedResults.Text(KitFile.Schema(), "application/schema+json")).WithSummary("The JSON Schema of the file.");
-        kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), new RequestSizeLimitAttribute(MostBytes + 1)).WithSummary("Says of each device of a file what an import would do.");
-        kit.MapPost("import", Import).WithMetadata(new RequestSizeLimitAttribute(MostBytes + 1)).WithSummary("Puts the devices of a file on the shelf.");
+        kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), MeasuredWhileRead).WithSummary("Says of each device of a file what an import would do.");
+        kit.MapPost("import", Import).WithMetadata(MeasuredWhileRead).WithSummary("Puts the devices of a file on the shelf.");
     }
 
     private static async Task<FileContentHttpResult> Export(NightfrostDb db, CancellationToken cancel) =>

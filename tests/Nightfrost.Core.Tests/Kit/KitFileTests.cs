@@ -98,6 +98,7 @@ public class KitFileTests
     [InlineData("", "file")]
     [InlineData("not a file", "file")]
     [InlineData("{\"format\":\"nightfrost-kit\",", "file")]
+    [InlineData("{\"format\":\"\\ud800\"}", "file")]
     [InlineData("[]", "format")]
     [InlineData("{\"format\":\"something\"}", "format")]
     [InlineData("{\"format\":\"nightfrost-kit\",\"version\":2}", "version")]

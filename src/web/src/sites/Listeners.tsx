@@ -6,6 +6,7 @@ import { offerUndo } from '../parts/undo'
 import { useAsked, type Asked } from './useAsked'
 import { newListener } from './lookEdits'
 import { NumberField } from './NumberField'
+import { saying } from './saying'
 
 type Listener = Schema['Listener']
 
@@ -67,7 +68,6 @@ interface FormProps {
 
 function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf, onChange, onRemove }: FormProps) {
   const set = (change: Partial<Listener>) => onChange({ ...listener, ...change })
-  const name = problemOf('name')
   const form = useAsked<HTMLFieldSetElement>(asked, place)
   const worn = receivers.find((r) => r.id === listener.receiverId)
   const gone = listener.receiverId && !worn
@@ -99,8 +99,7 @@ function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf
         <TextField
           label="Name or seat"
           value={listener.name}
-          error={!!name}
-          helperText={name && `${name.reason} ${name.remedy}`}
+          {...saying(problemOf('name'))}
           onChange={(e) => set({ name: e.target.value })}
         />
         <NumberField
@@ -189,7 +188,7 @@ function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf
             <TextField
               label="Who confirmed which streamer fits"
               value={listener.aidsConfirmedBy ?? ''}
-              helperText="The clinic or the dealer. The order waits for it."
+              {...saying(problemOf('aidsConfirmedBy'), 'The clinic or the dealer. The order waits for it.')}
               onChange={(e) => set({ aidsConfirmedBy: e.target.value })}
             />
             <TextField

@@ -36,7 +36,8 @@ export function LookPage() {
 
   const devices = shelf.data.devices.map((d) => d.device)
   const putSet = (set: Schema['TelevisionSet']) => change((l) => ({ ...l, set }))
-  const stray = problems.filter((p) => !p.field.includes('['))
+  // What belongs to no single field; everything else is said at its own.
+  const stray = problems.filter((p) => ['listeners', 'owned', 'set.sockets'].includes(p.field))
   return (
     <Page headline={headline(look, detail.meanings)} beside={standfirst(look, detail.meanings)}>
       {error !== null && <Trouble error={error} />}
@@ -73,7 +74,7 @@ export function LookPage() {
             <TheSet set={look.set} facts={reference.data.sockets} problems={problems} onChange={putSet} />
           </Part>
           <Part title="Already owned" note="Things of the shelf that need not be bought, beside what is worn.">
-            <Owned owned={look.owned} devices={devices} onChange={(owned) => change((l) => ({ ...l, owned }))} />
+            <Owned owned={look.owned} devices={devices} problems={problems} onChange={(owned) => change((l) => ({ ...l, owned }))} />
           </Part>
         </Box>
         <Box

@@ -7,16 +7,17 @@ import { NumberField } from './NumberField'
 interface Props {
   owned: readonly Schema['OwnedThing'][]
   devices: readonly Schema['Device'][]
+  problems: readonly Schema['FieldProblem'][]
   onChange: (owned: Schema['OwnedThing'][]) => void
 }
 
 /** What the household has already, beside what listeners wear. */
-export function Owned({ owned, devices, onChange }: Props) {
+export function Owned({ owned, devices, problems, onChange }: Props) {
   const [adding, setAdding] = useState('')
   const name = (id: string) => devices.find((d) => d.id === id)?.name ?? `${id}, no longer on the shelf`
   return (
     <Box>
-      {owned.map((thing) => (
+      {owned.map((thing, i) => (
         <Box key={thing.deviceId} sx={{ display: 'flex', gap: 4, alignItems: 'center', py: 1.5, borderTop: 1, borderColor: 'divider' }}>
           <Typography sx={{ flex: 1, minWidth: 0 }}>{name(thing.deviceId)}</Typography>
           <NumberField
@@ -24,6 +25,7 @@ export function Owned({ owned, devices, onChange }: Props) {
             unit=""
             value={thing.count}
             width={90}
+            problem={problems.find((p) => p.field === `owned[${i}].count`)}
             onChange={(n) => onChange(owned.map((o) => (o.deviceId === thing.deviceId ? { ...o, count: Math.round(n) } : o)))}
           />
           <Button

@@ -75,11 +75,11 @@ describe('the socket wall', () => {
     expect(rowOf('Red and white').queryByText('Can send PCM')).toBeNull()
   })
 
-  it('says at its own field what cannot be right', () => {
-    show([optical], {
+  it.each(['marking', 'takenBy'])('says at its own field what cannot be right: %s', (field) => {
+    show([{ ...optical, state: 'taken', takenBy: 'the bar' }], {
       asked: { field: 'set.sockets[0].marking' },
-      problems: [{ field: 'set.sockets[0].marking', reason: '500 characters are more than 120.', remedy: 'Shorten it.' }],
+      problems: [{ field: `set.sockets[0].${field}`, reason: '500 characters are more than 120.', remedy: 'Shorten it.' }],
     })
-    expect(rowOf('Optical').getByText('500 characters are more than 120. Shorten it.')).toBeTruthy()
+    expect(rowOf('Optical').getAllByText('500 characters are more than 120. Shorten it.')).toHaveLength(1)
   })
 })

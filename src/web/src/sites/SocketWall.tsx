@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { NumberField } from './NumberField'
+import { saying } from './saying'
 import { SocketShape } from './socketShapes'
 import { useAsked, type Asked } from './useAsked'
 import { emptySocket, socketOf } from './lookEdits'
@@ -174,7 +175,6 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
       onChange={(value) => onChange({ ...socket, [field]: value })}
     />
   )
-  const marking = problemOf('marking')
   return (
     <Box sx={{ mt: 3, ml: { md: 17 }, display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start' }}>
       <Typography variant="body2" color="textSecondary" sx={{ gridColumn: '1 / -1' }}>
@@ -183,12 +183,16 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
       <TextField
         label="Printed beside it"
         value={socket.marking ?? ''}
-        error={!!marking}
-        helperText={marking && `${marking.reason} ${marking.remedy}`}
+        {...saying(problemOf('marking'))}
         onChange={(e) => onChange({ ...socket, marking: e.target.value })}
       />
       {socket.state === 'taken' && (
-        <TextField label="Taken by" value={socket.takenBy ?? ''} onChange={(e) => onChange({ ...socket, takenBy: e.target.value })} />
+        <TextField
+          label="Taken by"
+          value={socket.takenBy ?? ''}
+          {...saying(problemOf('takenBy'))}
+          onChange={(e) => onChange({ ...socket, takenBy: e.target.value })}
+        />
       )}
       {socket.state === 'taken' && outputs && !radio && roomSpeakers.length > 0 && (
         <TextField

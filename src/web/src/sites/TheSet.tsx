@@ -3,6 +3,7 @@ import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { offerUndo } from '../parts/undo'
 import { NumberField } from './NumberField'
+import { saying } from './saying'
 
 type TelevisionSet = Schema['TelevisionSet']
 
@@ -24,13 +25,13 @@ export function TheSet({ set, facts, problems, onChange }: Props) {
           label="Model, from the rating label"
           value={set.model}
           onChange={(e) => put({ model: e.target.value })}
-          helperText="Its manual and menu paths hang on it."
+          {...saying(problemOf('model'), 'Its manual and menu paths hang on it.')}
         />
         <TextField
           label="Menu path to the sound output"
           value={set.soundOutputMenu}
           onChange={(e) => put({ soundOutputMenu: e.target.value })}
-          helperText="Once found, it stands in the run sheet."
+          {...saying(problemOf('soundOutputMenu'), 'Once found, it stands in the run sheet.')}
         />
         <Choice
           label="Picture mode"
@@ -142,6 +143,7 @@ function DelayForm({ setting, sockets, facts, problemOf, onChange, onRemove }: D
         <TextField
           label="Its menu word"
           value={setting.name}
+          {...saying(problemOf('name'))}
           onChange={(e) => put({ name: e.target.value })}
           sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}
         />
@@ -151,9 +153,16 @@ function DelayForm({ setting, sockets, facts, problemOf, onChange, onRemove }: D
         {number('Found at', 'foundAtMs')}
       </Box>
       {setting.setToMs != null && (
-        <Typography variant="body2" sx={{ mt: 2 }}>
-          It stands at {setting.setToMs} ms since it was set on Tune.
-        </Typography>
+        <Box sx={{ mt: 3 }}>
+          <NumberField
+            label="Set to, on Tune"
+            unit="ms"
+            value={setting.setToMs}
+            problem={problemOf('setToMs')}
+            onChange={(n) => put({ setToMs: Math.round(n) })}
+            width={180}
+          />
+        </Box>
       )}
       <Typography variant="body2" color="textSecondary" sx={{ mt: 2 }}>
         It delays

@@ -77,6 +77,7 @@ export function TunePage() {
     )
 
   const choice = (moved && verdict) || view.asItStands
+  const onTheWay = waiting.some((w) => !w.refused)
   const unmeasured = view.rows.filter((r) => r.row.listenerId !== 'room' && !r.measured)
   return (
     <Page
@@ -106,10 +107,17 @@ export function TunePage() {
         <DelayHandles settings={view.settings} values={shown} onChange={setValues} />
         {moved && (
           <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, rowGap: 2, alignItems: 'center', mt: 3 }}>
-            <Button onClick={() => void keepDelays()}>I have set it so on the set</Button>
+            <Button disabled={onTheWay} onClick={() => void keepDelays()}>
+              I have set it so on the set
+            </Button>
             <Button variant="text" onClick={() => setValues(null)}>
               Put the handles back
             </Button>
+            {onTheWay && (
+              <Typography variant="body2" color="textSecondary">
+                First the takes that wait must arrive: they were filmed with the delay as it stands.
+              </Typography>
+            )}
           </Box>
         )}
       </Box>
