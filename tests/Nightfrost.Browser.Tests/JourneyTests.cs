@@ -146,6 +146,7 @@ public class JourneyTests(Cluster cluster)
         browser.Press(Keys.Enter);
         browser.See("audio delay 20 ms");
         browser.See("With the handles where they stand");
+        browser.See("tried with the handles, not set yet");
         TabTo(browser, "I have set it so on the set");
         browser.Press(Keys.Enter);
         browser.See("audio delay 20 ms (found at 0)");

@@ -48,6 +48,12 @@ describe('the line board in words', () => {
     expect(words).toContain('with 97 %')
   })
 
+  it('says by how much handles move what was measured, so that a value only tried is not taken for a measured one', () => {
+    const words = spoken({ row, measured: { skewMs: -60, plusMinusMs: 9, takes: 2 }, shiftMs: 60 }).replaceAll('\u00a0', ' ')
+    expect(words).toContain('0 ± 9 ms in step · measured 2× · tried +60 ms')
+    expect(spoken({ row, shiftMs: 20 }).replaceAll('\u00a0', ' ')).toContain('+52 ms late (+13 … +86) predicted · tried +20 ms')
+  })
+
   it('says when there is no route', () => expect(spoken({ row: { ...row, forecast: null } })).toBe('Seat 1: no route.'))
 
   it('is a named group even before it is measured', () => {

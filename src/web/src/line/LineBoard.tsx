@@ -51,7 +51,7 @@ export function LineBoard({ rows }: { rows: readonly BoardRow[] }) {
 }
 
 function BoardLine({ board, plot, wide }: { board: BoardRow; plot: number; wide: boolean }) {
-  const { row, measured, shiftMs = 0 } = board
+  const { row, measured } = board
   const plotRow = { thread: row.thread, forecast: row.forecast, tolerance: row.tolerance, measured, shiftMs: board.shiftMs }
   const top = wide ? 66 : 48
   const height = top + (row.forecast ? plotHeight(plotRow) : 0) + 6
@@ -74,7 +74,7 @@ function BoardLine({ board, plot, wide }: { board: BoardRow; plot: number; wide:
           {row.note}
         </Typography>
         <Typography variant="body2" sx={{ mt: wide ? 3 : 1 }}>
-          {measured ? measuredWords(measured, shiftMs) : row.forecast ? `${forecast(row.forecast, shiftMs)} · predicted` : 'no route'}
+          {arrivalWords(board, ' · predicted')}
         </Typography>
       </Box>
       <Box sx={{ position: 'relative', width: plot, minWidth: 0 }}>
@@ -189,10 +189,17 @@ function Verdict({ board, plot, top, wide }: { board: BoardRow; plot: number; to
   )
 }
 
+/** When it arrives; where handles only try a value, by how much they move it. */
+function arrivalWords({ row, measured, shiftMs = 0 }: BoardRow, predicted: string) {
+  const tried = shiftMs ? ` · tried ${signed(shiftMs)}\u00a0ms` : ''
+  if (measured) return measuredWords(measured, shiftMs) + tried
+  return row.forecast ? forecast(row.forecast, shiftMs) + predicted + tried : 'no route'
+}
+
 /** The same facts for the ear as the row shows to the eye. */
 export function spoken({ row, measured, shiftMs = 0, inStep }: BoardRow) {
   if (!row.forecast) return `${row.name}: no route.`
   const way = row.stations.map((s, i) => (i === 0 ? s.label : `${row.legs[i - 1]?.label ?? ''}, ${s.label}`)).join(', ')
-  const arrival = measured ? measuredWords(measured, shiftMs) : `${forecast(row.forecast, shiftMs)} predicted`
+  const arrival = arrivalWords({ row, measured, shiftMs }, ' predicted')
   return `${row.name}: ${way}. ${arrival}. Inside ${limits(row.tolerance)} with ${percent(inStep ?? row.forecast.inStep)}.`
 }

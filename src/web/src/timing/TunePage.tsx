@@ -81,8 +81,14 @@ export function TunePage() {
   const unmeasured = view.rows.filter((r) => r.row.listenerId !== 'room' && !r.measured)
   return (
     <Page
-      headline={headline(choice, view, unmeasured.length)}
-      beside={unmeasured.length > 0 ? `measure ${unmeasured.map((r) => r.row.name).join(' and ')}` : 'measured'}
+      headline={headline(choice, view, unmeasured.length, moved)}
+      beside={
+        moved
+          ? 'tried with the handles, not set yet'
+          : unmeasured.length > 0
+            ? `measure ${unmeasured.map((r) => r.row.name).join(' and ')}`
+            : 'measured'
+      }
       figures={
         <>
           <Figure
@@ -203,21 +209,23 @@ function CameraForm({ view, onSet }: { view: Schema['TuneView']; onSet: (camera:
   )
 }
 
-function headline(choice: Schema['DelayChoice'], view: Schema['TuneView'], unmeasured: number) {
+/** The verdict; of handles that are only tried it says what would be. */
+function headline(choice: Schema['DelayChoice'], view: Schema['TuneView'], unmeasured: number, tried: boolean) {
+  const is = tried ? 'would be' : 'is'
   const names = view.rows.filter((r) => r.row.listenerId !== 'room')
   const out = choice.arrivals.filter((a) => !a.inside && names.some((r) => r.row.listenerId === a.id))
   if (out.length === 0)
     return unmeasured === 0
       ? names.length === 1
-        ? `${names[0]?.row.name} is in step`
-        : 'Everyone is in step'
+        ? `${names[0]?.row.name} ${is} in step`
+        : `Everyone ${is} in step`
       : names.length === 1
         ? `${names[0]?.row.name} should be in step`
         : 'Everyone should be in step'
   const worst = out.reduce((a, b) => (a.inStep <= b.inStep ? a : b))
   const row = names.find((r) => r.row.listenerId === worst.id)
   const name = row?.row.name ?? ''
-  if (worst.verdict === 'late') return `${name} is late`
-  if (worst.verdict === 'early') return `${name} is early`
+  if (worst.verdict === 'late') return `${name} ${is} late`
+  if (worst.verdict === 'early') return `${name} ${is} early`
   return row?.measured ? `${name}: too close to the limit to tell` : `${name} may be out of step`
 }
