@@ -46,7 +46,7 @@ public static class MadeUpKit
         while (kit.Count < devices)
             kit.Add(Draw(random, kit.Count));
         var owned = kit.Where(d => d.Role == DeviceRole.Receiver).ToList();
-        SetSocket[] sockets =
+        SourcePort[] sockets =
         [
             new() { Id = "optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, FollowsPicture = Known.Yes },
             new() { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, FollowsPicture = Known.NotYet },

@@ -11,6 +11,7 @@ internal static class TestKit
     public static readonly Codec Aac = new(CodecClass.Aac, "");
     public static readonly Codec Swift = new(CodecClass.VendorLowLatency, "Swift");
     public static readonly Codec Duet = new(CodecClass.VendorDualListener, "Duet");
+    public static readonly Codec Lc3 = new(CodecClass.Lc3, "");
     private static readonly Signal[] Line = [Signal.AnalogueLine, Signal.AnalogueHeadphone];
 
     public static Device Box(string id, decimal price = 50, Codec[]? codecs = null, Codec[]? withSeveral = null, int atOnce = 1, Connector input = Connector.OpticalSquare, bool passes = false, int usbMa = 100, double dbm = 4) => new()
@@ -107,7 +108,7 @@ internal static class TestKit
         Role = DeviceRole.Lead,
         Price = price,
         PricedOn = Priced,
-        LengthM = 1.5,
+        LengthM = 8,
         Ports = [new AudioPort(from, false, [], ""), new AudioPort(to, true, [], "")],
     };
 
@@ -136,6 +137,52 @@ internal static class TestKit
         Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "OPT"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")],
     };
 
+    /// <summary>Sums left and right between two small plugs.</summary>
+    public static Device MonoSum(decimal price = 6) => new()
+    {
+        Id = "mono",
+        Name = "mono",
+        Maker = "test",
+        Role = DeviceRole.Adapter,
+        Price = price,
+        PricedOn = Priced,
+        MonoSum = true,
+        Ports = [new AudioPort(Connector.Jack35, false, Line, "IN"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")],
+    };
+
+    public static Device Cast(string id, decimal price = 60, int[]? rates = null, bool encrypts = true) => Base(id, LinkTechnology.LeAudioBroadcast, "", price, 1000) with
+    {
+        Links = [new AirLink { Technology = LinkTechnology.LeAudioBroadcast, Transmits = true, Codecs = [Lc3], ListenersAtOnce = 1000, TransmitDbm = 8, Lc3RatesKHz = rates ?? [16, 24, 48], Encrypts = encrypts }],
+    };
+
+    public static Device CastEar(string id, decimal price = 30, int[]? rates = null) => Headset(id, price) with
+    {
+        Links = [new AirLink { Technology = LinkTechnology.LeAudioBroadcast, Transmits = false, Codecs = [Lc3], Lc3RatesKHz = rates ?? [16, 24, 48] }],
+    };
+
+    /// <summary>A box in front of a speaker: takes the low-latency codec, gives a line.</summary>
+    public static Device LinkBox(string id = "link box", decimal price = 25) => new()
+    {
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.LinkReceiver,
+        Price = price,
+        PricedOn = Priced,
+        Ports = [new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")],
+        Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [Swift, Sbc] }],
+        Power = new PowerNeed(0, true, 0, 0, false, true, false),
+    };
+
+    /// <summary>A personal speaker with its own Bluetooth, SBC alone, and a line input; two of it join.</summary>
+    public static Device Speaker(string id = "speaker", decimal price = 40) => Headset(id, price, [Sbc]) with
+    {
+        Form = WearForm.PersonalSpeaker,
+        JoinsAsPair = true,
+        StageIds = ["personal-speaker"],
+        Ports = [new AudioPort(Connector.Jack35, false, Line, "AUX")],
+    };
+
     public static Device Bar(string id = "bar") => new()
     {
         Id = id,
@@ -155,19 +202,19 @@ internal static class TestKit
 
     public static Shelf Shelf(params Device[] devices) => new([.. devices, .. Leads, Supply()]);
 
-    public static SetSocket Optical(string id = "optical", SocketState state = SocketState.Free) => new() { Id = id, Kind = SocketKind.OpticalSquare, State = state, FollowsPicture = Known.Yes, Pcm = Known.Yes };
+    public static SourcePort Optical(string id = "optical", SocketState state = SocketState.Free) => new() { Id = id, Kind = SocketKind.OpticalSquare, State = state, FollowsPicture = Known.Yes, Pcm = Known.Yes };
 
-    public static SetSocket Phones(string id = "phones") => new() { Id = id, Kind = SocketKind.Headphone35, State = SocketState.Free, FollowsPicture = Known.Yes, SilencesSpeakers = Known.Yes };
+    public static SourcePort Phones(string id = "phones") => new() { Id = id, Kind = SocketKind.Headphone35, State = SocketState.Free, FollowsPicture = Known.Yes, SilencesSpeakers = Known.Yes };
 
-    public static SetSocket Pair(string marking, string id = "pair") => new() { Id = id, Kind = SocketKind.PhonoPair, State = SocketState.Free, Marking = marking, FollowsPicture = Known.Yes };
+    public static SourcePort Pair(string marking, string id = "pair") => new() { Id = id, Kind = SocketKind.PhonoPair, State = SocketState.Free, Marking = marking, FollowsPicture = Known.Yes };
 
-    public static SetSocket Usb(int ma = 500, Known off = Known.Yes, string id = "usb") => new() { Id = id, Kind = SocketKind.UsbA, State = SocketState.Free, UsbMa = ma, OffInStandby = off, UsbSound = Known.No };
+    public static SourcePort Usb(int ma = 500, Known off = Known.Yes, string id = "usb") => new() { Id = id, Kind = SocketKind.UsbA, State = SocketState.Free, UsbMa = ma, OffInStandby = off, UsbSound = Known.No };
 
-    public static SetSocket Bluetooth(int atOnce = 1) => new() { Id = "bluetooth", Kind = SocketKind.Bluetooth, State = SocketState.Free, FollowsPicture = Known.Yes, ListenersAtOnce = atOnce };
+    public static SourcePort Bluetooth(int atOnce = 1) => new() { Id = "bluetooth", Kind = SocketKind.Bluetooth, State = SocketState.Free, FollowsPicture = Known.Yes, ListenersAtOnce = atOnce };
 
     public static Listener Listener(string name = "Edda", string? wears = null, double metres = 2.8) => new() { Id = name.ToLowerInvariant(), Name = name, SeatDistanceM = metres, ReceiverId = wears, ClearLine = Known.Yes };
 
-    public static Look Look(SetSocket[] sockets, params Listener[] listeners) =>
+    public static Look Look(SourcePort[] sockets, params Listener[] listeners) =>
         new(TelevisionSet.Unseen with { Sockets = sockets, SpeakersCanBeOff = Known.Yes }, listeners, []);
 
     private static AudioPort Input(Connector connector) => new(connector, false, connector switch

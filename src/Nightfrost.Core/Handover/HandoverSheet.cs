@@ -41,7 +41,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     private static IEnumerable<string> Start(Rig rig, Route route, Device worn, Device? box)
     {
         yield return "Switch the TV on.";
-        if (box is { Power.SwitchedByHand: true } && rig.Power.All(p => p.DeviceId != box.Id || !p.SleepsWithSet))
+        if (box is { Power.SwitchedByHand: true })
             yield return $"Switch on the {box.Name}. {Sentence(box.PowerLight, "Wait for")}".Trim();
         if (worn.Power.SwitchedByHand)
             yield return $"Turn the {worn.Name} down. Then switch it on.";

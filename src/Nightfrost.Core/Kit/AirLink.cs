@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace Nightfrost.Core.Kit;
 
 /// <summary>The way through the air.</summary>
@@ -7,6 +9,8 @@ public enum LinkTechnology
     LeAudioUnicast,
     LeAudioBroadcast,
     Digital24GHz,
+    Digital19GHz,
+    Digital5GHz,
     UhfDigital,
     UhfAnalogue,
     InfraredDigital,
@@ -15,7 +19,20 @@ public enum LinkTechnology
 
     /// <summary>Near-field magnetics from a body-worn relay to the aids.</summary>
     NearField,
+
+    /// <summary>A loop around a room, a cushion or a neck, heard through a telecoil.</summary>
+    InductionLoop,
+
+    /// <summary>Over the household's Wi-Fi to an app on a phone.</summary>
+    WiFiApp,
 }
+
+/// <summary>A delay stated or measured for one device, in place of the typical one.</summary>
+/// <param name="MinMs">Least, ms.</param>
+/// <param name="TypicalMs">Most likely, ms.</param>
+/// <param name="MaxMs">Greatest, ms.</param>
+/// <param name="MeasuredHere">True when measured by the specialist, false when the maker states it.</param>
+public sealed record OwnDelay(double MinMs, double TypicalMs, double MaxMs, bool MeasuredHere);
 
 /// <summary>One radio, infrared or magnetic end of a device.</summary>
 public sealed record AirLink
@@ -49,11 +66,41 @@ public sealed record AirLink
     /// <summary>Sensitivity, dBm, for receiving radio ends.</summary>
     public double SensitivityDbm { get; init; } = -90;
 
-    /// <summary>Infrared: usable distance on the axis, m; other links: 0.</summary>
+    /// <summary>Infrared and loops: usable distance on the axis, m; other links: 0.</summary>
     public double OnAxisRangeM { get; init; }
 
+    /// <summary>Infrared senders: angle off the axis at which half the power is left, 5 to 85°.</summary>
+    public double HalfPowerDeg { get; init; } = 60;
+
+    /// <summary>LE Audio: sample rates this end works with, kHz.</summary>
+    public IReadOnlyList<int> Lc3RatesKHz { get; init; } = [16, 24, 48];
+
+    /// <summary>Bluetooth: states packets of 3 Mb/s (3-DH5).</summary>
+    public bool ThreeMegabit { get; init; }
+
+    /// <summary>Lower edge of the band it uses, MHz; 0 for the technology's usual band.</summary>
+    public double BandLowMHz { get; init; }
+
+    /// <summary>Upper edge of the band it uses, MHz; 0 for the technology's usual band.</summary>
+    public double BandHighMHz { get; init; }
+
+    /// <summary>Lets the specialist choose whom it joins; otherwise it takes whatever answers first.</summary>
+    public bool SelectsDestination { get; init; }
+
+    /// <summary>Broadcasts: can be closed with a code.</summary>
+    public bool Encrypts { get; init; }
+
+    /// <summary>Delay stated or measured for this device; null takes the typical one.</summary>
+    public OwnDelay? Delay { get; init; }
+
+    /// <summary>Carrier for path loss, MHz: the middle of its own band, or the technology's.</summary>
+    [JsonIgnore]
+    public double FrequencyMHz => BandLowMHz > 0 ? (BandLowMHz + BandHighMHz) / 2 : LinkTechnologies.Of(Technology).FrequencyMHz;
+
+    [JsonIgnore]
     public bool IsInfrared => Technology is LinkTechnology.InfraredAnalogue or LinkTechnology.InfraredDigital;
 
+    [JsonIgnore]
     public bool IsBluetooth => Technology is LinkTechnology.BluetoothClassic or LinkTechnology.LeAudioUnicast or LinkTechnology.LeAudioBroadcast;
 }
 
@@ -62,12 +109,15 @@ public sealed record AirLink
 /// <param name="Words">Its name in a sentence.</param>
 /// <param name="StageId">Delay stage when no codec decides it; blank when the codec does.</param>
 /// <param name="FrequencyMHz">Carrier, MHz; 0 where path loss does not apply.</param>
-public sealed record LinkFacts(LinkTechnology Technology, string Words, string StageId, double FrequencyMHz);
+/// <param name="Quality">Sound quality it allows, 1 to 4, when no codec decides it (starting value).</param>
+public sealed record LinkFacts(LinkTechnology Technology, string Words, string StageId, double FrequencyMHz, int Quality);
 
 /// <summary>The shipped table of link technologies.</summary>
 public static class LinkTechnologies
 {
     public static IReadOnlyList<LinkFacts> All { get; } = Shipped.Read<LinkFacts[]>("Kit.link-technologies.json");
 
-    public static LinkFacts Of(LinkTechnology technology) => All.First(row => row.Technology == technology);
+    private static readonly LinkFacts[] ByTechnology = [.. Enum.GetValues<LinkTechnology>().Select(t => All.First(row => row.Technology == t))];
+
+    public static LinkFacts Of(LinkTechnology technology) => ByTechnology[(int)technology];
 }

@@ -39,7 +39,8 @@ public sealed record Codec(CodecClass Class, string Mark)
 /// <param name="Words">Its name in a sentence.</param>
 /// <param name="StageId">Its row in the stage delays.</param>
 /// <param name="RateKbps">Typical rate for two channels, kb/s.</param>
-public sealed record CodecClassFacts(CodecClass Class, string Words, string StageId, double RateKbps);
+/// <param name="Quality">Sound quality, 1 to 4 (starting value).</param>
+public sealed record CodecClassFacts(CodecClass Class, string Words, string StageId, double RateKbps, int Quality);
 
 /// <summary>The shipped table of codec classes.</summary>
 public static class CodecClasses
@@ -48,5 +49,7 @@ public static class CodecClasses
     public static IReadOnlyList<CodecClassFacts> All { get; } = Shipped.Read<CodecClassFacts[]>("Kit.codec-classes.json");
 
     /// <summary>The row of one class.</summary>
-    public static CodecClassFacts Of(CodecClass codecClass) => All.First(row => row.Class == codecClass);
+    public static CodecClassFacts Of(CodecClass codecClass) => ByClass[(int)codecClass];
+
+    private static readonly CodecClassFacts[] ByClass = [.. Enum.GetValues<CodecClass>().Select(c => All.First(row => row.Class == c))];
 }

@@ -20,6 +20,9 @@ public enum DeviceRole
 
     /// <summary>Plays to the room from a socket of the set.</summary>
     RoomSpeaker,
+
+    /// <summary>Takes a link and gives a wired output, in front of a speaker that lacks the link or its codec.</summary>
+    LinkReceiver,
 }
 
 /// <summary>How a receiver is worn or placed.</summary>
@@ -31,7 +34,22 @@ public enum WearForm
     HearingAids,
     Neckband,
     PersonalSpeaker,
+    ChairSpeaker,
+    PillowSpeaker,
 }
+
+/// <summary>Where what is known of a device comes from.</summary>
+public enum Evidence
+{
+    MakersWord,
+    SpecificationRead,
+    MeasuredHere,
+}
+
+/// <summary>What a light means.</summary>
+/// <param name="State">The state, such as "linked".</param>
+/// <param name="Looks">How it looks, in words.</param>
+public sealed record LightMeaning(string State, string Looks);
 
 /// <summary>A wired socket of a device.</summary>
 /// <param name="Connector">Its shape.</param>
@@ -135,6 +153,36 @@ public sealed record Device
 
     /// <summary>Receivers: the wearer sets loudness on it without touching anybody else's.</summary>
     public bool OwnVolume { get; init; }
+
+    /// <summary>Receivers: every control is found and told apart by touch.</summary>
+    public bool FoundByTouch { get; init; }
+
+    /// <summary>Gives one ear everything: sums left and right, in an adapter or by a switch.</summary>
+    public bool MonoSum { get; init; }
+
+    /// <summary>Speakers: two of them join as left and right.</summary>
+    public bool JoinsAsPair { get; init; }
+
+    /// <summary>Gives a fixed level whatever it is fed with.</summary>
+    public bool FixesLevel { get; init; }
+
+    /// <summary>App it cannot do without, in words; blank for none. It needs a phone.</summary>
+    public string App { get; init; } = "";
+
+    /// <summary>Firmware it should have, as printed by its maker; blank while not known.</summary>
+    public string Firmware { get; init; } = "";
+
+    /// <summary>What else its lights mean.</summary>
+    public IReadOnlyList<LightMeaning> Lights { get; init; } = [];
+
+    /// <summary>What to beware of, each in one short sentence.</summary>
+    public IReadOnlyList<string> Cautions { get; init; } = [];
+
+    /// <summary>Where these facts come from.</summary>
+    public Evidence Evidence { get; init; }
+
+    /// <summary>The day it was retired: no new rig uses it, old cases still show it. Null while in use.</summary>
+    public DateOnly? RetiredOn { get; init; }
 
     /// <summary>Receivers: controls large and few enough for unsteady hands.</summary>
     public bool EasyControls { get; init; }

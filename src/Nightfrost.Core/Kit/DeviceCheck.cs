@@ -48,9 +48,19 @@ public static class DeviceCheck
         foreach (var (field, words) in new[]
         {
             ("twoWaySwitch", device.TwoWaySwitch), ("inputSwitch", device.InputSwitch), ("powerSwitch", device.PowerSwitch), ("powerLight", device.PowerLight),
-            ("soundLight", device.SoundLight), ("codecReadback", device.CodecReadback), ("secondSlot", device.SecondSlot),
+            ("soundLight", device.SoundLight), ("codecReadback", device.CodecReadback), ("secondSlot", device.SecondSlot), ("app", device.App), ("firmware", device.Firmware),
         })
             check.Text(field, words, LongestWords);
+        check.Most("lights", device.Lights.Count, 20, "lights", "List those that help on a visit.");
+        for (var i = 0; i < device.Lights.Count; i++)
+        {
+            check.Text($"lights[{i}].state", device.Lights[i].State, LongestMark, required: true);
+            check.Text($"lights[{i}].looks", device.Lights[i].Looks, LongestWords, required: true);
+        }
+
+        check.Most("cautions", device.Cautions.Count, 8, "cautions", "Keep them short and few.");
+        for (var i = 0; i < device.Cautions.Count; i++)
+            check.Text($"cautions[{i}]", device.Cautions[i], LongestWords, required: true);
         for (var i = 0; i < device.StageIds.Count; i++)
         {
             if (!StageDelays.Exists(device.StageIds[i]))
@@ -100,6 +110,24 @@ public static class DeviceCheck
             check.Add($"{at}.codecs", "LE Audio demands LC3, and it is not in the list.", "Enter LC3.");
         if (link.CodecsWithSeveral.Count > 0 && (!link.Transmits || link.ListenersAtOnce < 2))
             check.Add($"{at}.codecsWithSeveral", "It feeds one listener only.", "Leave it empty, or enter how many it feeds at once.");
+        check.Range($"{at}.halfPowerDeg", link.HalfPowerDeg, 5, 85, "°");
+        if (link.BandLowMHz != 0)
+            check.Range($"{at}.bandLowMHz", link.BandLowMHz, 30, 100_000, "MHz");
+        check.Range($"{at}.bandHighMHz", link.BandHighMHz, link.BandLowMHz, 100_000, "MHz");
+        if (link.BandLowMHz == 0 != (link.BandHighMHz == 0))
+            check.Add($"{at}.bandHighMHz", "A band has two edges.", "Enter both edges, MHz, or 0 for both.");
+        check.Most($"{at}.lc3RatesKHz", link.Lc3RatesKHz.Count, 6, "sample rates", "List each once.");
+        if (link.Lc3RatesKHz.Count == 0 && link.Technology is LinkTechnology.LeAudioUnicast or LinkTechnology.LeAudioBroadcast)
+            check.Add($"{at}.lc3RatesKHz", "No sample rate is left.", "Enter those it works with, such as 16, 24 and 48 kHz.");
+        for (var i = 0; i < link.Lc3RatesKHz.Count; i++)
+            check.Range($"{at}.lc3RatesKHz[{i}]", link.Lc3RatesKHz[i], 8, 48, "kHz");
+        if (link.Delay is { } delay)
+        {
+            check.Range($"{at}.delay.minMs", delay.MinMs, 0, 2000, "ms");
+            check.Range($"{at}.delay.typicalMs", delay.TypicalMs, delay.MinMs, 2000, "ms");
+            check.Range($"{at}.delay.maxMs", delay.MaxMs, delay.TypicalMs, 2000, "ms");
+        }
+
         if (link is { IsInfrared: true, Transmits: true, OnAxisRangeM: 0 })
             check.Add($"{at}.onAxisRangeM", "An infrared sender has no range on its axis.", "Enter the usable distance straight ahead, m.");
     }
@@ -131,6 +159,7 @@ public static class DeviceCheck
             DeviceRole.Receiver when !input && !takes => ("links", "A receiver without a link or a wired input hears nothing.", "Enter what it receives."),
             DeviceRole.Receiver when device.Form == WearForm.None => ("form", "Nobody knows how it is worn or placed.", "Choose how it is worn."),
             DeviceRole.Relay when !sends || !takes => ("links", "A relay takes one link and passes on another.", "Enter both."),
+            DeviceRole.LinkReceiver when !takes || !output => ("links", "A box in front of a speaker takes a link and gives a wired output.", "Enter both."),
             DeviceRole.Adapter when !input || !output => ("ports", "An adapter needs an input and an output.", "Enter both."),
             DeviceRole.Lead when device.Ports.Count != 2 => ("ports", "A lead has two ends.", "Enter both plugs."),
             DeviceRole.Lead when device.LengthM <= 0 => ("lengthM", "A lead of no length joins nothing.", "Enter its length, m."),

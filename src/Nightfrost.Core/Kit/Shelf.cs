@@ -6,7 +6,8 @@ namespace Nightfrost.Core.Kit;
 public sealed class Shelf
 {
     private readonly FrozenDictionary<string, Device> _byId;
-    private readonly FrozenDictionary<(Connector, Connector), Device> _cheapestLead;
+    private readonly FrozenDictionary<(Connector, Connector), Device[]> _leads;
+    private readonly FrozenDictionary<DeviceRole, Device[]> _byRole;
 
     /// <param name="devices">Devices with unique ids.</param>
     /// <param name="currency">Three letters, ISO 4217.</param>
@@ -16,10 +17,11 @@ public sealed class Shelf
         Devices = [.. devices.OrderBy(d => d.Id, StringComparer.Ordinal)];
         Currency = currency;
         _byId = Devices.ToDictionary(d => d.Id).ToFrozenDictionary();
-        _cheapestLead = OfRole(DeviceRole.Lead)
+        _byRole = Devices.Where(d => d.RetiredOn is null).GroupBy(d => d.Role).ToFrozenDictionary(group => group.Key, group => group.ToArray());
+        _leads = OfRole(DeviceRole.Lead)
             .Where(lead => lead.Ports.Count == 2)
             .GroupBy(lead => Ends(lead.Ports[0].Connector, lead.Ports[1].Connector))
-            .ToFrozenDictionary(group => group.Key, group => group.MinBy(lead => lead.Price)!);
+            .ToFrozenDictionary(group => group.Key, group => group.OrderBy(lead => lead.Price).ThenBy(lead => lead.Id, StringComparer.Ordinal).ToArray());
         CheapestSupply = OfRole(DeviceRole.Supply).MinBy(supply => supply.Price);
     }
 
@@ -36,10 +38,15 @@ public sealed class Shelf
     /// <summary>Name of a device; its id when it is not on the shelf.</summary>
     public string NameOf(string id) => Find(id)?.Name ?? id;
 
-    public IEnumerable<Device> OfRole(DeviceRole role) => Devices.Where(d => d.Role == role);
+    /// <summary>Devices of a role that are in use; retired ones stand only in old plans.</summary>
+    public IReadOnlyList<Device> OfRole(DeviceRole role) => _byRole.GetValueOrDefault(role, []);
 
-    /// <summary>The cheapest lead between two sockets, whichever way round; null when no lead fits.</summary>
-    public Device? Lead(Connector from, Connector to) => _cheapestLead.GetValueOrDefault(Ends(from, to));
+    /// <summary>The cheapest lead between two sockets, whichever way round, that is long enough; null when no lead fits.</summary>
+    /// <param name="from">One end.</param>
+    /// <param name="to">The other.</param>
+    /// <param name="atLeastM">Length needed, m.</param>
+    public Device? Lead(Connector from, Connector to, double atLeastM = 0) =>
+        _leads.TryGetValue(Ends(from, to), out var leads) ? Array.Find(leads, lead => lead.LengthM >= atLeastM) : null;
 
     /// <summary>True when a lead has these two ends.</summary>
     public static bool LeadFits(Device lead, Connector from, Connector to) =>

@@ -21,24 +21,52 @@ public static class BoxPower
     public const double RunTimeShare = 0.8;
 
     /// <summary>The weakest USB socket of the set that carries this box, or null.</summary>
-    public static SetSocket? SocketFor(TelevisionSet set, Device box) => Fits(set, box).FirstOrDefault();
+    public static SourcePort? SocketFor(TelevisionSet set, Device box) => Fits(set, box).FirstOrDefault();
+
+    /// <summary>A box that takes its power from the USB socket its sound comes from.</summary>
+    public static PowerChoice ByTap(Routing.Feed feed) =>
+        new(feed.Transmitter!.Id, feed.Socket.Id, false, feed.Socket.OffInStandby == Known.Yes, "From the USB socket its sound comes from.");
 
     /// <summary>
-    /// Power for every box of a rig. One USB socket feeds one box; boxes with the smallest draw choose the weakest socket that carries them,
-    /// which feeds the most boxes possible.
+    /// Power for every box of a rig. One USB socket feeds one box. Boxes that have nothing else come first, the smallest draw before larger ones,
+    /// and earlier ones make room where that feeds one more: no more boxes can be fed, and a further box never frees a socket for another.
     /// </summary>
     public static IReadOnlyList<PowerChoice> For(TelevisionSet set, IEnumerable<Device> boxes)
     {
-        var used = new HashSet<string>();
-        return [.. boxes.OrderBy(b => b.Power.UsbDrawMa).ThenBy(b => b.Id, StringComparer.Ordinal).Select(box => Choose(set, box, used))];
+        var order = boxes.OrderBy(HasOther).ThenBy(b => b.Power.UsbDrawMa).ThenBy(b => b.Id, StringComparer.Ordinal).ToList();
+        var holders = new Dictionary<string, int>();
+        for (var i = 0; i < order.Count; i++)
+            Seat(i, []);
+        var seats = holders.ToDictionary(pair => pair.Value, pair => pair.Key);
+        return [.. order.Select((box, i) => Choose(set, box, seats.GetValueOrDefault(i)))];
+
+        bool Seat(int box, HashSet<string> tried)
+        {
+            if (order[box].Power.UsbDrawMa == 0)
+                return false;
+            foreach (var socket in Fits(set, order[box]))
+            {
+                if (!tried.Add(socket.Id))
+                    continue;
+                if (!holders.TryGetValue(socket.Id, out var holder) || Seat(holder, tried))
+                {
+                    holders[socket.Id] = box;
+                    return true;
+                }
+            }
+
+            return false;
+        }
     }
 
-    private static PowerChoice Choose(TelevisionSet set, Device box, HashSet<string> used)
+    /// <summary>True when a box can do without the set's USB and without a supply of the shelf.</summary>
+    internal static bool HasOther(Device box) => box.Power.OwnSupply || box.Power.BatteryHours > 0;
+
+    private static PowerChoice Choose(TelevisionSet set, Device box, string? socketId)
     {
         var power = box.Power;
-        if (power.UsbDrawMa > 0 && Fits(set, box).FirstOrDefault(s => !used.Contains(s.Id)) is { } socket)
+        if (set.Sockets.FirstOrDefault(s => s.Id == socketId) is { } socket)
         {
-            used.Add(socket.Id);
             var share = 100.0 * power.UsbDrawMa / socket.UsbMa;
             var sleeps = socket.OffInStandby == Known.Yes;
             return new(box.Id, socket.Id, false, sleeps, FormattableString.Invariant(
@@ -54,10 +82,10 @@ public static class BoxPower
             : new(box.Id, null, false, false, "Needs none.");
     }
 
-    // A USB socket that goes off, or may, is no good for a box that then forgets its partner.
-    private static IEnumerable<SetSocket> Fits(TelevisionSet set, Device box) =>
+    // A USB socket that goes off, or may, is no good for a box that then forgets its partner. One that passes sound is kept for a box that takes it.
+    private static IEnumerable<SourcePort> Fits(TelevisionSet set, Device box) =>
         set.Sockets
-            .Where(s => s.State == SocketState.Free && SocketKinds.Of(s.Kind).GivesPower
+            .Where(s => s.State == SocketState.Free && SocketKinds.Of(s.Kind).GivesPower && s.UsbSound != Known.Yes
                 && box.Power.UsbDrawMa < s.UsbMa * UsableShare
                 && (box.Power.PairingSurvivesPowerLoss || s.OffInStandby == Known.No))
             .OrderBy(s => s.UsbMa).ThenBy(s => s.Id, StringComparer.Ordinal);

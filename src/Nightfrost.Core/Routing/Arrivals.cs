@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
@@ -8,16 +9,16 @@ namespace Nightfrost.Core.Routing;
 /// <param name="site">The site.</param>
 public sealed class Arrivals(Site site)
 {
-    private readonly Dictionary<string, Arrival> _known = [];
+    private readonly ConcurrentDictionary<string, Arrival?> _known = [];
 
-    /// <summary>Arrival at the ear of a route.</summary>
-    public Arrival Of(Route route) => Of(route.Feed.Socket, ChainStages(route));
+    /// <summary>Arrival at the ear of a route; null where no picture is followed.</summary>
+    public Arrival? Of(Route route) => Of(route.Feed.Socket, ChainStages(route));
 
-    /// <summary>Probability that a route arrives inside its listener's tolerance, 0 to 1.</summary>
+    /// <summary>Probability that a route arrives inside its listener's tolerance, 0 to 1; 1 where no picture is followed.</summary>
     public double InStep(Route route)
     {
         var tolerance = Tolerances.Find(route.AtEar.Listener.EffectiveToleranceId)!;
-        return Of(route).Distribution.ProbabilityInside(tolerance.EarlyMs, tolerance.LateMs);
+        return Of(route)?.Distribution.ProbabilityInside(tolerance.EarlyMs, tolerance.LateMs) ?? 1;
     }
 
     /// <summary>Arrival of the room's own sound at the seat farthest from the set; null when the set is silenced or nobody is there.</summary>
@@ -35,36 +36,56 @@ public sealed class Arrivals(Site site)
     /// <param name="speakersSilenced">True when a route in use cuts the set's speakers.</param>
     public EchoForecast? Echo(Route route, bool speakersSilenced)
     {
-        if (!route.AtEar.Receiver.OpenToRoom || Rules.Wishes(site.Look, RoomWish.RoomHearsToo) is null)
+        var (look, socket) = (site.Look, route.Feed.Socket);
+        if (!route.AtEar.Receiver.OpenToRoom || site.RoomHears is null || Skew.Taps(look, socket).Count == 0)
             return null;
-        var (set, socket, chain, distance) = (site.Look.Set, route.Feed.Socket, ChainStages(route), route.AtEar.Listener.SeatDistanceM);
+        var (chain, distance) = (ChainStages(route), route.AtEar.Listener.SeatDistanceM);
         if (site.BarSocket is { } barSocket)
-            return Timing.Echo.AgainstBar(set, socket, chain, barSocket, [.. site.Bar!.StageIds.Select(StageDelays.Of), StageDelays.Air(distance)]);
-        return speakersSilenced ? null : Timing.Echo.AgainstSpeakers(set, socket, chain, distance);
+            return Timing.Echo.AgainstBar(look, socket, chain, barSocket, [.. site.Bar!.StageIds.Select(StageDelays.Of), StageDelays.Air(distance)]);
+        return speakersSilenced ? null : Timing.Echo.AgainstSpeakers(look, socket, chain, distance);
     }
 
     /// <summary>Every stage from socket to ear, in order.</summary>
-    public static IReadOnlyList<StageDelay> ChainStages(Route route)
+    public static IReadOnlyList<StageDelay> ChainStages(Route route) => [.. FeedStages(route.Feed), .. EarStages(route)];
+
+    /// <summary>Stages of the adapters and the box.</summary>
+    internal static IReadOnlyList<StageDelay> FeedStages(Feed feed)
+    {
+        List<StageDelay> stages = [];
+        foreach (var box in feed.Adapters)
+            stages.AddRange(box.StageIds.Select(StageDelays.Of));
+        if (feed.Transmitter is { } transmitter)
+            stages.AddRange(transmitter.StageIds.Select(StageDelays.Of));
+        return stages;
+    }
+
+    /// <summary>Stages from the sending end to the ear. A speaker beside the seat adds no air worth counting.</summary>
+    internal static IReadOnlyList<StageDelay> EarStages(Route route)
     {
         var ear = route.AtEar;
         List<StageDelay> stages = [];
-        foreach (var box in route.Feed.Adapters)
-            stages.AddRange(box.StageIds.Select(StageDelays.Of));
-        if (route.Feed.Transmitter is { } transmitter)
-            stages.AddRange(transmitter.StageIds.Select(StageDelays.Of));
         if (route.Coding.StageId is { } link)
-            stages.Add(StageDelays.Of(link));
-        if (ear.Relay is not null)
-            stages.Add(StageDelays.Of(LinkTechnologies.Of(LinkTechnology.NearField).StageId));
+            stages.Add(LinkStage(link, route.Sends, route.Takes));
+        if (ear.Relay is { } relay)
+        {
+            if (ear.RelaySends is { } sends && Negotiation.Between(sends, ear.RelayReaches, false).StageId is { } second)
+                stages.Add(LinkStage(second, sends, ear.RelayReaches));
+            stages.AddRange(relay.StageIds.Select(StageDelays.Of));
+        }
+
         stages.AddRange(ear.Receiver.StageIds.Select(StageDelays.Of));
         return stages;
     }
 
-    private Arrival Of(SetSocket socket, IReadOnlyList<StageDelay> chain)
+    private static StageDelay LinkStage(string id, AirLink? sends, AirLink? takes)
+    {
+        var stage = StageDelays.Of(id);
+        return (sends?.Delay ?? takes?.Delay) is { } own ? stage.As(own) with { OfLink = true } : stage with { OfLink = true };
+    }
+
+    internal Arrival? Of(SourcePort socket, IReadOnlyList<StageDelay> chain)
     {
         var key = string.Join('|', [socket.Id, .. chain.Select(stage => stage.Words)]);
-        if (!_known.TryGetValue(key, out var arrival))
-            _known[key] = arrival = Skew.Through(site.Look.Set, socket, chain);
-        return arrival;
+        return _known.GetOrAdd(key, _ => Skew.Through(site.Look, socket, chain));
     }
 }

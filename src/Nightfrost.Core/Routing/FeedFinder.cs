@@ -3,14 +3,28 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
 
-/// <summary>Finds every chain of leads and at most two adapters from a socket of the set to an input.</summary>
+/// <summary>The end of a chain of adapters: an output that a box's input may be joined to.</summary>
+/// <param name="Adapters">Adapters so far.</param>
+/// <param name="Joints">Leads so far.</param>
+/// <param name="Connector">Shape of the output.</param>
+/// <param name="Signals">What comes out of it.</param>
+internal sealed record Outlet(Device[] Adapters, Joint[] Joints, Connector Connector, IReadOnlyList<Signal> Signals);
+
+/// <summary>
+/// Finds every chain of leads and at most three adapters from a source's socket to an input. A chain never comes back to a connector and signal it has passed,
+/// but for a splitter at the socket and one adapter that sums left and right: anything longer does nothing the shorter one does not.
+/// </summary>
 public sealed class FeedFinder
 {
     /// <summary>Most adapters in a chain; leads are not counted.</summary>
-    public const int MostAdapters = 2;
+    public const int MostAdapters = 3;
+
+    /// <summary>Slack added to the seat's distance for a lead that follows the wall, m (starting value).</summary>
+    public const double LeadSlackM = 1;
 
     private readonly Shelf _shelf;
     private readonly Device[] _adapters;
+    private readonly Dictionary<string, Outlet[]> _outlets = [];
 
     /// <param name="shelf">Devices and leads.</param>
     /// <param name="adapters">Adapters that may stand in a chain; null for all of the shelf.</param>
@@ -21,50 +35,99 @@ public sealed class FeedFinder
     }
 
     /// <summary>Every feed from a socket into a box's inputs; empty when nothing joins them.</summary>
-    /// <param name="socket">A socket of the set.</param>
+    /// <param name="socket">A socket of a source.</param>
     /// <param name="target">A transmitter, or a receiver with a wired input.</param>
-    /// <param name="asReceiver">True when the target is worn: the feed then ends in a plain wire.</param>
-    public IEnumerable<Feed> Between(SetSocket socket, Device target, bool asReceiver)
+    /// <param name="asReceiver">True when the target is worn or placed: the feed then ends in a plain wire.</param>
+    /// <param name="reachM">Plain wires: distance from the socket to the seat, m.</param>
+    public IEnumerable<Feed> Between(SourcePort socket, Device target, bool asReceiver, double reachM = 0)
     {
-        var facts = SocketKinds.Of(socket.Kind);
-        if (facts.Connector is not { } connector)
-            return [];
-        return facts.CarriesSoundOut ? Extend([], [], connector, facts.Signals) : [];
-
-        IEnumerable<Feed> Extend(List<Device> adapters, List<Joint> joints, Connector from, IReadOnlyList<Signal> given)
+        foreach (var outlet in Outlets(socket))
         {
-            foreach (var input in target.Ports.Where(p => !p.Output))
-            {
-                if (Join(from, given, input) is { } joint)
-                {
-                    yield return new Feed(socket, [.. adapters], asReceiver ? null : target, [.. joints, joint]);
-                    break;
-                }
-            }
+            if (Into(target, outlet.Connector, outlet.Signals, asReceiver ? reachM + LeadSlackM : 0) is { } joint)
+                yield return new Feed(socket, outlet.Adapters, asReceiver ? null : target, [.. outlet.Joints, joint]);
+        }
+    }
 
-            if (adapters.Count == MostAdapters)
-                yield break;
-            foreach (var adapter in _adapters)
+    /// <summary>The joint from an output into a device's first fitting input; null when none fits.</summary>
+    /// <param name="target">The device.</param>
+    /// <param name="from">Shape of the output.</param>
+    /// <param name="given">What comes out of it.</param>
+    /// <param name="reachM">Length the lead must have, m; 0 for boxes side by side.</param>
+    public Joint? Into(Device target, Connector from, IReadOnlyList<Signal> given, double reachM = 0)
+    {
+        foreach (var input in target.Ports)
+        {
+            if (!input.Output && Join(from, given, input, reachM, target.LengthM) is { } joint)
+                return joint;
+        }
+
+        return null;
+    }
+
+    /// <summary>Ends of every chain from a socket, the bare socket first.</summary>
+    internal IReadOnlyList<Outlet> Outlets(SourcePort socket)
+    {
+        if (_outlets.TryGetValue(socket.Id, out var known))
+            return known;
+        var facts = SocketKinds.Of(socket.Kind);
+        List<Outlet> found = [];
+        if (facts is { Connector: { } connector, CarriesSoundOut: true })
+            Extend(new([], [], connector, facts.Signals), [StateOf(connector, facts.Signals)], found);
+        return _outlets[socket.Id] = [.. found];
+    }
+
+    private void Extend(Outlet at, List<(Connector, int)> passed, List<Outlet> found)
+    {
+        found.Add(at);
+        if (at.Adapters.Length == MostAdapters)
+            return;
+        foreach (var adapter in _adapters)
+        {
+            // A splitter shares the source's own socket; further along it would share nothing.
+            if (at.Adapters.Contains(adapter) || (adapter.SplitsInto > 1 && at.Adapters.Length > 0))
+                continue;
+            var purpose = adapter.SplitsInto > 1 || (adapter.MonoSum && !at.Adapters.Any(a => a.MonoSum));
+            foreach (var input in adapter.Ports)
             {
-                // A splitter shares the set's own socket; further along it would share nothing.
-                if (adapters.Contains(adapter) || (adapter.SplitsInto > 1 && adapters.Count > 0))
+                if (input.Output || Join(at.Connector, at.Signals, input, 0, 0) is not { } joint)
                     continue;
-                foreach (var input in adapter.Ports.Where(p => !p.Output))
+                foreach (var output in adapter.Ports)
                 {
-                    if (Join(from, given, input) is not { } joint)
+                    if (!output.Output)
                         continue;
-                    foreach (var output in adapter.Ports.Where(p => p.Output))
-                    {
-                        foreach (var feed in Extend([.. adapters, adapter], [.. joints, joint], output.Connector, output.Signals))
-                            yield return feed;
-                    }
+                    var state = StateOf(output.Connector, output.Signals);
+                    if (passed.Contains(state) && !purpose)
+                        continue;
+                    passed.Add(state);
+                    Extend(new([.. at.Adapters, adapter], [.. at.Joints, joint], output.Connector, output.Signals), passed, found);
+                    passed.RemoveAt(passed.Count - 1);
                 }
             }
         }
     }
 
-    private Joint? Join(Connector from, IReadOnlyList<Signal> given, AudioPort input) =>
-        given.Any(input.Signals.Contains) && _shelf.Lead(from, input.Connector) is { } lead
-            ? new Joint(from, input.Connector, lead, given.Any(s => s is Signal.SpdifPcm or Signal.SpdifBitstream or Signal.HdmiReturn or Signal.HdmiProgramme or Signal.UsbAudio))
-            : null;
+    // An input of a device with a lead of its own needs no other while that lead fits and reaches.
+    private Joint? Join(Connector from, IReadOnlyList<Signal> given, AudioPort input, double reachM, double ownLeadM)
+    {
+        if (!Meets(given, input.Signals))
+            return null;
+        var digital = given.Any(s => s is Signal.SpdifPcm or Signal.SpdifBitstream or Signal.HdmiReturn or Signal.HdmiProgramme or Signal.UsbAudio);
+        if (ownLeadM > 0 && from == input.Connector && reachM <= ownLeadM)
+            return new(from, input.Connector, null, digital);
+        var needsM = Math.Max(0, reachM - ownLeadM);
+        return _shelf.Lead(from, input.Connector, needsM) is { } lead ? new(from, input.Connector, lead, digital, needsM) : null;
+    }
+
+    private static bool Meets(IReadOnlyList<Signal> given, IReadOnlyList<Signal> taken)
+    {
+        foreach (var signal in given)
+        {
+            if (taken.Contains(signal))
+                return true;
+        }
+
+        return false;
+    }
+
+    private static (Connector, int) StateOf(Connector connector, IReadOnlyList<Signal> signals) => (connector, signals.Aggregate(0, (mask, signal) => mask | 1 << (int)signal));
 }

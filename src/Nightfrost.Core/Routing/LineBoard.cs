@@ -67,7 +67,14 @@ public sealed record Forecast(double P05Ms, double MedianMs, double P95Ms, doubl
 /// <param name="SocketId">Socket the row hangs on, for delay settings; null for the set's own speakers.</param>
 public sealed record LineRow(
     string ListenerId, string Name, string Note, IReadOnlyList<Station> Stations, IReadOnlyList<Leg> Legs, IReadOnlyList<ThreadStage> Thread,
-    Forecast? Forecast, Tolerance Tolerance, IReadOnlyList<Finding> Findings, IReadOnlyList<Need> Needs, string Loudness, string Link, EchoForecast? Echo, string? SocketId);
+    Forecast? Forecast, Tolerance Tolerance, IReadOnlyList<Finding> Findings, IReadOnlyList<Need> Needs, string Loudness, string Link, EchoForecast? Echo, string? SocketId)
+{
+    /// <summary>No picture is followed: there is no skew, and delay is no criterion.</summary>
+    public bool MusicOnly { get; init; }
+
+    /// <summary>Sound quality in a word; blank for a broken line and for the room.</summary>
+    public string Quality { get; init; } = "";
+}
 
 /// <summary>Draws a rig as rows of named stations with their time threads.</summary>
 public static class LineBoard
@@ -97,7 +104,8 @@ public static class LineBoard
     private static LineRow Served(Rig rig, Route route, Arrivals arrivals)
     {
         var ear = route.AtEar;
-        var stations = new List<Station> { SocketStation(route.Feed.Socket) };
+        var look = rig.Site.Look;
+        var stations = new List<Station> { SocketStation(look, route.Feed.Socket) };
         var legs = new List<Leg>();
         var boxes = route.Feed.Adapters.Select(a => new Station(Glyph.Adapter, a.Name, null)).ToList();
         if (route.Feed.Transmitter is { } transmitter)
@@ -111,17 +119,21 @@ public static class LineBoard
         legs.Add(route.Sends is null ? JointLeg(route.Feed, route.Feed.Joints.Count - 1) : new Leg(LegKind.Air, LinkWords(route)));
         if (ear.Relay is { } relay)
         {
-            stations.Add(new Station(Glyph.Relay, relay.Name, null));
-            legs.Add(new Leg(LegKind.Air, "near field"));
+            stations.Add(new Station(relay.Role == DeviceRole.Relay ? Glyph.Relay : Glyph.Box, relay.Name, null));
+            legs.Add(ear.RelaySends is { } second ? new Leg(LegKind.Air, Negotiation.Between(second, ear.RelayReaches, false).Words) : JointLeg(ear.RelayJoint));
         }
 
-        stations.Add(new Station(EarGlyph(ear.Receiver.Form), ear.Receiver.Name, null));
+        stations.Add(new Station(ear.Receiver.Role == DeviceRole.RoomSpeaker ? Glyph.Bar : EarGlyph(ear.Receiver.Form), ear.Pieces > 1 ? $"{ear.Receiver.Name}, left and right" : ear.Receiver.Name, null));
         var arrival = arrivals.Of(route);
         var tolerance = ToleranceOf(ear.Listener);
         return new(
             ear.Listener.Id, ear.Listener.Name, $"{(ear.Listener.ReadsLips ? "reads lips · " : "")}{FormWords(ear.Receiver.Form)}, {(IsToBuy(rig, ear) ? "to buy" : "owned")}",
-            stations, legs, arrival.Thread, ForecastOf(arrival, tolerance), tolerance, Rules.AdviceFor(route), Needs.Of(route), Loudness.OwnerOf(route),
-            Reach.Of(route) is { } reach ? $"link {reach.Words}" : "", arrivals.Echo(route, rig.SilencesSpeakers), route.Feed.Socket.Id);
+            stations, legs, arrival?.Thread ?? [], arrival is null ? null : ForecastOf(arrival, tolerance), tolerance, Rules.AdviceFor(route), Needs.Of(route), Loudness.OwnerOf(route),
+            LinkNote(route), arrivals.Echo(route, rig.SilencesSpeakers), route.Feed.Socket.Id)
+        {
+            MusicOnly = arrival is null,
+            Quality = SoundQuality.Word(SoundQuality.Of(route)),
+        };
     }
 
     private static LineRow? Room(Rig rig, Arrivals arrivals)
@@ -137,7 +149,7 @@ public static class LineBoard
         if (site.BarSocket is { } socket)
         {
             var between = rig.Feeds.FirstOrDefault(f => f.Socket.Id == socket.Id);
-            stations = [SocketStation(socket)];
+            stations = [SocketStation(site.Look, socket)];
             legs = [];
             var wire = SocketKinds.Of(socket.Kind).Digital ? LegKind.Digital : LegKind.Analogue;
             if ((between?.Splitter ?? between?.Transmitter) is { } box)
@@ -177,7 +189,9 @@ public static class LineBoard
         WearForm.HearingAids => "hearing aids",
         WearForm.Neckband => "neckband",
         WearForm.PersonalSpeaker => "personal speaker",
-        _ => "receiver",
+        WearForm.ChairSpeaker => "chair speaker",
+        WearForm.PillowSpeaker => "pillow speaker",
+        _ => "speaker",
     };
 
     private static Ridge RidgeOf(DelayDistribution d)
@@ -188,15 +202,28 @@ public static class LineBoard
 
     private static bool IsToBuy(Rig rig, Ear ear) => !ear.IsOwn && rig.Site.OwnedCount(ear.Receiver.Id) == 0;
 
-    private static Station SocketStation(SetSocket socket) =>
-        new(socket.Kind == SocketKind.Bluetooth ? Glyph.Radio : Glyph.Socket, socket.Kind == SocketKind.Bluetooth ? "built-in Bluetooth" : $"{SocketKinds.Of(socket.Kind).InSentence} out", socket.Kind);
+    private static Station SocketStation(Look look, SourcePort socket)
+    {
+        var facts = SocketKinds.Of(socket.Kind);
+        var words = facts.IsRadio ? facts.InSentence : $"{facts.InSentence} out".Replace("out out", "out", StringComparison.Ordinal);
+        return new(facts.IsRadio ? Glyph.Radio : Glyph.Socket, look.SourceOf(socket) is { } source ? $"{source.Name}, {words}" : words, socket.Kind);
+    }
+
+    // The link's margin, and the place where it is weakest when that is not the seat.
+    private static string LinkNote(Route route) => Reach.Of(route) is not { } reach ? ""
+        : reach.Place == Places.Seat || reach.Place == Places.Away ? $"link {reach.Words}" : $"link {reach.Words} at the {reach.Place}";
 
     private static Leg JointLeg(Feed feed, int index)
     {
-        if (index < 0 || index >= feed.Joints.Count)
+        return JointLeg(index < 0 || index >= feed.Joints.Count ? null : feed.Joints[index]);
+    }
+
+    private static Leg JointLeg(Joint? joint)
+    {
+        if (joint is null)
             return new(LegKind.Analogue, "wire");
-        var joint = feed.Joints[index];
-        return new(joint.Digital ? LegKind.Digital : LegKind.Analogue, joint.From is Connector.OpticalSquare or Connector.Optical35 or Connector.CoaxialPhono ? $"{joint.Lead.Name}, PCM" : joint.Lead.Name);
+        var name = joint.Lead?.Name ?? "its own lead";
+        return new(joint.Digital ? LegKind.Digital : LegKind.Analogue, joint.From is Connector.OpticalSquare or Connector.Optical35 or Connector.CoaxialPhono ? $"{name}, PCM" : name);
     }
 
     private static string LinkWords(Route route) => route.Sends is { Technology: LinkTechnology.BluetoothClassic }
@@ -208,7 +235,7 @@ public static class LineBoard
         WearForm.HearingAids => Glyph.Aids,
         WearForm.Earbuds => Glyph.Earbuds,
         WearForm.Neckband => Glyph.Neckband,
-        WearForm.PersonalSpeaker => Glyph.Speaker,
+        WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker => Glyph.Speaker,
         _ => Glyph.Headset,
     };
 }

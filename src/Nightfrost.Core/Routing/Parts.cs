@@ -25,93 +25,178 @@ public static class Parts
     public static IReadOnlyList<Part> Of(Rig rig)
     {
         var site = rig.Site;
-        var needed = new Dictionary<Device, (int Needed, int Included)>();
+        var lines = new Dictionary<Device, PartNeed>();
         var splitters = new HashSet<(string, string)>();
         var held = new Dictionary<string, string>();
-        var worn = rig.Routes.Where(r => r.AtEar.IsOwn).GroupBy(r => r.AtEar.Receiver.Id).ToDictionary(g => g.Key, g => g.Count());
+        var worn = rig.Routes.Where(r => r.AtEar.IsOwn).GroupBy(r => r.AtEar.Receiver.Id).ToDictionary(g => g.Key, g => g.Sum(r => r.AtEar.Pieces));
 
         foreach (var feed in rig.Feeds)
         {
-            var own = rig.Routes.Where(r => r.Feed.Key == feed.Key).ToList();
-            var box = new Counter();
-            var firstOfSplitter = feed.Splitter is { } splitter && splitters.Add((feed.Socket.Id, splitter.Id));
-            foreach (var adapter in feed.Adapters.Where(a => a != feed.Splitter || firstOfSplitter))
-                box.Need(adapter);
-            if (feed.Transmitter is { } transmitter)
-                box.Need(transmitter);
-
-            var reused = site.BarSocket?.Id == feed.Socket.Id && feed.SharesSocket;
-            for (var i = 0; i < feed.Joints.Count; i++)
+            var routes = rig.Routes.Where(r => r.Feed.Key == feed.Key).ToList();
+            if (feed.Splitter is { } splitter && splitters.Add((feed.Socket.Id, splitter.Id)))
+                Add(lines, PartNeeds.OfSplitter(site.Shelf, feed));
+            Add(lines, PartNeeds.OfFeed(site.Shelf, feed, routes.Select(r => r.AtEar).ToList()));
+            foreach (var route in routes)
             {
-                if (i > 0 || feed.Splitter is null || firstOfSplitter)
-                    box.Need(feed.Joints[i].Lead);
-            }
-
-            // The lead already in the socket goes on to feed the bar from the box or the splitter: one more is needed, and one is there.
-            if (reused && (feed.Splitter is null || firstOfSplitter) && feed.Joints.Count > 0)
-                box.There(feed.Joints[0].Lead);
-            foreach (var route in own)
-            {
-                box.Need(route.AtEar.Receiver);
-                if (route.AtEar.Relay is { } relay)
-                    box.Need(relay);
-                if (Rules.AdviceFor(route).FirstOrDefault(f => f.RuleId == "aids-unconfirmed") is { } wait && (route.AtEar.Relay ?? feed.Transmitter) is { } streamer)
+                if (Rules.AdviceFor(route).FirstOrDefault(f => f.RuleId == Rules.AidsUnconfirmed) is { } wait && (route.AtEar.Relay ?? feed.Transmitter) is { } streamer)
                     held[streamer.Id] = $"Wait: {wait.Sentence}";
-            }
-
-            foreach (var (device, count) in box.Settle(site.Shelf))
-            {
-                var before = needed.GetValueOrDefault(device);
-                needed[device] = (before.Needed + count.Needed, before.Included + count.Included);
             }
         }
 
         var supplies = rig.Power.Count(p => p.NeedsSupply);
         if (supplies > 0 && site.Shelf.CheapestSupply is { } supply)
-        {
-            var before = needed.GetValueOrDefault(supply);
-            needed[supply] = (before.Needed + supplies, before.Included);
-        }
+            Add(lines, [new(supply, supplies, 0, 0)]);
 
-        return [.. needed
-            .OrderBy(pair => pair.Key.Role == DeviceRole.Lead).ThenBy(pair => pair.Key.Role).ThenBy(pair => pair.Key.Id, StringComparer.Ordinal)
-            .Select(pair => Line(pair.Key, pair.Value.Needed, pair.Value.Included, site, worn.GetValueOrDefault(pair.Key.Id), held))];
+        var spare = new OwnedLeads(site);
+        return [.. lines.Values
+            .OrderBy(need => need.Device.Role == DeviceRole.Lead).ThenBy(need => need.Device.Role).ThenByDescending(need => need.NeedsM).ThenBy(need => need.Device.Id, StringComparer.Ordinal)
+            .Select(need => Line(need, need.Device.Role == DeviceRole.Lead ? spare.Take(need) : worn.GetValueOrDefault(need.Device.Id) + site.OwnedCount(need.Device.Id), held))];
     }
 
-    private static Part Line(Device device, int needed, int included, Site site, int worn, Dictionary<string, string> held)
+    private static void Add(Dictionary<Device, PartNeed> lines, IEnumerable<PartNeed> needs)
     {
-        var owned = Math.Min(needed - included, worn + OwnedPieces(site, device));
+        foreach (var need in needs)
+        {
+            lines[need.Device] = lines.TryGetValue(need.Device, out var before)
+                ? new(need.Device, before.Pieces + need.Pieces, before.Included + need.Included, Math.Max(before.NeedsM, need.NeedsM))
+                : need;
+        }
+    }
+
+    private static Part Line(PartNeed need, int there, Dictionary<string, string> held)
+    {
+        var (device, needed, included) = (need.Device, need.Pieces, need.Included);
+        var owned = Math.Min(needed - included, there);
         var toBuy = needed - included - owned;
         return new(device.Id, device.Name, device.Role, needed, included, owned, toBuy, device.Price, toBuy * device.Price, device.PricedOn, toBuy > 0 ? held.GetValueOrDefault(device.Id, "") : "");
     }
 
-    // Leads are as good as each other when their ends are the same.
-    private static int OwnedPieces(Site site, Device device) => device.Role != DeviceRole.Lead
-        ? site.OwnedCount(device.Id)
-        : site.Look.Owned.Where(o => site.Shelf.Find(o.DeviceId) is { } lead && Shelf.LeadFits(lead, device.Ports[0].Connector, device.Ports[1].Connector)).Sum(o => o.Count);
-
-    /// <summary>Pieces one feed needs, and how many of them come in its own boxes.</summary>
-    private sealed class Counter
+    /// <summary>Leads at hand, each given out once.</summary>
+    private sealed class OwnedLeads(Site site)
     {
-        private readonly Dictionary<Device, int> _needed = [];
-        private readonly List<Device> _there = [];
+        private readonly List<(Device Lead, int Left)> _left = [.. site.Look.Owned.Select(o => (Lead: site.Shelf.Find(o.DeviceId), o.Count)).Where(o => o.Lead is { Role: DeviceRole.Lead }).Select(o => (o.Lead!, o.Count)).OrderBy(o => o.Item1.LengthM)];
 
-        public void Need(Device device) => _needed[device] = _needed.GetValueOrDefault(device) + 1;
-
-        public void There(Device device)
+        public int Take(PartNeed need)
         {
-            Need(device);
-            _there.Add(device);
-        }
-
-        public IEnumerable<(Device Device, (int Needed, int Included) Count)> Settle(Shelf shelf)
-        {
-            var included = _needed.SelectMany(pair => Enumerable.Repeat(pair.Key.Includes, pair.Value)).SelectMany(ids => ids).Select(shelf.Find).OfType<Device>().Concat(_there).ToList();
-            foreach (var (device, count) in _needed)
+            var (wanted, taken) = (need.Pieces - need.Included, 0);
+            for (var i = 0; i < _left.Count && taken < wanted; i++)
             {
-                var given = included.Count(i => i == device || (device.Role == DeviceRole.Lead && i.Role == DeviceRole.Lead && Shelf.LeadFits(i, device.Ports[0].Connector, device.Ports[1].Connector)));
-                yield return (device, (count, Math.Min(count, given)));
+                if (!PartNeeds.Serves(_left[i].Lead, need))
+                    continue;
+                var give = Math.Min(_left[i].Left, wanted - taken);
+                _left[i] = (_left[i].Lead, _left[i].Left - give);
+                taken += give;
             }
+
+            return taken;
         }
     }
 }
+
+/// <summary>So many pieces of one thing, and how many of them come in the box of another.</summary>
+/// <param name="Device">The thing.</param>
+/// <param name="Pieces">Pieces needed.</param>
+/// <param name="Included">Of these, pieces in a box.</param>
+/// <param name="NeedsM">Leads: length needed, m.</param>
+internal readonly record struct PartNeed(Device Device, int Pieces, int Included, double NeedsM);
+
+/// <summary>
+/// What one feed needs. A lead is covered by the boxes it serves: those of a chain by its adapters and transmitter, the one behind a relay by the relay and its receiver.
+/// Receivers and relays are covered by the transmitter's box.
+/// </summary>
+internal static class PartNeeds
+{
+    /// <summary>Everything one feed and the ears on it need.</summary>
+    /// <param name="shelf">The shelf.</param>
+    /// <param name="feed">The feed.</param>
+    /// <param name="ears">Ears on this feed.</param>
+    public static IReadOnlyList<PartNeed> OfFeed(Shelf shelf, Feed feed, IReadOnlyList<Ear> ears)
+    {
+        List<PartNeed> needs = [.. OfChain(shelf, feed, feed.Transmitter is null && ears.Count > 0 ? ears[0].Receiver : null)];
+        foreach (var group in ears.SelectMany(e => Enumerable.Repeat(e.Receiver, e.Pieces).Append(e.Relay)).OfType<Device>().GroupBy(d => d))
+            needs.Add(new(group.Key, group.Count(), Math.Min(group.Count(), IncludedIn(feed.Transmitter, group.Key)), 0));
+        foreach (var ear in ears)
+        {
+            if (LeadBehindRelay(shelf, ear) is { } lead)
+                needs.Add(lead);
+        }
+
+        return needs;
+    }
+
+    /// <summary>Pieces of a receiver or relay in a transmitter's box.</summary>
+    public static int IncludedIn(Device? transmitter, Device device) => transmitter?.Includes.Count(id => id == device.Id) ?? 0;
+
+    /// <summary>The lead from a relay to its receiver; null without one.</summary>
+    public static PartNeed? LeadBehindRelay(Shelf shelf, Ear ear)
+    {
+        if (ear.RelayJoint is not { Lead: { } lead } joint)
+            return null;
+        var need = new PartNeed(lead, 1, 0, joint.NeedsM);
+        return need with { Included = Math.Min(1, Covered(shelf, need, [ear.Relay!, ear.Receiver])) };
+    }
+
+    /// <summary>Adapters, transmitter and leads of a chain, without the splitter before it.</summary>
+    /// <param name="shelf">The shelf.</param>
+    /// <param name="feed">The feed.</param>
+    /// <param name="wiredReceiver">Plain wires: what is worn, whose box may hold a lead.</param>
+    public static IReadOnlyList<PartNeed> OfChain(Shelf shelf, Feed feed, Device? wiredReceiver)
+    {
+        var start = feed.Splitter is null ? 0 : 1;
+        List<Device> boxes = [.. feed.Adapters.Skip(start), .. feed.Transmitter is { } box ? new[] { box } : []];
+        List<Device> holders = wiredReceiver is null ? boxes : [.. boxes, wiredReceiver];
+        return [.. boxes.Select(b => new PartNeed(b, 1, 0, 0)), .. Leads(shelf, feed.Joints.Skip(start), start == 0 && IsShared(feed), holders)];
+    }
+
+    /// <summary>The splitter before a chain, with the lead into it.</summary>
+    public static IReadOnlyList<PartNeed> OfSplitter(Shelf shelf, Feed feed) =>
+        [new(feed.Splitter!, 1, 0, 0), .. Leads(shelf, feed.Joints.Take(1), IsShared(feed), [feed.Splitter!])];
+
+    // The lead already in a taken socket goes on to feed what held it from the box or the splitter: one more is needed, and one is there.
+    private static bool IsShared(Feed feed) => feed.Socket.State == SocketState.Taken && feed.SharesSocket;
+
+    private static IEnumerable<PartNeed> Leads(Shelf shelf, IEnumerable<Joint> joints, bool goesOn, IReadOnlyList<Device> holders)
+    {
+        var leads = new List<PartNeed>();
+        var first = true;
+        foreach (var joint in joints)
+        {
+            Count(joint, 0);
+            if (first && goesOn)
+                Count(joint, 1);
+            first = false;
+        }
+
+        return leads.Select(lead => lead with { Included = Math.Min(lead.Pieces, lead.Included + Covered(shelf, lead, holders)) });
+
+        void Count(Joint joint, int there)
+        {
+            if (joint.Lead is not { } lead)
+                return;
+            var at = leads.FindIndex(l => l.Device == lead);
+            if (at < 0)
+                leads.Add(new(lead, 1, there, joint.NeedsM));
+            else
+                leads[at] = new(lead, leads[at].Pieces + 1, leads[at].Included + there, Math.Max(leads[at].NeedsM, joint.NeedsM));
+        }
+    }
+
+    /// <summary>True when a lead at hand has the ends needed and is long enough.</summary>
+    public static bool Serves(Device held, PartNeed need) => Shelf.LeadFits(held, need.Device.Ports[0].Connector, need.Device.Ports[1].Connector) && held.LengthM >= need.NeedsM;
+
+    private static int Covered(Shelf shelf, PartNeed need, IReadOnlyList<Device> boxes)
+    {
+        var count = 0;
+        foreach (var box in boxes)
+        {
+            foreach (var id in box.Includes)
+            {
+                if (shelf.Find(id) is { } held && Serves(held, need))
+                    count++;
+            }
+        }
+
+        return count;
+    }
+}
+

@@ -81,7 +81,7 @@ public static class Questions
         }
     }
 
-    private static Look With(Look look, int index, SetSocket changed) =>
+    private static Look With(Look look, int index, SourcePort changed) =>
         look with { Set = look.Set with { Sockets = [.. look.Set.Sockets.Select((s, i) => i == index ? changed : s)] } };
 
     private static IReadOnlyList<Look> YesNo(Func<Known, Look> answer) => [answer(Known.Yes), answer(Known.No)];

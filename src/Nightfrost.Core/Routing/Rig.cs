@@ -16,18 +16,19 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     public IReadOnlyList<Feed> Feeds => _feeds ??= [.. Routes.Select(r => r.Feed).DistinctBy(f => f.Key)];
 
     /// <summary>Where each transmitter and powered adapter gets its electricity.</summary>
-    public IReadOnlyList<PowerChoice> Power => _power ??= BoxPower.For(Site.Look.Set, Boxes);
+    public IReadOnlyList<PowerChoice> Power => _power ??= [.. Feeds.Where(f => f.FedByTap).Select(BoxPower.ByTap), .. BoxPower.For(Site.Look.Set, Boxes(f => !f.FedByTap))];
 
     /// <summary>Transmitters and adapters, one entry for each piece; a shared splitter once.</summary>
-    public IEnumerable<Device> Boxes =>
+    /// <param name="transmitterOf">Feeds whose transmitter counts; null for all.</param>
+    public IEnumerable<Device> Boxes(Func<Feed, bool>? transmitterOf = null) =>
         Feeds.SelectMany(f => f.Splitter is null ? f.Adapters : f.Adapters.Skip(1))
             .Concat(Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).Select(f => f.Splitter!))
-            .Concat(Feeds.Select(f => f.Transmitter).OfType<Device>());
+            .Concat(Feeds.Where(f => transmitterOf is null || transmitterOf(f)).Select(f => f.Transmitter).OfType<Device>());
 
     /// <summary>True when a route in use cuts the set's own speakers.</summary>
-    public bool SilencesSpeakers => Feeds.Any(f => SocketReading.SilencesSpeakers(f.Socket));
+    public bool SilencesSpeakers => Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null && SocketReading.SilencesSpeakers(f.Socket));
 
-    /// <summary>True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number.</summary>
+    /// <summary>True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number or the air's time, one sample rate a broadcast.</summary>
     public bool IsLegal()
     {
         foreach (var group in Routes.GroupBy(r => r.Feed.Key))
@@ -36,7 +37,9 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
             var several = routes.Count > 1;
             if (routes.Any(r => r.Several != several && ModesDiffer(r.Sends)))
                 return false;
-            if (several && (routes[0].Sends is null || routes.Select(r => r.Sends).Distinct().Count() > 1 || routes.Count > routes[0].Sends!.ListenersAtOnce))
+            if (several && (routes[0].Sends is null || routes.Select(r => r.Sends).Distinct().Count() > 1 || routes.Any(r => routes.Count > LinkAirtime.MostListeners(r))))
+                return false;
+            if (routes[0].Sends is { Technology: LinkTechnology.LeAudioBroadcast } cast && !cast.Lc3RatesKHz.Any(rate => routes.All(r => r.Takes!.Lc3RatesKHz.Contains(rate))))
                 return false;
         }
 
@@ -70,42 +73,10 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
         Routes.Sum(Needs.Met),
         Routes.Select(arrivals.InStep).DefaultIfEmpty(1).Min(),
         Parts.Of(this).Sum(p => p.ToPay),
-        DailyBoxes());
+        Boxes().Count(b => b.Power.SwitchedByHand) + Routes.Sum(r => HandCount(r.AtEar)),
+        Routes.Select(SoundQuality.Weighed).DefaultIfEmpty(SoundQuality.Best).Min(),
+        Routes.Select(r => Reach.Of(r)?.Grade ?? 2).DefaultIfEmpty(2).Min());
 
-    private int DailyBoxes()
-    {
-        var sleeping = Power.Where(p => p.SleepsWithSet).Select(p => p.DeviceId).ToList();
-        var count = 0;
-        foreach (var box in Boxes.Where(b => b.Power.SwitchedByHand))
-        {
-            if (!sleeping.Remove(box.Id))
-                count++;
-        }
-
-        return count + Routes.Sum(r => Hand(r.AtEar.Receiver) + (r.AtEar.Relay is { } relay ? Hand(relay) : 0));
-
-        static int Hand(Device device) => device.Power.SwitchedByHand ? 1 : 0;
-    }
+    /// <summary>Things at one ear that must be switched on each time.</summary>
+    internal static int HandCount(Ear ear) => (ear.Receiver.Power.SwitchedByHand ? ear.Pieces : 0) + (ear.Relay is { Power.SwitchedByHand: true } ? 1 : 0);
 }
-
-/// <summary>The wishes of a listener that a route may meet without being refused for it.</summary>
-public static class Needs
-{
-    /// <summary>How many of this listener's wishes the route meets.</summary>
-    public static int Met(Route route) => Of(route).Count(need => need.Met);
-
-    /// <summary>Each wish of the listener with the answer.</summary>
-    public static IReadOnlyList<Need> Of(Route route)
-    {
-        var (listener, receiver) = (route.AtEar.Listener, route.AtEar.Receiver);
-        var needs = new List<Need>();
-        if (listener.OwnVolume)
-            needs.Add(new("own volume", receiver.OwnVolume || route.AtEar.Relay is { OwnVolume: true }));
-        if (listener.UnsteadyHands)
-            needs.Add(new("easy controls", receiver.EasyControls || route.AtEar.Relay is { EasyControls: true }));
-        return needs;
-    }
-}
-
-/// <summary>One wish and whether it is met.</summary>
-public sealed record Need(string Words, bool Met);

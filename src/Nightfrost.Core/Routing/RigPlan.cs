@@ -33,6 +33,7 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
             .Concat(site.Look.Listeners.Select(l => l.ReceiverId))
             .Concat(site.Look.Owned.Select(o => o.DeviceId))
             .Append(site.Bar?.Id)
+            .Concat(rig.Feeds.SelectMany(f => f.Joints.Select(j => j.Lead?.Id)))
             .OfType<string>().Distinct().ToHashSet();
         return new(
             [.. rig.Routes.Select(Keep)], site.Look,
@@ -83,17 +84,18 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
     {
         var shelf = site.Shelf;
         if (site.Look.Listeners.FirstOrDefault(l => l.Id == planned.ListenerId) is not { } listener
-            || site.Look.Set.Sockets.FirstOrDefault(s => s.Id == planned.SocketId) is not { } socket
-            || shelf.Find(planned.ReceiverId) is not { } receiver)
+            || site.Look.AllSockets().FirstOrDefault(s => s.Id == planned.SocketId) is not { } socket
+            || shelf.Find(planned.ReceiverId) is not { } receiver
+            || (planned.RelayId is not null && shelf.Find(planned.RelayId) is null)
+            || new EarFinder(site).Find(listener, receiver, shelf.Find(planned.RelayId)) is not { } ear)
             return null;
-        var ear = new Ear(listener, receiver, shelf.Find(planned.RelayId));
         var key = Feed.KeyOf(socket.Id, planned.AdapterIds, planned.TransmitterId, planned.Copy);
         if (!feeds.TryGetValue(key, out var known))
         {
             var transmitter = shelf.Find(planned.TransmitterId);
-            var feed = socket.Kind == SocketKind.Bluetooth
+            var feed = SocketKinds.Of(socket.Kind).IsRadio
                 ? new Feed(socket, [], null, [])
-                : finder.Between(socket, transmitter ?? receiver, transmitter is null).SelectMany(f => f.Copies(site.Look.Listeners.Count)).FirstOrDefault(f => f.Key == key);
+                : finder.Between(socket, transmitter ?? receiver, transmitter is null, listener.SeatDistanceM).SelectMany(f => f.Copies(site.Look.Listeners.Count)).FirstOrDefault(f => f.Key == key);
             if (feed is null)
                 return null;
             var sends = planned.Technology is not { } technology ? null
@@ -107,23 +109,25 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
             return null;
 
         var (tap, end) = known;
-        var takes = end is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == end.Technology && Rules.FamilyFits(end, l));
+        var takes = end is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == end.Technology && EarRules.FamilyFits(end, l));
         return end is not null && takes is null ? null : new Route(site, tap, ear, end, takes, planned.Several) { ReadBack = planned.ReadBack };
     }
 }
 
-/// <summary>The sending end of a set's own Bluetooth, of which nobody states more than the standard demands.</summary>
+/// <summary>The sending end of a source's own radio, of which nobody states more than the standard demands.</summary>
 internal static class BuiltInRadio
 {
     /// <summary>The largest power of class 2, dBm (Bluetooth Core Specification).</summary>
     private const double ClassTwoDbm = 4;
 
-    public static AirLink Of(SetSocket socket) => new()
-    {
-        Technology = LinkTechnology.BluetoothClassic,
-        Transmits = true,
-        Codecs = [new Codec(CodecClass.Sbc, "")],
-        ListenersAtOnce = socket.ListenersAtOnce,
-        TransmitDbm = ClassTwoDbm,
-    };
+    public static AirLink Of(SourcePort socket) => socket.Kind == SocketKind.AppStream
+        ? new() { Technology = LinkTechnology.WiFiApp, Transmits = true }
+        : new()
+        {
+            Technology = LinkTechnology.BluetoothClassic,
+            Transmits = true,
+            Codecs = [new Codec(CodecClass.Sbc, "")],
+            ListenersAtOnce = socket.ListenersAtOnce,
+            TransmitDbm = ClassTwoDbm,
+        };
 }

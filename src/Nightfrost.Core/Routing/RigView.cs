@@ -58,7 +58,7 @@ public static class RigViews
         var listeners = rig.Site.Look.Listeners.Count;
         var worst = rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep);
         return new(
-            ranked.Title, Headline(score.Served, listeners, rig, parts), score.Served, listeners, score.NeedsMet, rig.Routes.Sum(r => Needs.Of(r).Count), score.InStep,
+            ranked.Title, Headline(score.Served, listeners, rig, parts), score.Served, listeners, rig.Routes.Sum(r => Needs.Of(r).Count(n => n.Met)), rig.Routes.Sum(r => Needs.Of(r).Count), score.InStep,
             worst?.Name ?? "", score.Price, rig.Site.Shelf.Currency, score.Boxes, leads.Sum(l => l.Needed), leads.Sum(l => l.ToBuy), ranked.Proven, rows, parts, rig.Power,
             Reasons(ranked, arrivals, rows, next), RigPlan.Of(rig).Routes);
     }

@@ -6,17 +6,18 @@ namespace Nightfrost.Core.Routing;
 /// <summary>One joint of a chain: a lead from an output to an input.</summary>
 /// <param name="From">Connector of the output.</param>
 /// <param name="To">Connector of the input.</param>
-/// <param name="Lead">The cheapest lead that fits.</param>
+/// <param name="Lead">The cheapest lead that fits and is long enough; null where the device's own lead reaches.</param>
 /// <param name="Digital">True when numbers run through it.</param>
-public sealed record Joint(Connector From, Connector To, Device Lead, bool Digital);
+/// <param name="NeedsM">Length the lead must have, m; 0 for boxes side by side.</param>
+public sealed record Joint(Connector From, Connector To, Device? Lead, bool Digital, double NeedsM = 0);
 
-/// <summary>From a socket of the set to the box that sends: one way to tap the sound.</summary>
+/// <summary>From a source's socket to the box that sends: one way to tap the sound.</summary>
 /// <param name="Socket">The socket or built-in radio.</param>
-/// <param name="Adapters">Adapters between, at most two.</param>
-/// <param name="Transmitter">The box that sends; null for the set's own radio and for a plain wire.</param>
+/// <param name="Adapters">Adapters between, at most three.</param>
+/// <param name="Transmitter">The box that sends; null for a source's own radio and for a plain wire.</param>
 /// <param name="Joints">The leads, in order.</param>
 /// <param name="Copy">0 for the first chain of its kind; more where a splitter lets equal chains stand side by side.</param>
-public sealed record Feed(SetSocket Socket, IReadOnlyList<Device> Adapters, Device? Transmitter, IReadOnlyList<Joint> Joints, int Copy = 0)
+public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Device? Transmitter, IReadOnlyList<Joint> Joints, int Copy = 0)
 {
     /// <summary>Stable text that tells this feed from every other.</summary>
     public string Key { get; } = KeyOf(Socket.Id, Adapters.Select(a => a.Id), Transmitter?.Id, Copy);
@@ -25,34 +26,49 @@ public sealed record Feed(SetSocket Socket, IReadOnlyList<Device> Adapters, Devi
     public static string KeyOf(string socketId, IEnumerable<string> adapterIds, string? transmitterId, int copy) =>
         string.Join('>', [socketId, .. adapterIds, transmitterId ?? "-"]) + (copy == 0 ? "" : $"#{copy}");
 
+    /// <summary>Feeds that a splitter may share this one's socket with at most, this one counted.</summary>
+    public int MostBeside => Splitter is null ? 1 : Splitter.SplitsInto - (Socket.State == SocketState.Taken ? 1 : 0);
+
     /// <summary>This chain, and as many equal ones beside it as its splitter and the number of listeners allow.</summary>
-    public IEnumerable<Feed> Copies(int listeners)
-    {
-        var most = Splitter is null ? 1 : Math.Min(listeners, Splitter.SplitsInto - (Socket.State == SocketState.Taken ? 1 : 0));
-        return Enumerable.Range(0, most).Select(copy => copy == 0 ? this : new Feed(Socket, Adapters, Transmitter, Joints, copy));
-    }
+    public IEnumerable<Feed> Copies(int listeners) =>
+        Enumerable.Range(0, Math.Min(listeners, MostBeside)).Select(copy => copy == 0 ? this : new Feed(Socket, Adapters, Transmitter, Joints, copy));
 
     /// <summary>The splitter that shares the socket, if the first adapter is one.</summary>
     public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
 
-    /// <summary>True when whatever holds the socket keeps its sound: passed on by the box, or split before it.</summary>
-    public bool SharesSocket => Splitter is not null || (Transmitter is { PassesThrough: true } && Adapters.Count == 0);
+    /// <summary>True when whatever holds the socket keeps its sound: passed on by the first box or adapter, or split before it.</summary>
+    public bool SharesSocket => Splitter is not null || Adapters is [{ PassesThrough: true }, ..] || (Transmitter is { PassesThrough: true } && Adapters.Count == 0);
 
-    /// <summary>True for the set's own radio.</summary>
-    public bool BuiltIn => Socket.Kind == SocketKind.Bluetooth;
+    /// <summary>True for a source's own radio.</summary>
+    public bool BuiltIn => SocketKinds.Of(Socket.Kind).IsRadio;
+
+    /// <summary>True when the box draws its power from the USB socket it takes the sound from.</summary>
+    public bool FedByTap => Transmitter is not null && SocketKinds.Of(Socket.Kind).GivesPower && Adapters.Count == 0;
 }
 
 /// <summary>From the link to the ear.</summary>
 /// <param name="Listener">Whose ear.</param>
 /// <param name="Receiver">What is worn or placed.</param>
-/// <param name="Relay">A body-worn relay before it; null for most.</param>
+/// <param name="Relay">What stands between the link and the receiver: a body-worn relay, a phone with its app, or a box in front of a speaker. Null for most.</param>
 public sealed record Ear(Listener Listener, Device Receiver, Device? Relay)
 {
+    /// <summary>The relay's own link to the receiver, seen from the relay; null without one.</summary>
+    public AirLink? RelaySends { get; init; }
+
+    /// <summary>The receiver's end of it.</summary>
+    public AirLink? RelayReaches { get; init; }
+
+    /// <summary>The lead from the relay to the receiver, where that is a wire.</summary>
+    public Joint? RelayJoint { get; init; }
+
     /// <summary>The device that takes the link from the transmitter.</summary>
     public Device Takes => Relay ?? Receiver;
 
     /// <summary>True when this is the listener's own receiver.</summary>
     public bool IsOwn => Receiver.Id == Listener.ReceiverId;
+
+    /// <summary>Pieces of the receiver: two where left and right are wanted and two of it join.</summary>
+    public int Pieces => Listener.LeftAndRight && Receiver.JoinsAsPair ? 2 : 1;
 }
 
 /// <summary>A way from socket to ear that the rules are asked about.</summary>
@@ -70,6 +86,9 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
     public Negotiated Coding => _negotiated ??= ReadBack is { } read
         ? Negotiation.Between(Sends, Takes, Several) with { Words = read.Words, StageId = CodecClasses.Of(read.Class).StageId, Codec = read }
         : Negotiation.Between(Sends, Takes, Several);
+
+    /// <summary>The last link before the ear, seen from its sender; null for a wire.</summary>
+    public AirLink? LastHop => AtEar.RelaySends ?? (AtEar.RelayJoint is null ? Sends : null);
 
     /// <summary>The codec read off the box after pairing; it stands above the planned one.</summary>
     public Codec? ReadBack

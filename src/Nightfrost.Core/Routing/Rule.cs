@@ -18,7 +18,7 @@ public enum RuleScope
     /// <summary>Socket, adapters and transmitter.</summary>
     Tap,
 
-    /// <summary>The whole way to one ear.</summary>
+    /// <summary>The whole way to one ear. A refusing rule of this scope looks at the link, its two ends, what is worn and who wears it, never at the socket or the adapters.</summary>
     WholeWay,
 }
 
@@ -29,12 +29,13 @@ public enum RuleScope
 /// <param name="Sentence">What is said, in the reader's words; {names} are filled from the finding's values.</param>
 /// <param name="Remedy">What to do about it, with the same names.</param>
 /// <param name="Source">Public document, or "practice".</param>
-/// <param name="Check">The values that break the rule, or null when it is satisfied.</param>
+/// <param name="Breaks">True when the route breaks the rule.</param>
+/// <param name="Values">The values that decide it, by name; asked only of a route that breaks it.</param>
 public sealed record Rule(
-    string Id, RuleEffect Effect, RuleScope Scope, string Sentence, string Remedy, string Source, Func<Route, IReadOnlyDictionary<string, string>?> Check)
+    string Id, RuleEffect Effect, RuleScope Scope, string Sentence, string Remedy, string Source, Func<Route, bool> Breaks, Func<Route, IReadOnlyDictionary<string, string>> Values)
 {
     /// <summary>The finding of this rule for one route, or null when the rule is satisfied.</summary>
-    public Finding? Ask(Route route) => Check(route) is { } values ? Finding.Of(this, values) : null;
+    public Finding? Ask(Route route) => Breaks(route) ? Finding.Of(this, Values(route)) : null;
 }
 
 /// <summary>A rule met by one route, with the values that decide it.</summary>

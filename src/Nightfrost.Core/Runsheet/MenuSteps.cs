@@ -16,6 +16,13 @@ public static class MenuSteps
         foreach (var feed in rig.Feeds.Where(f => !f.BuiltIn))
         {
             var facts = SocketKinds.Of(feed.Socket.Kind);
+            if (rig.Site.Look.SourceOf(feed.Socket) is { } source)
+            {
+                foreach (var step in OfSource(source, feed, facts))
+                    yield return step;
+                continue;
+            }
+
             yield return new Step
             {
                 Id = $"output-{feed.Key}",
@@ -60,6 +67,43 @@ public static class MenuSteps
                 Action = "Play a programme with speech",
                 Expect = string.Join("; ", rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Where(t => t.SoundLight.Length > 0).Select(t => $"{t.Name}: {t.SoundLight}").Distinct()),
                 Why = "Some lights wait for real sound.",
+            };
+    }
+
+    // A box in front of the set has its own menu; the set's sound output stays as it is.
+    private static IEnumerable<Step> OfSource(SoundSource source, Feed feed, SocketFacts facts)
+    {
+        if (feed.Socket.Kind == SocketKind.SecondZone)
+            yield return new Step
+            {
+                Id = $"zone-{feed.Key}",
+                Phase = Phase.Menu,
+                Place = $"The {source.Name}'s menu, zone 2",
+                Action = "Set the zone's volume to fixed, its source to follow the main zone, then switch the zone on",
+                Detail = "Put the amplifier's assignment to its plain choice first: another one hides the zone's volume.",
+                Note = ValueFound,
+                Why = "The zone comes switched off, and stays apart from the main one.",
+            };
+        if (facts.Signals.Contains(Signal.SpdifPcm) || feed.Socket.Kind == SocketKind.HdmiOut)
+            yield return new Step
+            {
+                Id = $"pcm-{feed.Key}",
+                Phase = Phase.Menu,
+                Place = $"The {source.Name}'s menu, digital format",
+                Action = $"Set the {source.Name}'s digital format to PCM, two channels",
+                Detail = "Also called stereo or uncompressed.",
+                Note = ValueFound,
+                Why = "A box that cannot decode another format stays mute under a lit light.",
+            };
+        if (source.Kind == SourceKind.Computer)
+            yield return new Step
+            {
+                Id = $"output-{feed.Key}",
+                Phase = Phase.Menu,
+                Place = $"The {source.Name}'s sound settings",
+                Action = $"Choose the {feed.Transmitter?.Name ?? facts.InSentence} as the output",
+                Detail = "Three levels multiply: the app's, the system's and the headset's. Put the first two to about three quarters.",
+                Note = ValueFound,
             };
     }
 

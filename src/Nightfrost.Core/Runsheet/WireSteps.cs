@@ -46,12 +46,12 @@ internal static class WireSteps
                 {
                     Id = $"free-{feed.Socket.Id}",
                     Phase = Phase.Wire,
-                    Place = $"At the set, {SocketName(feed.Socket)}",
-                    Action = $"Pull the {taker.Name}'s lead out of the set",
+                    Place = $"At the {SourceName(rig, feed)}, {SocketName(feed.Socket)}",
+                    Action = $"Pull the {taker.Name}'s lead out of the {SourceName(rig, feed)}",
                     Detail = $"It goes into the {boxes[0]} instead, so the room keeps its sound.",
                     Caution = "Turn the set down first. Some boxes fall silent or change input when a plug is pulled.",
                 };
-            yield return Lead(feed, i, i == 0 ? $"the set, {SocketName(feed.Socket)}" : $"the {boxes[i - 1]}", $"the {boxes[i]}");
+            yield return Lead(feed, i, i == 0 ? $"the {SourceName(rig, feed)}, {SocketName(feed.Socket)}" : $"the {boxes[i - 1]}", $"the {boxes[i]}");
             if (i == 0 && taker is not null)
                 yield return new Step
                 {
@@ -76,11 +76,11 @@ internal static class WireSteps
             Id = $"lead-{feed.Key}-{index}",
             Phase = Phase.Wire,
             Place = char.ToUpperInvariant(from[0]) + from[1..],
-            Action = $"{Capital(joint.Lead.Name)}: from {from} to {to}",
+            Action = joint.Lead is { } lead ? $"{Capital(lead.Name)}: from {from} to {to}" : $"Plug its own lead in: {from} to {to}",
             Detail = optical ? "One corner side is cut: turn the plug until it matches, push until it clicks. The glow is safe to see; do not stare into it."
                 : phono ? "White to white is left, red to red is right."
                 : headphone ? "Push the plug fully in." : "",
-            Ticks = optical ? ["Cap off at the set's end", "Cap off at the box's end", "It clicked at both ends"] : [],
+            Ticks = optical ? [index == 0 ? "Cap off at the source's end" : "Cap off at the first end", "Cap off at the box's end", "It clicked at both ends"] : [],
             Expect = headphone && SocketReading.SilencesSpeakers(feed.Socket) ? "the set's own speakers fall silent" : "",
             Caution = headphone ? "Turn the set down before this plug goes in or out." : "Lay the lead clear of where people walk.",
             OrderFree = index == 0,
@@ -140,7 +140,9 @@ internal static class WireSteps
             };
     }
 
-    private static string SocketName(SetSocket socket) =>
+    private static string SourceName(Rig rig, Feed feed) => rig.Site.Look.SourceOf(feed.Socket)?.Name ?? "set";
+
+    private static string SocketName(SourcePort socket) =>
         socket.Marking.Length > 0 ? $"{SocketKinds.Of(socket.Kind).InSentence} ({socket.Marking})" : SocketKinds.Of(socket.Kind).InSentence;
 
     private static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];

@@ -8,6 +8,24 @@ namespace Nightfrost.Core.Sites;
 /// <param name="Owned">Things of the shelf that the household already has, beside what the listeners wear.</param>
 public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, IReadOnlyList<OwnedThing> Owned)
 {
+    /// <summary>Sources beside the set.</summary>
+    public IReadOnlyList<SoundSource> Sources { get; init; } = [];
+
+    /// <summary>Walls that ways cross.</summary>
+    public IReadOnlyList<Wall> Walls { get; init; } = [];
+
+    /// <summary>What else is on the air.</summary>
+    public AirAround Air { get; init; } = new();
+
+    /// <summary>Whose radio rules hold here.</summary>
+    public Region Region { get; init; }
+
+    /// <summary>Sockets of the set and of every source, the set's first.</summary>
+    public IEnumerable<SourcePort> AllSockets() => Set.Sockets.Concat(Sources.SelectMany(s => s.Sockets));
+
+    /// <summary>The source a socket belongs to; null for the set.</summary>
+    public SoundSource? SourceOf(SourcePort socket) => Sources.FirstOrDefault(s => s.Sockets.Any(own => own.Id == socket.Id));
+
     /// <summary>A site nobody has looked at yet.</summary>
     public static Look Empty { get; } = new(TelevisionSet.Unseen, [], []);
 }
@@ -35,8 +53,11 @@ public enum PictureMode
 /// <param name="DelaySettings">Delay settings in its menu.</param>
 public sealed record TelevisionSet(
     string Model, PictureMode PictureMode, Known SpeakersCanBeOff, int MainsOutletsFree, string SoundOutputMenu,
-    IReadOnlyList<SetSocket> Sockets, IReadOnlyList<DelaySetting> DelaySettings)
+    IReadOnlyList<SourcePort> Sockets, IReadOnlyList<DelaySetting> DelaySettings)
 {
+    /// <summary>Its own tuner and apps are watched.</summary>
+    public bool OwnProgrammesWatched { get; init; } = true;
+
     /// <summary>The same set with delay settings put to new values, by name; a setting at the value found counts as never moved.</summary>
     public TelevisionSet WithDelays(IReadOnlyDictionary<string, int> valuesMs) => this with
     {
@@ -71,10 +92,19 @@ public enum LevelControl
     Variable,
 }
 
-/// <summary>One socket, or built-in radio, of the set.</summary>
-public sealed record SetSocket
+/// <summary>What a second zone lets through.</summary>
+public enum ZonePasses
 {
-    /// <summary>Unique in its set.</summary>
+    NotYet,
+    AnalogueOnly,
+    TwoChannelPcm,
+    Everything,
+}
+
+/// <summary>One socket, or built-in radio, that sound may be taken from: of the set or of another source.</summary>
+public sealed record SourcePort
+{
+    /// <summary>Unique in its look.</summary>
     public required string Id { get; init; }
     public required SocketKind Kind { get; init; }
     public required SocketState State { get; init; }
@@ -108,6 +138,9 @@ public sealed record SetSocket
 
     /// <summary>Power goes off with the set.</summary>
     public Known OffInStandby { get; init; }
+
+    /// <summary>Second zones: what of the inputs they let through.</summary>
+    public ZonePasses ZonePasses { get; init; }
 
     /// <summary>Built-in Bluetooth: headphones of other makers may join.</summary>
     public Known OtherMakersJoin { get; init; }
@@ -148,6 +181,27 @@ public enum RoomWish
     SetSilent,
 }
 
+/// <summary>Which ears hear.</summary>
+public enum HearingEars
+{
+    Both,
+    LeftOnly,
+    RightOnly,
+}
+
+/// <summary>How much sound quality counts for a listener.</summary>
+public enum QualityWeight
+{
+    /// <summary>As usual: one grade lost is one grade.</summary>
+    Normal,
+
+    /// <summary>Any quality serves.</summary>
+    Unimportant,
+
+    /// <summary>One grade lost counts as two.</summary>
+    Important,
+}
+
 /// <summary>One person to be served.</summary>
 public sealed record Listener
 {
@@ -170,8 +224,14 @@ public sealed record Listener
     /// <summary>Walks off during a programme.</summary>
     public bool LeavesRoom { get; init; }
 
-    /// <summary>Farthest place walked to, m from the set, walls not known; 0.3 to 100. Counts only with <see cref="LeavesRoom"/>.</summary>
+    /// <summary>Farthest place walked to, m from the set, walls not known; 0.3 to 100. Counts only with <see cref="LeavesRoom"/> while no place is entered.</summary>
     public double RoamDistanceM { get; init; } = 8;
+
+    /// <summary>Places walked to. Count only with <see cref="LeavesRoom"/>.</summary>
+    public IReadOnlyList<RoamPlace> Roams { get; init; } = [];
+
+    /// <summary>The way to the seat.</summary>
+    public Way Seat { get; init; } = Way.Unseen;
     public bool ReadsLips { get; init; }
 
     /// <summary>Needs a loudness of their own.</summary>
@@ -179,6 +239,36 @@ public sealed record Listener
 
     /// <summary>Hands that need large, few controls.</summary>
     public bool UnsteadyHands { get; init; }
+
+    /// <summary>Sees badly: controls must be found by touch.</summary>
+    public bool SeesBadly { get; init; }
+
+    /// <summary>Nothing may stand on, in or over the ears.</summary>
+    public bool NothingOnEars { get; init; }
+
+    /// <summary>Which ears hear. With one, nothing may be lost with the other channel.</summary>
+    public HearingEars Ears { get; init; }
+
+    /// <summary>The aids' telecoil programme has been switched on by the clinic.</summary>
+    public Known Telecoil { get; init; }
+
+    /// <summary>Carries an implant that magnets, loops or transmitters may disturb.</summary>
+    public Known Implant { get; init; }
+
+    /// <summary>Has a phone that may run an app, and carries it.</summary>
+    public Known Phone { get; init; }
+
+    /// <summary>Wants to be streamed to only when asked.</summary>
+    public bool OnRequestOnly { get; init; }
+
+    /// <summary>Wants left and right beside the seat.</summary>
+    public bool LeftAndRight { get; init; }
+
+    /// <summary>How much sound quality counts.</summary>
+    public QualityWeight Quality { get; init; }
+
+    /// <summary>Hours of listening a day, 0 to 24; 0 while not known.</summary>
+    public double HoursADay { get; init; }
 
     /// <summary>Nothing stands between the set and this seat.</summary>
     public Known ClearLine { get; init; }

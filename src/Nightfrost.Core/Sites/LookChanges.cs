@@ -48,6 +48,37 @@ public static class LookChanges
         ["movesSpeakers"] = "delays the set's speakers",
         ["movesSocketIds"] = "delays sockets",
         ["count"] = "pieces",
+        ["ownProgrammesWatched"] = "own programmes watched",
+        ["zonePasses"] = "what the zone passes",
+        ["seesBadly"] = "sees badly",
+        ["nothingOnEars"] = "nothing on the ears",
+        ["ears"] = "hearing ears",
+        ["telecoil"] = "telecoil programme",
+        ["implant"] = "implant",
+        ["phone"] = "phone carried",
+        ["onRequestOnly"] = "streaming only when asked",
+        ["leftAndRight"] = "left and right beside the seat",
+        ["quality"] = "sound quality counts",
+        ["hoursADay"] = "hours a day",
+        ["watched"] = "watched",
+        ["pluggedInto"] = "plugged into",
+        ["lead"] = "lead",
+        ["takesSetSound"] = "takes the set's sound",
+        ["passesSoundOn"] = "passes sound on",
+        ["processesSound"] = "works on the sound",
+        ["material"] = "material",
+        ["routerDistanceM"] = "router, m",
+        ["wiFiNetworks"] = "Wi-Fi networks",
+        ["wiFiBusy"] = "Wi-Fi busy",
+        ["otherRadios"] = "other radios",
+        ["region"] = "region",
+        ["distanceM"] = "distance, m",
+        ["crossings"] = "walls crossed",
+        ["wallsEntered"] = "walls entered",
+        ["bodies"] = "people in the way",
+        ["offAxisDeg"] = "off the axis, °",
+        ["turnedAwayDeg"] = "turned away, °",
+        ["sunOnReceiver"] = "sun on the receiver",
     };
 
     private static readonly HashSet<string> DeviceIds = ["receiverId", "takenByDeviceId"];
@@ -64,25 +95,49 @@ public static class LookChanges
         var changes = new List<string>();
         Compare("The set", before.Set with { Sockets = [], DelaySettings = [] }, after.Set with { Sockets = [], DelaySettings = [] }, nameOf, changes);
         Match(before.Set.Sockets, after.Set.Sockets, s => s.Id, s => SocketKinds.Of(s.Kind).Words, nameOf, changes);
+        Match(before.Sources, after.Sources, s => s.Id, s => s.Name, nameOf, changes, s => s with { Sockets = [] }, (old, fresh) =>
+            Match(old.Sockets, fresh.Sockets, s => s.Id, s => $"{fresh.Name}, {SocketKinds.Of(s.Kind).InSentence}", nameOf, changes));
+        Match(before.Walls, after.Walls, w => w.Id, w => $"Wall, {w.Name}", nameOf, changes);
+        Compare("The air", before.Air, after.Air, nameOf, changes);
+        Compare("The site", new Rest(before.Region), new Rest(after.Region), nameOf, changes);
         Match(before.Set.DelaySettings, after.Set.DelaySettings, d => d.Name, d => $"Delay setting {d.Name}", nameOf, changes);
-        Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, nameOf, changes);
+        Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, nameOf, changes, l => l with { Roams = [], Seat = Way.Unseen }, (old, fresh) =>
+        {
+            Compare($"{fresh.Name}, way to the seat", Said(old.Seat, before), Said(fresh.Seat, after), nameOf, changes);
+            Match(old.Roams, fresh.Roams, r => r.Name, r => $"{fresh.Name}, {r.Name}", nameOf, changes, r => r with { Way = Way.Unseen }, (was, now) =>
+                Compare($"{fresh.Name}, way to the {now.Name}", Said(was.Way, before), Said(now.Way, after), nameOf, changes));
+        });
         Match(before.Owned, after.Owned, o => o.DeviceId, o => $"Owned, {nameOf(o.DeviceId)}", nameOf, changes);
         return changes;
     }
 
-    private static void Match<T>(IReadOnlyList<T> before, IReadOnlyList<T> after, Func<T, string> id, Func<T, string> name, Func<string, string> nameOf, List<string> changes)
+    private static void Match<T>(
+        IReadOnlyList<T> before, IReadOnlyList<T> after, Func<T, string> id, Func<T, string> name, Func<string, string> nameOf, List<string> changes,
+        Func<T, T>? plain = null, Action<T, T>? within = null)
     {
         foreach (var old in before.Where(o => after.All(n => id(n) != id(o))))
             changes.Add($"{name(old)}: taken out.");
         foreach (var fresh in after)
         {
-            var old = before.FirstOrDefault(o => id(o) == id(fresh));
-            if (old is null)
+            if (before.FirstOrDefault(o => id(o) == id(fresh)) is not { } old)
+            {
                 changes.Add($"{name(fresh)}: added.");
-            else
-                Compare(name(fresh), old, fresh, nameOf, changes);
+                continue;
+            }
+
+            Compare(name(fresh), plain is null ? old : plain(old), plain is null ? fresh : plain(fresh), nameOf, changes);
+            within?.Invoke(old, fresh);
         }
     }
+
+    private sealed record Rest(Region Region);
+
+    /// <summary>A way with its walls by name.</summary>
+    private sealed record SaidWay(IReadOnlyList<string> Crossings, bool WallsEntered, int Bodies, double OffAxisDeg, double TurnedAwayDeg, bool SunOnReceiver);
+
+    private static SaidWay Said(Way way, Look look) => new(
+        [.. way.Crossings.OrderBy(c => c.AtM).Select(c => FormattableString.Invariant($"{look.Walls.FirstOrDefault(w => w.Id == c.WallId)?.Name ?? c.WallId} at {c.AtM:0.##} m"))],
+        way.WallsEntered, way.Bodies, way.OffAxisDeg, way.TurnedAwayDeg, way.SunOnReceiver);
 
     private static void Compare<T>(string subject, T before, T after, Func<string, string> nameOf, List<string> changes) =>
         changes.AddRange(FactChanges.Between(

@@ -6,6 +6,7 @@ namespace Nightfrost.Core.Sites;
 public sealed class Site
 {
     private readonly HashSet<string> _aidWearers;
+    private readonly Dictionary<string, IReadOnlyList<Programme>> _passing = [];
 
     /// <param name="look">What was found.</param>
     /// <param name="shelf">What there is.</param>
@@ -14,6 +15,11 @@ public sealed class Site
         Look = look;
         Shelf = shelf;
         _aidWearers = [.. look.Listeners.Where(l => shelf.Find(l.ReceiverId)?.Form == WearForm.HearingAids).Select(l => l.Id)];
+        Watched = Programmes.Watched(look);
+        RoomHears = Routing.Rules.Wishes(look, RoomWish.RoomHearsToo);
+        SetSilent = Routing.Rules.Wishes(look, RoomWish.SetSilent);
+        BluetoothReceivers = look.Listeners.Select(l => l.ReceiverId).Concat(look.Owned.Select(o => o.DeviceId)).Append(look.Set.Sockets.Select(s => s.TakenByDeviceId).FirstOrDefault(id => id is not null))
+            .Select(shelf.Find).OfType<Device>().Count(d => d.Links.Any(l => l is { Transmits: false, Technology: LinkTechnology.BluetoothClassic }));
         foreach (var socket in look.Set.Sockets)
         {
             if (socket.State == SocketState.Taken && shelf.Find(socket.TakenByDeviceId) is { Role: DeviceRole.RoomSpeaker } bar)
@@ -29,10 +35,36 @@ public sealed class Site
     public Shelf Shelf { get; }
 
     /// <summary>The socket that a bar for the room holds; null when the set's own speakers do the work.</summary>
-    public SetSocket? BarSocket { get; }
+    public SourcePort? BarSocket { get; }
 
     /// <summary>The bar itself.</summary>
     public Device? Bar { get; }
+
+    /// <summary>Everything that is watched or heard here.</summary>
+    public IReadOnlyList<Programme> Watched { get; }
+
+    /// <summary>True unless nothing has been said to be watched.</summary>
+    public bool WatchesSomething => Watched.Count > 0;
+
+    /// <summary>Names of those who want the room to hear too; null when nobody does.</summary>
+    public string? RoomHears { get; }
+
+    /// <summary>Names of those for whom the set must be silent; null when nobody asks it.</summary>
+    public string? SetSilent { get; }
+
+    /// <summary>Bluetooth receivers worn or owned here, any of which may answer a box that takes the first.</summary>
+    public int BluetoothReceivers { get; }
+
+    /// <summary>The watched programmes that come past a socket.</summary>
+    public IReadOnlyList<Programme> Passing(SourcePort socket)
+    {
+        lock (_passing)
+        {
+            if (!_passing.TryGetValue(socket.Id, out var found))
+                _passing[socket.Id] = found = Programmes.Passing(Look, Look.SourceOf(socket)?.Id ?? SoundSource.Television);
+            return found;
+        }
+    }
 
     /// <summary>True when this listener wears hearing aids.</summary>
     public bool WearsAids(Listener listener) => _aidWearers.Contains(listener.Id);

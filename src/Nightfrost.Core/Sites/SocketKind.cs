@@ -19,6 +19,18 @@ public enum SocketKind
     Barrel,
     SpeakerTerminals,
     Bluetooth,
+
+    /// <summary>HDMI towards the set, on a box: an in-line extractor may stand in it.</summary>
+    HdmiOut,
+
+    /// <summary>Line output of an AV receiver's second zone.</summary>
+    SecondZone,
+
+    /// <summary>Tape or record output of a hi-fi.</summary>
+    TapeOut,
+
+    /// <summary>Sends its sound to an app on a phone, over Wi-Fi.</summary>
+    AppStream,
 }
 
 /// <summary>What a sort of socket normally is and does, from the shipped table.</summary>
@@ -37,7 +49,10 @@ public sealed record SocketFacts(
     bool SilencesSpeakers, string Meaning, string Hint)
 {
     /// <summary>True when sound can leave through this sort of socket at all.</summary>
-    public bool CarriesSoundOut => Signals.Count > 0 || Kind == SocketKind.Bluetooth;
+    public bool CarriesSoundOut => Signals.Count > 0 || IsRadio;
+
+    /// <summary>True for a radio built into the source: nothing is plugged.</summary>
+    public bool IsRadio => Kind is SocketKind.Bluetooth or SocketKind.AppStream;
 
     /// <summary>Its name in the middle of a sentence: "optical", but "HDMI" and "USB-A" as they are.</summary>
     public string InSentence => Words.Length > 1 && char.IsUpper(Words[1]) ? Words : char.ToLowerInvariant(Words[0]) + Words[1..];

@@ -6,7 +6,9 @@ namespace Nightfrost.Core.Sites;
 public static class SocketReading
 {
     /// <summary>Which way sound runs, or unsure. A socket that never carries sound out reads as an input.</summary>
-    public static MarkingReading Direction(SetSocket socket)
+    /// <param name="socket">The socket.</param>
+    /// <param name="source">The sort of source it belongs to; null for the set.</param>
+    public static MarkingReading Direction(SourcePort socket, SourceKind? source = null)
     {
         var facts = SocketKinds.Of(socket.Kind);
         if (!facts.CarriesSoundOut)
@@ -18,12 +20,12 @@ public static class SocketReading
             return read;
         if (socket.Glows == Known.Yes)
             return MarkingReading.Output;
-        // On a set every one of these but the analogue pair is an output by its nature.
-        return socket.Kind is SocketKind.PhonoPair ? MarkingReading.Unsure : MarkingReading.Output;
+        // Every one of these but the analogue pair is an output by its nature; on most boxes that pair is one as well, although unmarked.
+        return socket.Kind is SocketKind.PhonoPair && !(source is { } kind && SourceKinds.Of(kind).UsuallyOutputs) ? MarkingReading.Unsure : MarkingReading.Output;
     }
 
     /// <summary>True when a plug in it, or a headset joined to it, cuts the set's own speakers.</summary>
-    public static bool SilencesSpeakers(SetSocket socket) => socket.SilencesSpeakers switch
+    public static bool SilencesSpeakers(SourcePort socket) => socket.SilencesSpeakers switch
     {
         Known.Yes => true,
         Known.No => false,
@@ -31,7 +33,7 @@ public static class SocketReading
     };
 
     /// <summary>True when the set's volume keys do nothing to it; null while not known.</summary>
-    public static bool? FixedLevel(SetSocket socket) => socket.Level switch
+    public static bool? FixedLevel(SourcePort socket) => socket.Level switch
     {
         LevelControl.Fixed => true,
         LevelControl.Variable => false,
@@ -39,7 +41,9 @@ public static class SocketReading
     };
 
     /// <summary>What this socket means to the specialist, in one or two sentences.</summary>
-    public static SocketMeaning Meaning(SetSocket socket)
+    /// <param name="socket">The socket.</param>
+    /// <param name="source">The sort of source it belongs to; null for the set.</param>
+    public static SocketMeaning Meaning(SourcePort socket, SourceKind? source = null)
     {
         var facts = SocketKinds.Of(socket.Kind);
         if (socket.State == SocketState.NotThere)
@@ -49,7 +53,7 @@ public static class SocketReading
         if (!facts.CarriesSoundOut)
             return new(socket.Id, SocketUse.Input, Taken(socket), facts.Meaning);
 
-        switch (Direction(socket))
+        switch (Direction(socket, source))
         {
             case MarkingReading.Input:
                 return new(socket.Id, SocketUse.Input, Taken(socket), "An input. No sound comes out here, although the plug fits.");
@@ -76,10 +80,10 @@ public static class SocketReading
         return new(socket.Id, SocketUse.Output, Taken(socket), string.Join(' ', sentences.Where(s => s.Length > 0)));
     }
 
-    private static string Taken(SetSocket socket) =>
+    private static string Taken(SourcePort socket) =>
         socket.State != SocketState.Taken ? "" : string.IsNullOrWhiteSpace(socket.TakenBy) ? "taken" : $"taken by {socket.TakenBy.Trim()}";
 
-    private static string PowerWords(SetSocket socket)
+    private static string PowerWords(SourcePort socket)
     {
         var current = socket.UsbMa > 0 ? FormattableString.Invariant($"Gives {socket.UsbMa} mA.") : "Read the current printed beside it.";
         var sound = socket.UsbSound switch

@@ -7,6 +7,7 @@ namespace Nightfrost.Core.Timing;
 public sealed class DelayDistribution
 {
     private readonly double[] _mass;
+    private double[]? _below;
 
     private DelayDistribution(int startMs, double[] mass)
     {
@@ -86,15 +87,23 @@ public sealed class DelayDistribution
     /// <summary>Everything later by whole milliseconds; earlier when negative.</summary>
     public DelayDistribution ShiftedBy(int ms) => new(StartMs + ms, _mass);
 
-    /// <summary>One of two cases, each as likely as the other.</summary>
-    public DelayDistribution EvenMixtureWith(DelayDistribution other)
+    /// <summary>Several cases, each as likely as the others.</summary>
+    /// <param name="cases">At least one.</param>
+    /// <exception cref="ArgumentException">There is no case.</exception>
+    public static DelayDistribution EvenMixture(IReadOnlyList<DelayDistribution> cases)
     {
-        var start = Math.Min(StartMs, other.StartMs);
-        var mass = new double[Math.Max(EndMs, other.EndMs) - start + 1];
-        for (var i = 0; i < _mass.Length; i++)
-            mass[StartMs - start + i] += _mass[i] / 2;
-        for (var i = 0; i < other._mass.Length; i++)
-            mass[other.StartMs - start + i] += other._mass[i] / 2;
+        if (cases.Count == 0)
+            throw new ArgumentException("A mixture needs a case.", nameof(cases));
+        if (cases.Count == 1)
+            return cases[0];
+        var (start, end) = (cases.Min(c => c.StartMs), cases.Max(c => c.EndMs));
+        var mass = new double[end - start + 1];
+        foreach (var one in cases)
+        {
+            for (var i = 0; i < one._mass.Length; i++)
+                mass[one.StartMs - start + i] += one._mass[i] / cases.Count;
+        }
+
         return new DelayDistribution(start, mass);
     }
 
@@ -127,6 +136,37 @@ public sealed class DelayDistribution
 
     /// <summary>Probability that the delay lies between two limits, both included.</summary>
     public double ProbabilityInside(double earlyMs, double lateMs) => Math.Max(0, ProbabilityUpTo(lateMs) - ProbabilityUpTo(earlyMs));
+
+    /// <summary>Probability that this delay and another, independent one sum to a value between two limits, without convolving the two.</summary>
+    public double ProbabilityOfSumInside(DelayDistribution other, double earlyMs, double lateMs)
+    {
+        var inside = 0.0;
+        for (var i = 0; i < _mass.Length; i++)
+        {
+            if (_mass[i] > 0)
+                inside += _mass[i] * (other.Cumulative(lateMs - StartMs - i) - other.Cumulative(earlyMs - StartMs - i));
+        }
+
+        return Math.Max(0, inside);
+    }
+
+    // As ProbabilityUpTo, from running sums.
+    private double Cumulative(double ms)
+    {
+        if (_below is null)
+        {
+            var below = new double[_mass.Length + 1];
+            for (var i = 0; i < _mass.Length; i++)
+                below[i + 1] = below[i] + _mass[i];
+            _below = below;
+        }
+
+        var at = ms - StartMs + 0.5;
+        if (at <= 0)
+            return 0;
+        var whole = (int)Math.Floor(at);
+        return whole >= _mass.Length ? Math.Min(1, _below[^1]) : _below[whole] + _mass[whole] * (at - whole);
+    }
 
     /// <summary>The delay not exceeded with probability <paramref name="p"/>, ms.</summary>
     /// <param name="p">Strictly between 0 and 1.</param>

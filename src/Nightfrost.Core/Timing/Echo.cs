@@ -33,27 +33,27 @@ public sealed record EchoForecast(double P05Ms, double MedianMs, double P95Ms, E
 public static class Echo
 {
     /// <summary>Between a route and the set's own speakers at a distance.</summary>
-    /// <param name="set">The set.</param>
+    /// <param name="look">The site.</param>
     /// <param name="socket">The route's socket.</param>
     /// <param name="chain">The route's stages behind the socket.</param>
     /// <param name="distanceM">Ear to the set's speakers, m.</param>
-    public static EchoForecast AgainstSpeakers(TelevisionSet set, SetSocket socket, IReadOnlyList<StageDelay> chain, double distanceM)
+    public static EchoForecast AgainstSpeakers(Look look, SourcePort socket, IReadOnlyList<StageDelay> chain, double distanceM)
     {
-        (StageDelay[] Before, StageDelay[] After) room = ([StageDelays.Of("set-speakers")], []);
-        var cases = Skew.Taps(set, socket).Select(tap => Difference(tap, chain, room, [StageDelays.Air(distanceM)], sameSocket: false));
+        var (set, room) = (look.Set, new TapCase([StageDelays.Of("set-speakers")], []));
+        var cases = Skew.Taps(look, socket).Select(tap => Difference(tap, chain, room, [StageDelays.Air(distanceM)], sameSocket: false));
         return Forecast(cases, DelaySettings.StandAtMs(set.DelaySettings, socket.Id) - DelaySettings.StandAtMs(set.DelaySettings, null));
     }
 
     /// <summary>Between a route and a bar on a socket of the set.</summary>
-    /// <param name="set">The set.</param>
+    /// <param name="look">The site.</param>
     /// <param name="socket">The route's socket.</param>
     /// <param name="chain">The route's stages behind the socket.</param>
     /// <param name="barSocket">The bar's socket, which may be the same.</param>
     /// <param name="bar">The bar's own stages, with the air from it to the ear.</param>
-    public static EchoForecast AgainstBar(TelevisionSet set, SetSocket socket, IReadOnlyList<StageDelay> chain, SetSocket barSocket, IReadOnlyList<StageDelay> bar)
+    public static EchoForecast AgainstBar(Look look, SourcePort socket, IReadOnlyList<StageDelay> chain, SourcePort barSocket, IReadOnlyList<StageDelay> bar)
     {
         var same = socket.Id == barSocket.Id;
-        var (own, room) = (Skew.Taps(set, socket), Skew.Taps(set, barSocket));
+        var (set, own, room) = (look.Set, Skew.Taps(look, socket), Skew.Taps(look, barSocket));
         // On one socket both follow the picture or neither does; on two, each may do as it likes.
         var cases = same
             ? own.Zip(room).Select(pair => Difference(pair.First, chain, pair.Second, bar, sameSocket: true))
@@ -72,7 +72,7 @@ public static class Echo
     };
 
     private static DelayDistribution Difference(
-        (StageDelay[] Before, StageDelay[] After) own, IReadOnlyList<StageDelay> chain, (StageDelay[] Before, StageDelay[] After) room, IReadOnlyList<StageDelay> roomChain, bool sameSocket)
+        TapCase own, IReadOnlyList<StageDelay> chain, TapCase room, IReadOnlyList<StageDelay> roomChain, bool sameSocket)
     {
         List<StageDelay> mine = [.. own.Before, .. own.After], theirs = [.. room.Before, .. room.After];
         foreach (var stage in mine.Where(s => sameSocket || IsOfTheSet(s)).Where(s => theirs.Any(t => t.Id == s.Id)).ToList())
@@ -81,7 +81,7 @@ public static class Echo
             theirs.RemoveAll(t => t.Id == stage.Id);
         }
 
-        return DelayDistribution.Sum([.. mine.Concat(chain).Select(s => s.Distribution), .. theirs.Concat(roomChain).Select(s => s.Negated().Distribution)]);
+        return DelayDistribution.Sum([.. mine.Concat(own.FitsItself ? chain.Where(s => !s.OfLink) : chain).Select(s => s.Distribution), .. theirs.Concat(roomChain).Select(s => s.Negated().Distribution)]);
     }
 
     // The picture and the set's speakers are one for the whole set; a port belongs to its socket.
@@ -89,15 +89,11 @@ public static class Echo
 
     private static EchoForecast Forecast(IEnumerable<DelayDistribution> cases, int settingMs)
     {
-        var d = Mixture([.. cases]).ShiftedBy(settingMs);
+        var d = DelayDistribution.EvenMixture([.. cases]).ShiftedBy(settingMs);
         var median = d.MedianMs;
         var effect = EffectOf(median);
         return new(d.QuantileMs(0.05), median, d.QuantileMs(0.95), effect, WordsFor(median, effect));
     }
-
-    // One, two or four equally likely cases.
-    private static DelayDistribution Mixture(IReadOnlyList<DelayDistribution> cases) =>
-        cases.Count == 1 ? cases[0] : Mixture([.. cases.Take(cases.Count / 2)]).EvenMixtureWith(Mixture([.. cases.Skip(cases.Count / 2)]));
 
     private static string WordsFor(double ms, EchoEffect effect)
     {

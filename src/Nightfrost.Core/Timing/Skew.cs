@@ -13,42 +13,46 @@ public sealed record ThreadStage(string Id, string Words, double MedianMs, doubl
 
 /// <summary>When sound arrives at one ear, against the picture.</summary>
 /// <param name="Distribution">Skew: sound minus picture, ms; positive is late.</param>
-/// <param name="Thread">Where the milliseconds come from.</param>
+/// <param name="Thread">Where the milliseconds come from; of several cases the first.</param>
 /// <param name="MayNotFollow">True when nobody knows yet whether the port follows the picture, so both cases are mixed.</param>
 public sealed record Arrival(DelayDistribution Distribution, IReadOnlyList<ThreadStage> Thread, bool MayNotFollow);
+
+/// <summary>What a tap adds to a skew, before and after the chain behind it.</summary>
+/// <param name="Before">Stages before the chain.</param>
+/// <param name="After">Stages after it, such as the picture's own delay taken away.</param>
+/// <param name="FitsItself">The source delays its own picture to fit the link, so that the link's delay does not count.</param>
+internal sealed record TapCase(StageDelay[] Before, StageDelay[] After, bool FitsItself = false);
 
 /// <summary>Adds the stages of a route to a skew at the ear, after ITU-R BT.1359-1's sense of sign: positive is late.</summary>
 public static class Skew
 {
+    /// <summary>Arrival through a socket of the set or of another source; null where no picture is followed.</summary>
+    /// <param name="look">The site.</param>
+    /// <param name="socket">The socket.</param>
+    /// <param name="chain">Every stage from the socket to the ear.</param>
+    public static Arrival? Through(Look look, SourcePort socket, IReadOnlyList<StageDelay> chain)
+    {
+        var taps = Taps(look, socket);
+        if (taps.Count == 0)
+            return null;
+        var settingMs = DelaySettings.StandAtMs(look.Set.DelaySettings, socket.Id);
+        var sums = taps.Select(tap => Sum(Stages(tap, chain)).ShiftedBy(settingMs)).ToList();
+        var unknown = look.SourceOf(socket) is null && socket.FollowsPicture == Known.NotYet;
+        return From(Stages(taps[0], chain), settingMs, unknown) with { Distribution = DelayDistribution.EvenMixture(sums) };
+    }
+
     /// <summary>Arrival through a socket of the set.</summary>
     /// <param name="set">The set, for its picture mode and delay settings.</param>
     /// <param name="socket">The socket.</param>
     /// <param name="chain">Every stage from the socket to the ear.</param>
-    public static Arrival Through(TelevisionSet set, SetSocket socket, IReadOnlyList<StageDelay> chain)
-    {
-        var settingMs = DelaySettings.StandAtMs(set.DelaySettings, socket.Id);
-        var taps = Taps(set, socket);
-        StageDelay[] first = [.. taps[0].Before, .. chain, .. taps[0].After];
-        return taps.Count == 1
-            ? From(first, settingMs, false)
-            : From(first, settingMs, true) with { Distribution = Sum(first).EvenMixtureWith(Sum([.. taps[1].Before, .. chain, .. taps[1].After])).ShiftedBy(settingMs) };
-    }
+    public static Arrival Through(TelevisionSet set, SourcePort socket, IReadOnlyList<StageDelay> chain) => Through(new Look(set, [], []), socket, chain)!;
 
-    /// <summary>What a socket adds to a skew, before and after the chain behind it: one case where it is known whether it follows the picture, else both.</summary>
-    internal static IReadOnlyList<(StageDelay[] Before, StageDelay[] After)> Taps(TelevisionSet set, SetSocket socket)
-    {
-        (StageDelay[], StageDelay[]) following = ([StageDelays.Of("set-speakers"), StageDelays.Of(SocketKinds.Of(socket.Kind).StageId)], []);
-        (StageDelay[], StageDelay[]) apart = ([StageDelays.Of("port-own")], [Picture(set.PictureMode).Negated()]);
-        return socket.FollowsPicture switch
-        {
-            Known.Yes => [following],
-            Known.No => [apart],
-            _ => [following, apart],
-        };
-    }
+    /// <summary>The cases a tap stands for, each as likely as the others; none where no picture is followed.</summary>
+    internal static IReadOnlyList<TapCase> Taps(Look look, SourcePort socket) =>
+        look.SourceOf(socket) is { } source ? OfSource(look, source, socket) : OfSet(look.Set, socket);
 
     /// <summary>True when the picture mode may move the sound of this socket against the picture, so that a measurement holds for its own mode only.</summary>
-    public static bool HangsOnPictureMode(SetSocket socket) => socket.FollowsPicture != Known.Yes;
+    public static bool HangsOnPictureMode(Look look, SourcePort socket) => look.SourceOf(socket) is not null || socket.FollowsPicture != Known.Yes;
 
     /// <summary>Arrival from the set's own speakers at a seat.</summary>
     /// <param name="set">The set.</param>
@@ -63,6 +67,40 @@ public static class Skew
         PictureMode.Film => "picture-film",
         _ => "picture-standard",
     });
+
+    private static TapCase[] OfSet(TelevisionSet set, SourcePort socket)
+    {
+        var following = new TapCase([StageDelays.Of("set-speakers"), StageDelays.Of(SocketKinds.Of(socket.Kind).StageId)], []);
+        var apart = new TapCase([StageDelays.Of("port-own")], [Picture(set.PictureMode).Negated()]);
+        return socket.FollowsPicture switch
+        {
+            Known.Yes => [following],
+            Known.No => [apart],
+            _ => [following, apart],
+        };
+    }
+
+    // Before the set: the box's port against its picture output, and the set's picture still to come. By way of the set: what the set's digital output does.
+    private static TapCase[] OfSource(Look look, SoundSource source, SourcePort socket)
+    {
+        var facts = SourceKinds.Of(source.Kind);
+        var programmes = Programmes.Passing(look, source.Id).Where(p => !IsMusic(look, p.SourceId)).ToList();
+        if (programmes.Count == 0 && (facts.MusicOnly || !source.Watched))
+            return [];
+        StageDelay[] works = source.Kind == SourceKind.AvReceiver ? [StageDelays.Of(source.ProcessesSound && socket.Kind != SocketKind.SecondZone ? "avr-processing" : "avr-direct")] : [];
+        var ownScreen = facts.OwnScreen && source.PluggedInto.Length == 0;
+        var picture = ownScreen ? StageDelays.Of("picture-game") : Picture(look.Set.PictureMode);
+        var before = SocketKinds.Of(socket.Kind).IsRadio ? new TapCase([StageDelays.Of("self-fitted")], [], FitsItself: true)
+            : source.Kind == SourceKind.Computer ? new TapCase([StageDelays.Of(SocketKinds.Of(socket.Kind).GivesPower ? "usb-out" : "computer-mixer")], [picture.Negated()])
+            : new TapCase([StageDelays.Of("box-port"), .. works], [picture.Negated()]);
+        var byWayOfSet = new TapCase([StageDelays.Of("set-speakers"), StageDelays.Of("digital-out"), .. works], []);
+        var ways = programmes.Select(p => Programmes.ByWayOfSet(look, source, p.SourceId)).Distinct().Order().ToList();
+        return ways.Count == 0 ? [before] : [.. ways.Select(through => through ? byWayOfSet : before)];
+    }
+
+    private static bool IsMusic(Look look, string sourceId) => look.Sources.FirstOrDefault(s => s.Id == sourceId) is { } source && SourceKinds.Of(source.Kind).MusicOnly;
+
+    private static IReadOnlyList<StageDelay> Stages(TapCase tap, IReadOnlyList<StageDelay> chain) => [.. tap.Before, .. tap.FitsItself ? chain.Where(s => !s.OfLink) : chain, .. tap.After];
 
     private static Arrival From(IReadOnlyList<StageDelay> stages, int settingMs, bool mayNotFollow)
     {

@@ -12,8 +12,14 @@ public sealed record StageDelay(string Id, string Words, double MinMs, double Ty
 {
     private DelayDistribution? _distribution;
 
+    /// <summary>True for the delay of a link, which a source that fits its own picture makes good.</summary>
+    public bool OfLink { get; init; }
+
     /// <summary>The stage as a distribution on the 1 ms grid.</summary>
     public DelayDistribution Distribution => _distribution ??= DelayDistribution.Triangular(MinMs, TypicalMs, MaxMs);
+
+    /// <summary>The same stage as one device has it.</summary>
+    public StageDelay As(Kit.OwnDelay own) => new(Id, $"{Words}, {(own.MeasuredHere ? "measured here" : "as its maker states")}", own.MinMs, own.TypicalMs, own.MaxMs) { OfLink = OfLink };
 
     /// <summary>The same stage entered with the opposite sign, such as the picture's delay in a skew.</summary>
     public StageDelay Negated() => new($"minus-{Id}", $"minus {Words}", -MaxMs, -TypicalMs, -MinMs);

@@ -6,7 +6,7 @@ namespace Nightfrost.Data.Demo;
 /// <summary>Made-up sites and people: an almshouse by the sea and a boatyard.</summary>
 public static class DemoCases
 {
-    private static readonly SetSocket UsbSmall = new() { Id = "usb", Kind = SocketKind.UsbA, State = SocketState.Free, Marking = "USB 5 V 0.5 A", UsbMa = 500, UsbSound = Known.No, OffInStandby = Known.Yes };
+    private static readonly SourcePort UsbSmall = new() { Id = "usb", Kind = SocketKind.UsbA, State = SocketState.Free, Marking = "USB 5 V 0.5 A", UsbMa = 500, UsbSound = Known.No, OffInStandby = Known.Yes };
 
     /// <summary>The residents' lounge: a bar holds the optical socket, two listeners, the room should hear.</summary>
     public static Look Lounge { get; } = new(

@@ -50,7 +50,7 @@ internal static class CaseEndpoints
 
     /// <summary>The case as it is sent.</summary>
     public static CaseDetail Detail(this CaseState state) => new(
-        state.Row.Id, state.Row.Site!.Name, state.Row.Title, state.Row.Version, state.Row.Look, [.. state.Row.Look.Set.Sockets.Select(SocketReading.Meaning)],
+        state.Row.Id, state.Row.Site!.Name, state.Row.Title, state.Row.Version, state.Row.Look, [.. state.Row.Look.AllSockets().Select(s => SocketReading.Meaning(s, state.Row.Look.SourceOf(s)?.Kind))],
         Stages(state.Progress), NextAction.Of(state.Progress), state.Chosen(), state.Row.ChangedAt, state.Row.HandedOverAt);
 
     private static async Task<Ok<IReadOnlyList<CaseSummary>>> List(NightfrostDb db, CancellationToken cancel) =>

@@ -67,7 +67,7 @@ internal sealed class CaseState
 
     /// <summary>False for a take that was filmed in another picture mode, where that matters.</summary>
     public bool Counts(TakeRow take) =>
-        RouteOf(take.ListenerId) is { } route && (take.PictureMode == route.Site.Look.Set.PictureMode || !Skew.HangsOnPictureMode(route.Feed.Socket));
+        RouteOf(take.ListenerId) is { } route && (take.PictureMode == route.Site.Look.Set.PictureMode || !Skew.HangsOnPictureMode(route.Site.Look, route.Feed.Socket));
 
     /// <summary>Measured skew of one listener with the delay settings as they stand, or null without a take that counts.</summary>
     public Measured? MeasuredOf(string listenerId)
@@ -92,7 +92,7 @@ internal sealed class CaseState
             var outcomes = Steps.Select(s => Outcome(s.Id)?.Outcome ?? StepOutcome.Open).ToList();
             return new(
                 Row.Look, Row.Rig is not null, Chosen()?.OutOfDate ?? Row.Rig is not null, outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
-                Rig?.Routes.Count(r => MeasuredOf(r.AtEar.Listener.Id) is null) ?? 0,
+                Rig?.Routes.Count(r => Arrivals?.Of(r) is not null && MeasuredOf(r.AtEar.Listener.Id) is null) ?? 0,
                 [.. Rig?.Routes.Select(r => r.AtEar.Listener).Where(l => MeasuredOf(l.Id) is { } m && FrameMeasurement.Against(m, LineBoard.ToleranceOf(l)) != SkewVerdict.Inside).Select(l => l.Name) ?? []],
                 Row.HandedOverAt is not null);
         }

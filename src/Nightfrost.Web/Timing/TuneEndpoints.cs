@@ -209,9 +209,16 @@ internal static class TuneEndpoints
     {
         var (rig, arrivals) = (state.Rig!, state.Arrivals!);
         var room = rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) ? arrivals.Room(rig.SilencesSpeakers) : null;
-        var movable = rig.Routes.Select(r => new MovableArrival(
-            r.AtEar.Listener.Id, r.AtEar.Listener.Name, r.Feed.Socket.Id, arrivals.Of(r).Distribution, state.MeasuredOf(r.AtEar.Listener.Id), LineBoard.ToleranceOf(r.AtEar.Listener), false,
-            room is not null && r.AtEar.Receiver.OpenToRoom)).ToList();
+        var movable = new List<MovableArrival>();
+        foreach (var route in rig.Routes)
+        {
+            if (arrivals.Of(route) is not { } arrival)
+                continue;
+            var listener = route.AtEar.Listener;
+            movable.Add(new(
+                listener.Id, listener.Name, route.Feed.Socket.Id, arrival.Distribution, state.MeasuredOf(listener.Id), LineBoard.ToleranceOf(listener), false, room is not null && route.AtEar.Receiver.OpenToRoom));
+        }
+
         if (room is not null)
             movable.Add(new(LineBoard.RoomRow, "Room", rig.Site.BarSocket?.Id, room.Distribution, null, Tolerances.Find(Tolerances.Broadcast)!, true, false));
         return movable;

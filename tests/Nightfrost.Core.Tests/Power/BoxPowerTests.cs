@@ -7,7 +7,7 @@ namespace Nightfrost.Core.Tests.Power;
 
 public class BoxPowerTests
 {
-    private static TelevisionSet Set(params SetSocket[] sockets) => TelevisionSet.Unseen with { Sockets = sockets };
+    private static TelevisionSet Set(params SourcePort[] sockets) => TelevisionSet.Unseen with { Sockets = sockets };
 
     private static Device Draws(string id, int ma, bool survives = true) => Box(id) with { Power = new PowerNeed(ma, false, 0, 0, false, survives, false) };
 
@@ -79,7 +79,7 @@ public class BoxPowerTests
             Assert.Equal(Most(boxes, sockets, 0, []), greedy);
         }
 
-        static int Most(Device[] boxes, SetSocket[] sockets, int at, HashSet<string> used)
+        static int Most(Device[] boxes, SourcePort[] sockets, int at, HashSet<string> used)
         {
             if (at == boxes.Length)
                 return 0;

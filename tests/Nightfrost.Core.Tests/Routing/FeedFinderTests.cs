@@ -49,7 +49,7 @@ public class FeedFinderTests
                 {
                     var into = i < feed.Adapters.Count ? feed.Adapters[i] : target;
                     Assert.Contains(into.Ports, p => !p.Output && p.Connector == feed.Joints[i].To);
-                    Assert.True(Core.Kit.Shelf.LeadFits(feed.Joints[i].Lead, feed.Joints[i].From, feed.Joints[i].To));
+                    Assert.True(Core.Kit.Shelf.LeadFits(feed.Joints[i].Lead!, feed.Joints[i].From, feed.Joints[i].To));
                     if (i > 0)
                         Assert.Contains(feed.Adapters[i - 1].Ports, p => p.Output && p.Connector == feed.Joints[i].From);
                 }
@@ -59,28 +59,31 @@ public class FeedFinderTests
 
     [Fact]
     public void Nothing_is_joined_to_a_socket_that_lets_no_sound_out() =>
-        Assert.Empty(new FeedFinder(Shelf(Converter())).Between(new SetSocket { Id = "in", Kind = SocketKind.HdmiPlain, State = SocketState.Free }, Box("box"), false));
+        Assert.Empty(new FeedFinder(Shelf(Converter())).Between(new SourcePort { Id = "in", Kind = SocketKind.HdmiPlain, State = SocketState.Free }, Box("box"), false));
 
     [Fact]
     public void A_splitter_stands_only_at_the_sets_own_socket()
     {
-        var turned = Converter() with { Id = "turned", Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], ""), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "")] };
-        var feeds = new FeedFinder(Shelf(Splitter(), turned)).Between(Optical(), Box("box"), false).ToList();
-        Assert.Contains(feeds, f => f.Adapters.Select(a => a.Id).SequenceEqual(["splitter", "turned"]));
+        var feeds = new FeedFinder(Shelf(Splitter(), Converter())).Between(Optical(), Box("box", input: Connector.Jack35), false).ToList();
+        Assert.Contains(feeds, f => f.Adapters.Select(a => a.Id).SequenceEqual(["splitter", "converter"]));
         Assert.DoesNotContain(feeds, f => f.Adapters.Skip(1).Any(a => a.SplitsInto > 1));
     }
 
-    /// <summary>Every ordered choice of up to two adapters, each tried port by port.</summary>
+    /// <summary>Every ordered choice of up to three adapters, each tried port by port, that never comes back to a connector and signal.</summary>
     private static IEnumerable<string> Chains(Shelf shelf, Device[] adapters, Device target)
     {
         var chains = new List<Device[]> { Array.Empty<Device>() };
-        chains.AddRange(adapters.Select(a => new[] { a }));
-        chains.AddRange(adapters.SelectMany(a => adapters.Where(b => b != a).Select(b => new[] { a, b })));
-        return chains.Where(chain => Fits([.. chain, target], Connector.OpticalSquare, [Signal.SpdifPcm, Signal.SpdifBitstream])).Select(chain => string.Join('>', chain.Select(a => a.Id)));
+        for (var length = 1; length <= 3; length++)
+            chains.AddRange(chains.Where(c => c.Length == length - 1).ToList().SelectMany(c => adapters.Except(c).Select(a => (Device[])[.. c, a])));
+        return chains.Where(chain => Fits([.. chain, target], Connector.OpticalSquare, [Signal.SpdifPcm, Signal.SpdifBitstream], [])).Select(chain => string.Join('>', chain.Select(a => a.Id))).Distinct();
 
-        bool Fits(Device[] boxes, Connector from, IReadOnlyList<Signal> given) =>
-            boxes[0].Ports.Where(p => !p.Output && p.Signals.Intersect(given).Any() && shelf.Lead(from, p.Connector) is not null).Any()
-            && (boxes.Length == 1 || boxes[0].Ports.Where(p => p.Output).Any(p => Fits(boxes[1..], p.Connector, p.Signals)));
+        bool Fits(Device[] boxes, Connector from, IReadOnlyList<Signal> given, List<string> passed)
+        {
+            var state = $"{from} {string.Join(',', given.Order())}";
+            return !passed.Contains(state)
+                && boxes[0].Ports.Any(p => !p.Output && p.Signals.Intersect(given).Any() && shelf.Lead(from, p.Connector) is not null)
+                && (boxes.Length == 1 || boxes[0].Ports.Where(p => p.Output).Any(p => Fits(boxes[1..], p.Connector, p.Signals, [.. passed, state])));
+        }
     }
 
     private static Device RandomAdapter(Random random, int i) => Converter($"a{i}") with

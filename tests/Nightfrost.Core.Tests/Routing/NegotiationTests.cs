@@ -58,6 +58,6 @@ public class NegotiationTests
         var arrivals = new Arrivals(site);
         var read = route with { ReadBack = Sbc };
         Assert.Equal("SBC", read.Coding.Words);
-        Assert.True(arrivals.Of(read).Distribution.MedianMs > arrivals.Of(route).Distribution.MedianMs + 100);
+        Assert.True(arrivals.Of(read)!.Distribution.MedianMs > arrivals.Of(route)!.Distribution.MedianMs + 100);
     }
 }

@@ -64,7 +64,7 @@ public class QuestionsTests
     [InlineData("listeners[1].roomWish")]
     public void Each_unknown_is_asked_for_by_the_field_it_belongs_to(string field)
     {
-        SetSocket usb = Usb(500, Known.NotYet) with { UsbSound = Known.NotYet };
+        SourcePort usb = Usb(500, Known.NotYet) with { UsbSound = Known.NotYet };
         var look = Look([Optical() with { FollowsPicture = Known.NotYet }, Pair("AV"), usb, Bluetooth() with { OtherMakersJoin = Known.NotYet }],
             Listener("Edda", "ear") with { RoomWish = RoomWish.SetSilent, ClearLine = Known.NotYet }, Listener("Tobias", "ear"));
         var asked = Ask(look with { Set = look.Set with { SpeakersCanBeOff = Known.NotYet } }, Box("box", atOnce: 2), Headset("ear"));

@@ -1,7 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
-using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Routing;
 
@@ -10,7 +9,7 @@ public class RouterProperties
 {
     public static TheoryData<int> Seeds => [.. Enumerable.Range(1, 12)];
 
-    private const int RoundsASeed = 25;
+    private const int RoundsASeed = 8;
 
     [Theory]
     [MemberData(nameof(Seeds))]
@@ -20,22 +19,94 @@ public class RouterProperties
         for (var round = 0; round < RoundsASeed; round++)
         {
             var site = RandomSite(random);
-            foreach (var aim in Enum.GetValues<Aim>())
+            var scores = Exhaustive.Scores(site);
+            foreach (var priorities in Orders(random))
             {
-                var expected = Exhaustive.Best(site, aim);
-                var arrivals = new Arrivals(site);
-                var found = RigSearch.Best(site, new RouteBook(site, arrivals, default), arrivals, aim, _ => true, default);
+                var found = Best(site, Limits.None, priorities);
                 Assert.True(found.Proven);
-                if (expected is not { } best)
+                if (scores.Count == 0)
                 {
                     Assert.Null(found.Rig);
                     continue;
                 }
 
+                var best = scores.Aggregate((a, b) => b.Against(a, priorities) > 0 ? b : a);
                 Assert.NotNull(found.Rig);
-                Assert.True(found.Score.Against(best, aim) == 0, $"seed {seed}, round {round}, {aim}: {found.Score} against {best}");
+                Assert.True(found.Score.Against(best, priorities) == 0, $"seed {seed}, round {round}, {string.Join(' ', priorities.Order)}: {found.Score} against {best}");
             }
         }
+    }
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void Nothing_beats_a_rig_of_the_unbeaten_set_and_nothing_unbeaten_is_left_out(int seed)
+    {
+        var random = new Random(seed + 1000);
+        for (var round = 0; round < RoundsASeed; round++)
+        {
+            var site = RandomSite(random);
+            var scores = Exhaustive.Scores(site);
+            var answer = Router.Rank(site);
+            if (scores.Count == 0)
+            {
+                Assert.Empty(answer.Rigs);
+                continue;
+            }
+
+            var served = scores.Max(s => s.Served);
+            var expected = Graded(scores.Where(s => s.Served == served)).ToList();
+            expected.RemoveAll(s => expected.Any(other => other != s && other.IsNoWorseThan(s)));
+            var candidates = CandidateFinder.For(site, Limits.None, default);
+            var arrivals = new Arrivals(site);
+            var found = UnbeatenSet.Of(candidates, arrivals, Wanted.Usual, BestRig.For(candidates, arrivals, Priorities.Usual, [], default), default);
+            Assert.True(found.Complete);
+            Assert.Equal(
+                expected.OrderBy(s => s.Price).ThenBy(s => s.Grade).ThenBy(s => s.NeedsMet).ThenBy(s => s.Boxes).ThenBy(s => s.Quality).ThenBy(s => s.Margin).Select(Words),
+                Graded(found.Rigs.Select(r => r.Score)).OrderBy(s => s.Price).ThenBy(s => s.Grade).ThenBy(s => s.NeedsMet).ThenBy(s => s.Boxes).ThenBy(s => s.Quality).ThenBy(s => s.Margin).Select(Words));
+            Assert.Equal(expected.Count, answer.Unbeaten);
+            Assert.True(answer.Rigs.Count == Math.Min(expected.Count, Router.MostShown));
+        }
+
+        static string Words(Score s) => $"{s.NeedsMet} {s.Grade} {s.Price} {s.Boxes} {s.Quality} {s.Margin}";
+    }
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void What_is_demanded_stands_in_the_best_rig_that_has_it(int seed)
+    {
+        var random = new Random(seed + 2000);
+        for (var round = 0; round < RoundsASeed / 3; round++)
+        {
+            var site = RandomSite(random);
+            var thing = site.Shelf.Devices[random.Next(site.Shelf.Devices.Count)];
+            if (thing.Role is DeviceRole.Lead or DeviceRole.Supply)
+                continue;
+            var limits = Limits.None with { MustUse = [thing.Id] };
+            var found = Best(site, limits, Priorities.Usual);
+            var scores = Exhaustive.Scores(site, rig => rig.Routes.Any(r => r.AtEar.Receiver.Id == thing.Id || r.AtEar.Relay?.Id == thing.Id || r.Feed.Transmitter?.Id == thing.Id || r.Feed.Adapters.Any(a => a.Id == thing.Id)));
+            if (scores.Count == 0)
+            {
+                Assert.Null(found.Rig);
+                continue;
+            }
+
+            var best = scores.Aggregate((a, b) => b.Against(a, Priorities.Usual) > 0 ? b : a);
+            Assert.True(found.Rig is not null && found.Score.Against(best, Priorities.Usual) == 0, $"seed {seed}, round {round}, {thing.Id}: {found.Score} against {best}");
+        }
+    }
+
+    private static Found Best(Site site, Limits limits, Priorities priorities) =>
+        BestRig.For(CandidateFinder.For(site, limits, default), new Arrivals(site), priorities, limits.MustUse, default);
+
+    private static IEnumerable<Score> Graded(IEnumerable<Score> scores) => scores.Select(s => s with { InStep = s.Grade / 20.0 + 0.01 }).Distinct();
+
+    private static IEnumerable<Priorities> Orders(Random random)
+    {
+        yield return Priorities.Usual;
+        yield return Priorities.Starting(Criterion.Price);
+        var order = Enum.GetValues<Criterion>();
+        random.Shuffle(order);
+        yield return new(order);
     }
 
     [Theory]
@@ -66,7 +137,7 @@ public class RouterProperties
             var before = Router.BestScore(site);
             var more = new Site(site.Look, new Shelf([.. site.Shelf.Devices, RandomBox(random, 99), RandomHeadset(random, 99)]));
             if (before is { } old)
-                Assert.True(Router.BestScore(more)!.Value.Against(old, Aim.Balanced) >= 0, $"seed {seed}, round {round}");
+                Assert.True(Router.BestScore(more)!.Value.Against(old, Priorities.Usual) >= 0, $"seed {seed}, round {round}");
         }
     }
 
@@ -88,121 +159,13 @@ public class RouterProperties
             var (a, b) = (Router.BestScore(site), Router.BestScore(renamed));
             Assert.Equal(a is null, b is null);
             if (a is { } x && b is { } y)
-                Assert.Equal(0, x.Against(y, Aim.Balanced));
+                Assert.Equal(0, x.Against(y, Priorities.Usual));
         }
     }
 
-    internal static Site RandomSite(Random random)
-    {
-        List<SetSocket> sockets = [Optical(state: random.Next(4) == 0 ? SocketState.Taken : SocketState.Free)];
-        if (random.Next(2) == 0)
-            sockets.Add(Phones());
-        if (random.Next(3) == 0)
-            sockets.Add(Bluetooth(random.Next(1, 3)));
-        if (random.Next(2) == 0)
-            sockets.Add(Usb(random.Next(2) == 0 ? 500 : 900, Known.No));
-        var headsets = Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomHeadset(random, i)).ToList();
-        List<Device> kit = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomBox(random, i)), .. headsets];
-        if (random.Next(2) == 0)
-            kit.Add(Splitter(price: random.Next(5, 15)));
-        if (random.Next(4) == 0)
-            kit.Add(Splitter("other splitter", random.Next(5, 15)));
-        if (random.Next(2) == 0)
-            kit.Add(Converter(price: random.Next(10, 25)));
-        if (random.Next(4) == 0)
-            kit.Add(Converter("other converter", random.Next(10, 25)) with { Includes = random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [] });
-        if (random.Next(2) == 0)
-            kit.Add(Wired(price: random.Next(10, 40)));
-        if (random.Next(2) == 0)
-        {
-            kit.Add(Base("own", LinkTechnology.Digital24GHz, "T", random.Next(50, 150), random.Next(1, 3), includes: ["own ear"]));
-            kit.Add(FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T", random.Next(20, 80)));
-        }
+    internal static Site RandomSite(Random random) => RandomSites.Draw(random);
 
-        var listeners = Enumerable.Range(0, random.Next(1, 4)).Select(i => Listener($"L{i}", random.Next(2) == 0 ? headsets[random.Next(headsets.Count)].Id : null, 1 + 4 * random.NextDouble()) with
-        {
-            OpenToAnother = random.Next(4) > 0,
-            ReadsLips = random.Next(3) == 0,
-            OwnVolume = random.Next(2) == 0,
-            UnsteadyHands = random.Next(3) == 0,
-            LeavesRoom = random.Next(5) == 0,
-            RoomWish = random.Next(3) == 0 ? RoomWish.RoomHearsToo : RoomWish.NoWish,
-        }).ToArray();
-        var look = Look([.. sockets], listeners) with { Owned = random.Next(3) == 0 ? [new(kit[random.Next(kit.Count)].Id, 1)] : [] };
-        return new Site(look, Shelf([.. kit]));
-    }
+    private static Device RandomBox(Random random, int i) => RandomSites.RandomBox(random, i);
 
-    private static Device RandomBox(Random random, int i)
-    {
-        var codecs = random.Next(2) == 0 ? new[] { Swift, Sbc } : [Sbc];
-        return Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : null, random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
-            with
-        { Power = new PowerNeed(random.Next(0, 6) * 100, false, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [] };
-    }
-
-    private static Device RandomHeadset(Random random, int i) =>
-        Headset($"ear{i}", random.Next(2, 9) * 10, random.Next(2) == 0 ? [Swift, Duet, Sbc] : [Aac, Sbc], random.Next(2) == 0, random.Next(2) == 0);
-}
-
-/// <summary>The oracle: every combination of every route, judged by nothing but the rules and the score.</summary>
-internal static class Exhaustive
-{
-    public static Score? Best(Site site, Aim aim)
-    {
-        var arrivals = new Arrivals(site);
-        var options = site.Look.Listeners.Select(l => RoutesOf(site, l).ToList()).ToList();
-        Score? best = null;
-        Walk(0, []);
-        return best;
-
-        void Walk(int at, List<Route> chosen)
-        {
-            if (at == options.Count)
-            {
-                var rig = new Rig(site, chosen);
-                if (chosen.Count > 0 && rig.IsLegal() && rig.Score(arrivals) is var score && (best is null || score.Against(best.Value, aim) > 0))
-                    best = score;
-                return;
-            }
-
-            Walk(at + 1, chosen);
-            foreach (var route in options[at])
-                Walk(at + 1, [.. chosen, route]);
-        }
-    }
-
-    private static IEnumerable<Route> RoutesOf(Site site, Listener listener)
-    {
-        var finder = new FeedFinder(site.Shelf);
-        foreach (var receiver in site.Shelf.OfRole(DeviceRole.Receiver))
-        {
-            var ear = new Ear(listener, receiver, null);
-            foreach (var socket in site.Look.Set.Sockets)
-            {
-                IEnumerable<(Feed Feed, AirLink? Sends)> ways = socket.Kind == SocketKind.Bluetooth
-                    ? [(new Feed(socket, [], null, []), Radio(socket))]
-                    : site.Shelf.OfRole(DeviceRole.Transmitter).SelectMany(t => finder.Between(socket, t, false).Select(f => (f, (AirLink?)t.Links[0])))
-                        .Concat(receiver.Ports.Count > 0 ? finder.Between(socket, receiver, true).Select(f => (f, (AirLink?)null)) : []);
-                foreach (var (feed, sends) in ways.SelectMany(w => w.Feed.Copies(site.Look.Listeners.Count).Select(f => (f, w.Sends))))
-                {
-                    var takes = sends is null ? null : receiver.Links.FirstOrDefault(l => l.Technology == sends.Technology && l.Family == sends.Family);
-                    foreach (var several in sends is { ListenersAtOnce: > 1, CodecsWithSeveral.Count: > 0 } ? new[] { false, true } : [false])
-                    {
-                        var route = new Route(site, feed, ear, sends, takes, several);
-                        if (Rules.RefusesFeed(route) is null && Rules.RefusesRoute(route) is null)
-                            yield return route;
-                    }
-                }
-            }
-        }
-    }
-
-    private static readonly Dictionary<string, AirLink> Radios = [];
-
-    // One end a socket, so that two listeners on it are seen to share it.
-    private static AirLink Radio(SetSocket socket)
-    {
-        lock (Radios)
-            return Radios.TryGetValue($"{socket.ListenersAtOnce}", out var known) ? known : Radios[$"{socket.ListenersAtOnce}"] = BuiltInRadio.Of(socket);
-    }
+    private static Device RandomHeadset(Random random, int i) => RandomSites.RandomHeadset(random, i);
 }

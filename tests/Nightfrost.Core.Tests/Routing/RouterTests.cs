@@ -120,7 +120,7 @@ public class RouterTests
             "no socket" => Look([], Listener()),
             "no listener" => Look([Optical()]),
             "contradiction" => Look([Optical()], Listener() with { RoomWish = RoomWish.RoomHearsToo }, Listener("Tobias") with { RoomWish = RoomWish.SetSilent }),
-            "inputs only" => Look([Pair("COMPONENT IN"), new SetSocket { Id = "h", Kind = SocketKind.HdmiPlain, State = SocketState.Free }], Listener()),
+            "inputs only" => Look([Pair("COMPONENT IN"), new SourcePort { Id = "h", Kind = SocketKind.HdmiPlain, State = SocketState.Free }], Listener()),
             _ => Look([Optical()], Listener() with { OpenToAnother = false }),
         };
         var answer = Rank(look, Box("box"), Headset("ear"));

@@ -8,10 +8,13 @@ namespace Nightfrost.Core.Tests.Sites;
 public class LookChangesTests
 {
     private static readonly JsonSerializerOptions Json = CoreJson.Configure(new());
-    private static readonly SetSocket Socket = TestKit.Optical();
+    private static readonly SourcePort Socket = TestKit.Optical();
     private static readonly Listener Edda = TestKit.Listener();
     private static readonly DelaySetting Delay = new("audio delay", 0, 200, 10, 0, false, ["optical"]);
-    private static readonly Look Before = TestKit.Look([Socket], Edda) with { Owned = [new("box", 1)] };
+    private static readonly SoundSource Box = new() { Id = "box", Name = "Box", Kind = SourceKind.SetTopBox };
+    private static readonly Wall Brick = new("brick", "pantry wall", Material.Brick);
+    private static readonly RoamPlace Kitchen = new("kitchenette", 8, Way.Unseen);
+    private static readonly Look Before = TestKit.Look([Socket], Edda) with { Owned = [new("box", 1)], Sources = [Box], Walls = [Brick] };
     private static readonly Look WithDelay = Before with { Set = Before.Set with { DelaySettings = [Delay] } };
 
     /// <summary>Each field of the set, of a socket, of a listener, of a delay setting and of an owned thing.</summary>
@@ -22,7 +25,12 @@ public class LookChangesTests
             var data = new TheoryData<string, string>();
             Add("set", Before.Set, "sockets", "delaySettings");
             Add("socket", Socket, "id");
-            Add("listener", Edda, "id", "effectiveToleranceId");
+            Add("listener", Edda, "id", "effectiveToleranceId", "roams", "seat");
+            Add("source", Box, "id", "sockets");
+            Add("wall", Brick, "id");
+            Add("air", Before.Air);
+            Add("way", Way.Unseen, "crossings");
+            Add("place", Kitchen, "name", "way");
             Add("delay", Delay, "name", "standsAtMs");
             Add("owned", Before.Owned[0], "deviceId");
             return data;
@@ -39,12 +47,17 @@ public class LookChangesTests
     [MemberData(nameof(Fields))]
     public void A_changed_fact_is_said_once_and_never_by_its_inner_name(string part, string key)
     {
-        var before = part == "delay" ? WithDelay : Before;
+        var before = part == "delay" ? WithDelay : part == "place" ? Before with { Listeners = [Edda with { Roams = [Kitchen] }] } : Before;
         var after = part switch
         {
             "set" => before with { Set = Changed(before.Set with { Sockets = [], DelaySettings = [] }, key) with { Sockets = before.Set.Sockets } },
             "socket" => before with { Set = before.Set with { Sockets = [Changed(Socket, key)] } },
             "listener" => before with { Listeners = [Changed(Edda, key)] },
+            "source" => before with { Sources = [Changed(Box, key)] },
+            "wall" => before with { Walls = [Changed(Brick, key)] },
+            "air" => before with { Air = Changed(before.Air, key) },
+            "way" => before with { Listeners = [Edda with { Seat = Changed(Way.Unseen, key) }] },
+            "place" => before with { Listeners = [Edda with { Roams = [Changed(Kitchen, key)] }] },
             "delay" => before with { Set = before.Set with { DelaySettings = [Changed(Delay, key)] } },
             _ => before with { Owned = [Changed(before.Owned[0], key)] },
         };
@@ -63,6 +76,13 @@ public class LookChangesTests
         var more = Before with { Listeners = [Edda, TestKit.Listener("Tobias")], Owned = [] };
         Assert.Equal(["Tobias: added.", "Owned, the box: taken out."], LookChanges.Between(Before, more, id => $"the {id}"));
         Assert.Equal(["Delay setting audio delay: added."], LookChanges.Between(Before, WithDelay, id => id));
+    }
+
+    [Fact]
+    public void A_wall_put_on_a_way_is_said_by_its_name_and_its_metres()
+    {
+        var after = Before with { Listeners = [Edda with { Seat = new Way { Crossings = [new("brick", 1.5)] }, Roams = [Kitchen] }] };
+        Assert.Equal(["Edda, way to the seat: walls crossed was nothing, now pantry wall at 1.5 m.", "Edda, kitchenette: added."], LookChanges.Between(Before, after, id => id));
     }
 
     [Fact]
@@ -113,7 +133,7 @@ public class LookChangesTests
             JsonValueKind.True => [false],
             JsonValueKind.False => [true],
             JsonValueKind.Number => [now.GetValue<double>() + 3],
-            _ => ["no", "notYet", "fixed", "input", "taken", "film", "setSilent", "coaxial", "something else", 7],
+            _ => ["no", "notYet", "fixed", "input", "taken", "film", "setSilent", "coaxial", "analogueOnly", "leftOnly", "important", "metal", "digital", "hiFi", "something else", 7],
         };
     }
 }

@@ -52,7 +52,7 @@ public class LookTests
         foreach (var kind in Enum.GetValues<SocketKind>())
         {
             foreach (var state in Enum.GetValues<SocketState>())
-                Assert.NotEmpty(SocketReading.Meaning(new SetSocket { Id = "s", Kind = kind, State = state, TakenBy = "x" }).Sentence);
+                Assert.NotEmpty(SocketReading.Meaning(new SourcePort { Id = "s", Kind = kind, State = state, TakenBy = "x" }).Sentence);
         }
     }
 

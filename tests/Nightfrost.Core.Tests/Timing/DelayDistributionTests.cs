@@ -13,7 +13,7 @@ public class DelayDistributionTests
     [Fact]
     public void The_worked_example_set_optical_and_low_latency_arrives_about_32_ms_late()
     {
-        var socket = new SetSocket { Id = "o", Kind = SocketKind.OpticalSquare, State = SocketState.Free, FollowsPicture = Known.Yes };
+        var socket = new SourcePort { Id = "o", Kind = SocketKind.OpticalSquare, State = SocketState.Free, FollowsPicture = Known.Yes };
         var skew = Skew.Through(TelevisionSet.Unseen, socket, [StageDelays.Of("a2dp-vendor-low-latency")]).Distribution;
 
         Assert.Equal(32, skew.MedianMs, 0.5);
@@ -82,7 +82,7 @@ public class DelayDistributionTests
     public void A_mixture_lies_between_its_two_cases()
     {
         var (early, late) = (DelayDistribution.Triangular(-10, 0, 10), DelayDistribution.Triangular(100, 110, 120));
-        var mixed = early.EvenMixtureWith(late);
+        var mixed = DelayDistribution.EvenMixture([early, late]);
         Assert.Equal(0.5, mixed.ProbabilityUpTo(50), 1e-9);
         Assert.Equal((early.MeanMs + late.MeanMs) / 2, mixed.MeanMs, 1e-9);
     }

@@ -8,7 +8,7 @@ namespace Nightfrost.Core.Tests.Timing;
 
 public class EchoTests
 {
-    private static readonly TelevisionSet Set = TelevisionSet.Unseen;
+    private static readonly Look Set = Core.Sites.Look.Empty;
     private static StageDelay Stage(string id) => StageDelays.Of(id);
 
     [Fact]
@@ -70,7 +70,7 @@ public class EchoTests
     public void Delaying_the_room_brings_a_late_headset_nearer_to_it()
     {
         var late = Echo.AgainstSpeakers(Set, Optical(), [Stage("a2dp-vendor-standard")], 3);
-        var delayed = Set with { DelaySettings = [new DelaySetting("sync", 0, 200, 10, 0, true, []) { SetToMs = 100 }] };
+        var delayed = Set with { Set = Set.Set with { DelaySettings = [new DelaySetting("sync", 0, 200, 10, 0, true, []) { SetToMs = 100 }] } };
         Assert.Equal(late.MedianMs - 100, Echo.AgainstSpeakers(delayed, Optical(), [Stage("a2dp-vendor-standard")], 3).MedianMs, 1e-9);
     }
 

@@ -6,7 +6,7 @@ namespace Nightfrost.Core.Tests.Timing;
 
 public class SkewTests
 {
-    private static SetSocket Optical(Known follows) => TestKit.Optical() with { FollowsPicture = follows };
+    private static SourcePort Optical(Known follows) => TestKit.Optical() with { FollowsPicture = follows };
 
     [Fact]
     public void A_port_that_follows_does_not_care_for_the_picture_mode()
@@ -62,7 +62,7 @@ public class SkewTests
     [InlineData(Known.Yes, false)]
     [InlineData(Known.No, true)]
     [InlineData(Known.NotYet, true)]
-    public void Only_a_port_that_follows_is_free_of_the_picture_mode(Known follows, bool hangs) => Assert.Equal(hangs, Skew.HangsOnPictureMode(Optical(follows)));
+    public void Only_a_port_that_follows_is_free_of_the_picture_mode(Known follows, bool hangs) => Assert.Equal(hangs, Skew.HangsOnPictureMode(Core.Sites.Look.Empty, Optical(follows)));
 
     [Fact]
     public void Every_stage_any_table_names_exists()

@@ -3196,7 +3196,7 @@ export interface components {
             demo: null | components["schemas"]["DemoSignIn"];
         };
         /** @description One socket, or built-in radio, of the set. */
-        SetSocket: {
+        SourcePort: {
             /** @description Unique in its set. */
             id: string;
             kind: components["schemas"]["SocketKind"];
@@ -3481,7 +3481,7 @@ export interface components {
             /** @description Menu path to the sound output on this set, once found. */
             soundOutputMenu: string;
             /** @description Sockets and radios seen. */
-            sockets: components["schemas"]["SetSocket"][];
+            sockets: components["schemas"]["SourcePort"][];
             /** @description Delay settings in its menu. */
             delaySettings: components["schemas"]["DelaySetting"][];
         };

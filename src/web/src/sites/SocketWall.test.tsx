@@ -24,7 +24,7 @@ const facts = (kind: Schema['SocketKind'], words: string, signals: Schema['Signa
 const wall = [facts('opticalSquare', 'Optical', ['spdifPcm']), facts('phonoPair', 'Red and white', ['analogueLine'])]
 const optical = { ...emptySocket('opticalSquare', []), state: 'free' as const, marking: 'DIGITAL OUT' }
 
-const show = (sockets: Schema['SetSocket'][], change: Partial<Parameters<typeof SocketWall>[0]> = {}) => {
+const show = (sockets: Schema['SourcePort'][], change: Partial<Parameters<typeof SocketWall>[0]> = {}) => {
   const onChange = vi.fn()
   render(
     <SocketWall

@@ -8,7 +8,7 @@ import { SocketShape } from './socketShapes'
 import { useAsked, type Asked } from './useAsked'
 import { emptySocket, socketOf } from './lookEdits'
 
-type Socket = Schema['SetSocket']
+type Socket = Schema['SourcePort']
 type Facts = Schema['SocketFacts']
 type Problems = readonly Schema['FieldProblem'][]
 

@@ -107,7 +107,7 @@ export function TheSet({ set, facts, problems, onChange }: Props) {
 
 interface DelayProps {
   setting: Schema['DelaySetting']
-  sockets: readonly Schema['SetSocket'][]
+  sockets: readonly Schema['SourcePort'][]
   facts: readonly Schema['SocketFacts'][]
   problemOf: (field: string) => Schema['FieldProblem'] | undefined
   onChange: (setting: Schema['DelaySetting']) => void

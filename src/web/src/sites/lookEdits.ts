@@ -1,6 +1,6 @@
 import type { Schema } from '../api/client'
 
-type Socket = Schema['SetSocket']
+type Socket = Schema['SourcePort']
 
 /** A fresh id, unique among the given ones. */
 export function freshId(stem: string, taken: readonly string[]) {

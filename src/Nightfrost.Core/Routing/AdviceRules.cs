@@ -1,0 +1,106 @@
+using System.Globalization;
+using Nightfrost.Core.Airlink;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Power;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Routing.RuleScope;
+using static Nightfrost.Core.Routing.RuleWords;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>What must be known or done about a route that works.</summary>
+internal static class AdviceRules
+{
+    /// <summary>Least distance between a box and a Wi-Fi router, m.</summary>
+    private const double RouterClearM = 1;
+
+    public static IReadOnlyList<Rule> All { get; } =
+    [
+        Advises("sources-missed", Tap, "{socket} does not carry {missed}.", "Take the sound from the set when several sources are watched, or agree with the client that this one alone is heard.",
+            r => Missed(r).Any(), r => Say(("socket", Socket(r)), ("missed", Listed(Missed(r).Select(p => p.Words))))),
+        Advises("in-line-extractor", Tap, "An extractor in the line serves the {source} alone: the set's own tuner and apps are lost to it, and it may change the picture format.", "Note the picture format before and after; count the sound as taken before the set.",
+            r => r.Feed.Socket.Kind == SocketKind.HdmiOut, r => Say(("source", r.Site.Look.SourceOf(r.Feed.Socket)?.Name ?? "box"))),
+        Advises("unmarked-on-box", Tap, "{socket} is unmarked; on such a source it is usually an output.", "Settle it by ear before anything is fixed.",
+            r => r.Site.Look.SourceOf(r.Feed.Socket) is { } source && r.Feed.Socket is { Kind: SocketKind.PhonoPair, Direction: SocketDirection.AsMarked } port && MarkingGuide.Read(port.Marking) == MarkingReading.Unsure && SourceKinds.Of(source.Kind).UsuallyOutputs, r => Say(("socket", Socket(r)))),
+        Advises("zone-to-switch-on", Tap, "{socket} is off until the zone is switched on, each time apart from the main one.", "Set the amplifier's assignment to plain, the zone's volume to fixed, its source to follow the main zone; then switch it on.",
+            r => r.Feed.Socket.Kind == SocketKind.SecondZone, r => Say(("socket", Socket(r)))),
+        Advises("zone-passes-unknown", Tap, "Nobody knows yet what {socket} lets through; many zones pass analogue or two-channel PCM only.", "Play each source and listen at the zone, or read it in the manual; enter it on Look.",
+            r => r.Feed.Socket is { Kind: SocketKind.SecondZone, ZonePasses: ZonePasses.NotYet }, r => Say(("socket", Socket(r)))),
+        Advises("zone-two-channel", Tap, "{socket} passes two-channel PCM only.", "Set every source that is watched to PCM, two channels.",
+            r => r.Feed.Socket is { Kind: SocketKind.SecondZone, ZonePasses: ZonePasses.TwoChannelPcm }, r => Say(("socket", Socket(r)))),
+        Advises("converter-level", Tap, "The {converter} gives a fixed, often quiet level; the set's volume keys do nothing to it.", "Set the loudness at the ear or at the box; take a converter that amplifies if it stays quiet.",
+            r => r.Feed.Adapters.Any(a => a.FixesLevel), r => Say(("converter", r.Feed.Adapters.First(a => a.FixesLevel).Name))),
+        Advises("no-say-over-radio", Tap, "{box} gives no say over codec, delay or a second listener.", "Measure it first on Tune: it costs nothing.",
+            r => r.Feed.BuiltIn, r => Say(("box", Box(r)))),
+        Advises("app-stream", Tap, "{socket} reaches one phone, only as well as the Wi-Fi, and is often late.", "Use it where nothing may be bought; measure it on Tune.",
+            r => r.Feed.Socket.Kind == SocketKind.AppStream, r => Say(("socket", Socket(r)))),
+
+        Advises("codec-both-ends", WholeWay, "Falls back to SBC: {receiver} has no {codec}. Both ends need it.", "Choose ends that share the codec, or a 2.4 GHz or UHF set when the lips matter.",
+            r => r.Coding is { Missed: not null, MarkUnknown: false }, r => Say(("receiver", r.AtEar.Takes.Name), ("codec", r.Coding.Missed!.Words)), "A2DP"),
+        Advises("mark-unread", WholeWay, "Planned as SBC: the codec mark of {box} or {receiver} has not been read.", "Read the mark on the box or in its manual and enter it in Kit.",
+            r => r.Coding.MarkUnknown, r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name))),
+        Advises("low-latency-with-two", WholeWay, "With two listeners {box} leaves {codec} (about {alone} over the air) and uses {mode} (about {shared}).", "One listener alone keeps it; so does a box that states it for two, or two boxes.",
+            r => r.Coding.LostToSecond is not null, r => Say(("box", Box(r)), ("codec", r.Coding.LostToSecond!.Words), ("mode", r.Coding.Words), ("alone", LinkMs(r.Coding.LostToSecond)), ("shared", LinkMs(r.Coding.Codec!)))),
+        Advises("headphone-level", Tap, "{socket} carries a headphone level, often low.", "Turn that level up first, then the ear, so that no hiss is heard.",
+            r => r.Feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635, r => Say(("socket", Socket(r)))),
+        Advises("level-fixed", Tap, "{socket} is at a fixed level: the set's volume keys do nothing to it.", "Loudness is set at the ear or at the box.",
+            r => SocketReading.FixedLevel(r.Feed.Socket) == true, r => Say(("socket", Socket(r)))),
+        Advises("usb-current", Tap, "{box} asks {draw} mA; no free USB socket of the set gives that with a fifth to spare.", "Feed it from a mains supply of the right voltage.",
+            r => r.Feed.Transmitter is { Power: { UsbDrawMa: > 0, OwnSupply: false } } box && !r.Feed.FedByTap && BoxPower.SocketFor(r.Site.Look.Set, box) is null && HasUsb(r.Site.Look.Set), r => Say(("box", Box(r)), ("draw", r.Feed.Transmitter!.Power.UsbDrawMa.ToString(CultureInfo.InvariantCulture))), "USB-IF"),
+        Advises("pairing-lost-in-standby", Tap, "{box} forgets its pairing when power is cut, and the set's USB goes off with it.", "Feed it from a mains supply.",
+            r => r.Feed.Transmitter is { Power: { UsbDrawMa: > 0, PairingSurvivesPowerLoss: false } } && HasUsb(r.Site.Look.Set) && UsbSockets(r.Site.Look.Set).All(s => s.OffInStandby != Known.No), r => Say(("box", Box(r)))),
+        Advises("no-choice-of-destination", Tap, "{box} joins whatever answers first, and {count} Bluetooth receivers live here.", "Switch the others off while pairing, or take a box that lets you choose.",
+            r => r.Feed.Transmitter is not null && r.Sends is { Technology: LinkTechnology.BluetoothClassic, SelectsDestination: false } && r.Site.BluetoothReceivers > 1, r => Say(("box", Box(r)), ("count", r.Site.BluetoothReceivers.ToString(CultureInfo.InvariantCulture)))),
+        Advises("router-near", Tap, "The router stands {distance} from the place of {box}.", "Keep them 1 m apart, and put the Wi-Fi on 5 GHz if it can.",
+            r => r.Site.Look.Air.RouterDistanceM is < RouterClearM && r.Sends is { IsInfrared: false, FrequencyMHz: > 2000 and < 3000 }, r => Say(("distance", Metres(r.Site.Look.Air.RouterDistanceM!.Value)), ("box", Box(r)))),
+        Advises("other-radios-near", Tap, "{others} close to the place of {box} may disturb it.", "Keep the box half a metre away from them.",
+            r => !string.IsNullOrWhiteSpace(r.Site.Look.Air.OtherRadios) && r.Sends is { IsInfrared: false }, r => Say(("others", r.Site.Look.Air.OtherRadios.Trim()), ("box", Box(r)))),
+        Advises("check-national-rule", Tap, "{box} uses {band}.", "Check the national rule before it is switched on.",
+            r => r.Sends is { BandLowMHz: > 0 }, r => Say(("box", Box(r)), ("band", Band(r.Sends!))), "CEPT ERC/REC 70-03; 47 CFR 15"),
+
+        Advises("airtime-high", WholeWay, "{box} needs {share} of the air's time for {who}: stutter is likely.", "Take a codec of a lower rate, or put the Wi-Fi on 5 GHz.",
+            r => LinkAirtime.Of(r) is > Airtime.Stutters and <= Airtime.Most, r => Say(("box", Box(r)), ("share", Wording.Percent(LinkAirtime.Of(r))), ("who", Who(r))), "Bluetooth Core Specification"),
+        Advises("link-poor", WholeWay, "The link to {who} is poor at {distance}: {margin}.", "Raise the box, keep it 1 m from the router, or use UHF.",
+            r => Reach.Of(r) is { Usable: true, MarginDb: < 10 }, r => Say(("who", Who(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("margin", Reach.Of(r)!.Words)), "ITU-R P.1238"),
+        Advises(Rules.AidsUnconfirmed, WholeWay, "Nobody has confirmed that {box} fits {who}'s aids.", "Ask the clinic or the dealer, and enter who said so and when. The order waits for it.",
+            r => r.Site.WearsAids(r.AtEar.Listener) && r.AtEar.IsOwn && (r.AtEar.Relay is not null || r.Sends is { Technology: LinkTechnology.AidRadio }) && (string.IsNullOrWhiteSpace(r.AtEar.Listener.AidsConfirmedBy) || r.AtEar.Listener.AidsConfirmedOn is null),
+            r => Say(("box", r.AtEar.Relay?.Name ?? Box(r)), ("who", Who(r)))),
+        Advises("line-not-seen", WholeWay, "Nobody has checked the line from the set to {who}; infrared needs it clear.", "Sit there and look; keep the sun off the receiver.",
+            r => r.Sends is { IsInfrared: true } && r.AtEar.Listener.ClearLine == Known.NotYet && !r.AtEar.Listener.Seat.WallsEntered, r => Say(("who", Who(r)))),
+        Advises("sun-on-receiver", WholeWay, "Sun falls on {who}'s receiver: infrared reaches about half as far.", "Draw the curtain or turn the seat.",
+            r => r.Sends is { IsInfrared: true } && r.AtEar.Listener.Seat.SunOnReceiver, r => Say(("who", Who(r)))),
+        Advises("loop-spills", WholeWay, "The loop of {box} can be heard in the next rooms, by anybody with a telecoil.", "Keep it to the seat, or ask the neighbours with aids.",
+            r => r.Sends is { Technology: LinkTechnology.InductionLoop }, r => Say(("box", Box(r))), "IEC 60118-4"),
+        Advises("telecoil-unknown", WholeWay, "Nobody knows yet whether {who}'s telecoil programme is switched on.", "Ask the clinic; the programme is theirs to set.",
+            r => r.AtEar.Listener.Telecoil == Known.NotYet && r.LastHop is { Technology: LinkTechnology.InductionLoop }, r => Say(("who", Who(r)))),
+        Advises("broadcast-open", WholeWay, "{box} broadcasts without a code: anybody in reach can listen.", "Agree on that with the household, or take a box that closes it with a code.",
+            r => r.Sends is { Technology: LinkTechnology.LeAudioBroadcast, Encrypts: false }, r => Say(("box", Box(r))), "BAP"),
+        Advises("broadcast-chosen", WholeWay, "{who} must find {box} on the receiver each time and enter its code once.", "Show how, and leave the name and the code on the sheet.",
+            r => r.Sends is { Technology: LinkTechnology.LeAudioBroadcast, Encrypts: true }, r => Say(("who", Who(r)), ("box", Box(r))), "BAP"),
+        Advises("implant-unknown", WholeWay, "{worn} has a magnet, coil or transmitter worn on the body, and nobody has asked {who} about implants.", "Ask first. Keep it 15 cm from any implant until the clinician answers.",
+            r => r.AtEar.Listener.Implant == Known.NotYet && EarRules.Worn(r) is not null, r => Say(("who", Who(r)), ("worn", EarRules.Worn(r)!.Name))),
+        Advises("app-needed", WholeWay, "{what} works only with its app: {app}.", "Check {who}'s phone and account, and get the app before the visit.",
+            r => EarRules.NeedsApp(r) is not null, r => Say(("what", EarRules.NeedsApp(r)!.Name), ("app", EarRules.NeedsApp(r)!.App), ("who", Who(r)))),
+        Advises("battery-short", WholeWay, "The battery of {what} lasts {hours} of {who}'s {wanted} a day.", "Charge it in the break, or take one that plays while it charges.",
+            r => ShortBattery(r) is not null, r => Say(("what", ShortBattery(r)!.Name), ("who", Who(r)), ("hours", Hours(ShortBattery(r)!.Power.BatteryHours * BoxPower.RunTimeShare)), ("wanted", Hours(r.AtEar.Listener.HoursADay)))),
+        Advises("one-ear-loses", WholeWay, "{who} hears with one ear, and nothing on the way sums left and right.", "Add a stereo-to-mono adapter, or a receiver with a mono switch.",
+            r => r.AtEar.Listener.Ears != HearingEars.Both && !Needs.SumsToMono(r), r => Say(("who", Who(r)))),
+        Advises("tether", WholeWay, "{who} is tied to the set by a wire.", "Lay it clear of the walking path; measure {distance} and some slack.",
+            r => r.Sends is null, r => Say(("who", Who(r)), ("distance", Metres(r.AtEar.Listener.SeatDistanceM)))),
+    ];
+
+    private static Rule Advises(string id, RuleScope scope, string sentence, string remedy, Func<Route, bool> breaks, Func<Route, IReadOnlyDictionary<string, string>> values, string source = "practice") =>
+        new(id, RuleEffect.Advises, scope, sentence, remedy, source, breaks, values);
+
+    private static IEnumerable<Programme> Missed(Route r) => r.Site.Watched.Except(r.Site.Passing(r.Feed.Socket));
+
+    private static Device? ShortBattery(Route r) => r.AtEar.Listener.HoursADay is > 0 and var hours
+        ? new[] { r.AtEar.Receiver, r.AtEar.Relay }.OfType<Device>().FirstOrDefault(d => d.Power is { BatteryHours: > 0, WorksWhileCharging: false } && d.Power.BatteryHours * BoxPower.RunTimeShare < hours)
+        : null;
+
+    private static string Hours(double hours) => FormattableString.Invariant($"{hours:0.#} h");
+
+    private static IEnumerable<SourcePort> UsbSockets(TelevisionSet set) => set.Sockets.Where(s => s.State == SocketState.Free && SocketKinds.Of(s.Kind).GivesPower);
+
+    private static bool HasUsb(TelevisionSet set) => UsbSockets(set).Any();
+}

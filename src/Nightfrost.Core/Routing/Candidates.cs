@@ -1,0 +1,132 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>So many pieces of something there is only so much of.</summary>
+/// <param name="Resource">Number of the resource.</param>
+/// <param name="Pieces">Pieces that must be paid unless they are at hand.</param>
+internal readonly record struct Use(int Resource, int Pieces);
+
+/// <summary>One way of wearing at the end of a sending end, for one listener.</summary>
+internal sealed class EarOption
+{
+    public required Route Route { get; init; }
+
+    /// <summary>Wishes met at the ear; what the feed brings is counted with the feed.</summary>
+    public required int Needs { get; init; }
+    public required bool SumsToMono { get; init; }
+    public required int Hand { get; init; }
+    public required int Quality { get; init; }
+    public required int Margin { get; init; }
+
+    /// <summary>Most listeners its box may feed with it.</summary>
+    public required int Most { get; init; }
+    public required int Suffix { get; init; }
+    public required Use[] Uses { get; init; }
+
+    /// <summary>Ids of the receiver and the relay.</summary>
+    public required string[] DeviceIds { get; init; }
+
+    /// <summary>Price with everything at hand used freely, in hundredths.</summary>
+    public required long Cents { get; init; }
+}
+
+/// <summary>One feed with one sending end, or a plain wire.</summary>
+internal sealed class FeedLine
+{
+    public required Feed Feed { get; init; }
+    public required AirLink? Sends { get; init; }
+    public required int Socket { get; init; }
+
+    /// <summary>Splitter it hangs on; −1 for none.</summary>
+    public required int Splitter { get; init; }
+
+    /// <summary>Most listeners at once.</summary>
+    public required int Most { get; init; }
+
+    /// <summary>Sample rate its broadcast is set to, kHz; 0 where that does not matter.</summary>
+    public required int RateKHz { get; init; }
+
+    /// <summary>Programmes that come past its socket.</summary>
+    public required int Programmes { get; init; }
+    public required bool SumsToMono { get; init; }
+    public required int Hand { get; init; }
+    public required int Prefix { get; init; }
+    public required Use[] Uses { get; init; }
+
+    /// <summary>Boxes that the set's USB could feed, and that need a supply otherwise.</summary>
+    public required int UsbBoxes { get; init; }
+    public required long Cents { get; init; }
+    public required EarOption[][] Alone { get; init; }
+    public required EarOption[][] Several { get; init; }
+
+    /// <summary>Receivers and relays in its transmitter's box: resource and pieces.</summary>
+    public required (string DeviceId, int Pieces)[] InTheBox { get; init; }
+}
+
+/// <summary>A splitter on one socket, counted once for all feeds behind it.</summary>
+internal sealed class SplitterLine
+{
+    public required string DeviceId { get; init; }
+    public required int Socket { get; init; }
+
+    /// <summary>Feeds it takes beside whatever holds the socket.</summary>
+    public required int Most { get; init; }
+    public required int Hand { get; init; }
+    public required Use[] Uses { get; init; }
+    public required int UsbBoxes { get; init; }
+    public required long Cents { get; init; }
+}
+
+/// <summary>Things there are only so many of, and their prices.</summary>
+internal sealed class Resources
+{
+    private readonly Dictionary<string, int> _ids = [];
+    private readonly List<(int There, long Cents)> _all = [];
+
+    /// <summary>Pieces at hand.</summary>
+    public int There(int resource) => _all[resource].There;
+
+    /// <summary>Price of one piece, in hundredths.</summary>
+    public long Cents(int resource) => _all[resource].Cents;
+
+    public int Of(string key, int there, decimal price)
+    {
+        if (_ids.TryGetValue(key, out var id))
+            return id;
+        _all.Add((there, (long)Math.Round(price * 100)));
+        return _ids[key] = _all.Count - 1;
+    }
+
+    /// <summary>What a use costs when so many pieces are free.</summary>
+    public long CentsOf(Use use, int free) => Math.Max(0, use.Pieces - free) * Cents(use.Resource);
+
+    public long CentsOf(IEnumerable<Use> uses) => uses.Sum(use => CentsOf(use, There(use.Resource)));
+}
+
+/// <summary>Every feed and every ear of one site that no rule refuses, with what the search needs of them.</summary>
+internal sealed class Candidates
+{
+    public required Site Site { get; init; }
+    public required IReadOnlyList<FeedLine> Lines { get; init; }
+    public required IReadOnlyList<SplitterLine> Splitters { get; init; }
+    public required int Sockets { get; init; }
+    public required Resources Resources { get; init; }
+    public required InStepGrades Grades { get; init; }
+
+    /// <summary>What refused each thing that is in no working route.</summary>
+    public required RefusalLog Refusals { get; init; }
+
+    /// <summary>Working routes of each listener.</summary>
+    public required IReadOnlyList<int> RoutesFound { get; init; }
+
+    /// <summary>Tolerance number of each listener.</summary>
+    public required int[] Tolerances { get; init; }
+
+    /// <summary>In-step grade of one ear on one line.</summary>
+    public int GradeOf(FeedLine line, int listener, EarOption ear) => Grades.Of(line.Prefix, ear.Suffix, Tolerances[listener]);
+
+    /// <summary>Resource of a mains supply; −1 when the shelf has none.</summary>
+    public required int Supply { get; init; }
+}

@@ -1,0 +1,57 @@
+namespace Nightfrost.Core.Routing;
+
+/// <summary>Finds what a relaxed solution uses more of than there is.</summary>
+internal static class Contention
+{
+    /// <summary>Users of one such thing, of whom at least one must pay for one piece more; empty when there is enough of everything.</summary>
+    /// <param name="candidates">What was planned with.</param>
+    /// <param name="rig">The rig of the solution.</param>
+    /// <param name="picks">The solution.</param>
+    /// <param name="charges">What its users pay already.</param>
+    public static IReadOnlyList<Charge> In(Candidates candidates, Rig rig, IReadOnlyList<Pick> picks, IReadOnlyDictionary<Charge, int> charges)
+    {
+        var users = Users(candidates, picks).ToList();
+        var usb = users.Where(u => u.Charge.Resource == Charge.UsbSockets).ToList();
+        foreach (var group in users.Where(u => u.Charge.Resource >= 0).GroupBy(u => u.Charge.Resource).OrderBy(g => g.Key))
+        {
+            var there = candidates.Resources.There(group.Key);
+            var free = group.Select(u => (u.Charge, Pieces: Math.Min(u.Pieces, Math.Max(0, there - charges.GetValueOrDefault(u.Charge))))).Where(u => u.Pieces > 0).ToList();
+            if (free.Sum(u => u.Pieces) > there)
+                return [.. free.Select(u => u.Charge).Distinct()];
+        }
+
+        var certain = users.Where(u => u.Charge.Resource == candidates.Supply).Sum(u => u.Pieces);
+        var paid = usb.Sum(u => Math.Min(u.Pieces, charges.GetValueOrDefault(u.Charge)));
+        return rig.Power.Count(p => p.NeedsSupply) > certain + paid ? [.. usb.Where(u => u.Pieces > charges.GetValueOrDefault(u.Charge)).Select(u => u.Charge).Distinct()] : [];
+    }
+
+    private static IEnumerable<(Charge Charge, int Pieces)> Users(Candidates candidates, IReadOnlyList<Pick> picks)
+    {
+        foreach (var group in picks.GroupBy(p => p.Group))
+        {
+            var (line, first) = (group.First().Line, group.Min(p => p.Listener));
+            foreach (var use in line.Uses)
+                yield return (new(first, use.Resource, ChargedPart.Feed), use.Pieces);
+            if (line.UsbBoxes > 0)
+                yield return (new(first, Charge.UsbSockets, ChargedPart.Feed), line.UsbBoxes);
+            foreach (var pick in group)
+            {
+                for (var u = 0; u < pick.Ear.Uses.Length; u++)
+                {
+                    var pieces = pick.Ear.Uses[u].Pieces - ChargedPrice.Boxed(line, pick.Ear, u, pick.FromBox);
+                    if (pieces > 0)
+                        yield return (new(pick.Listener, pick.Ear.Uses[u].Resource, ChargedPart.Ear), pieces);
+                }
+            }
+        }
+
+        foreach (var behind in picks.Where(p => p.Line.Splitter >= 0).GroupBy(p => p.Line.Splitter))
+        {
+            var (splitter, first) = (candidates.Splitters[behind.Key], behind.Min(p => p.Listener));
+            foreach (var use in splitter.Uses)
+                yield return (new(first, use.Resource, ChargedPart.Splitter), use.Pieces);
+            if (splitter.UsbBoxes > 0)
+                yield return (new(first, Charge.UsbSockets, ChargedPart.Splitter), splitter.UsbBoxes);
+        }
+    }
+}

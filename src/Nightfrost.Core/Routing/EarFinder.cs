@@ -1,0 +1,71 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>
+/// What one listener might wear or have placed: their own receiver, any that may be bought, and relays before it. Nobody is sold hearing aids, and a sound bar
+/// counts only for whoever already has it.
+/// </summary>
+/// <param name="site">The site.</param>
+public sealed class EarFinder(Site site)
+{
+    private readonly FeedFinder _wires = new(site.Shelf, []);
+    private readonly Device[] _between = [.. site.Shelf.OfRole(DeviceRole.Relay), .. site.Shelf.OfRole(DeviceRole.LinkReceiver), .. site.Shelf.OfRole(DeviceRole.Transmitter).Where(t => TakesLink(t) && t.Ports.Any(p => p.Output))];
+
+    /// <summary>Every ear of a listener, plain ones before those with a relay.</summary>
+    /// <param name="listener">The listener.</param>
+    /// <param name="receivers">Receivers to try; null for all of the shelf.</param>
+    /// <param name="between">Relays to try; null for all of the shelf.</param>
+    public IEnumerable<Ear> For(Listener listener, IEnumerable<Device>? receivers = null, IReadOnlyList<Device>? between = null)
+    {
+        var own = site.Shelf.Find(listener.ReceiverId);
+        var all = receivers ?? site.Shelf.OfRole(DeviceRole.Receiver);
+        foreach (var receiver in own is null || all.Contains(own) ? all : all.Append(own))
+        {
+            var offered = receiver is { Role: DeviceRole.Receiver, Form: not WearForm.HearingAids };
+            if (!offered && receiver.Id != listener.ReceiverId)
+                continue;
+
+            yield return new Ear(listener, receiver, null);
+            foreach (var relay in between ?? _between)
+            {
+                if (Through(listener, relay, receiver) is { } ear)
+                    yield return ear;
+            }
+        }
+    }
+
+    /// <summary>The ear of a kept plan; null when it no longer fits together.</summary>
+    public Ear? Find(Listener listener, Device receiver, Device? relay) => relay is null ? new Ear(listener, receiver, null) : Through(listener, relay, receiver);
+
+    private Ear? Through(Listener listener, Device relay, Device receiver)
+    {
+        foreach (var sends in relay.Links)
+        {
+            if (!sends.Transmits)
+                continue;
+            foreach (var takes in receiver.Links)
+            {
+                if (!takes.Transmits && takes.Technology == sends.Technology && EarRules.FamilyFits(sends, takes) && IsPassedOn(relay, sends))
+                    return new Ear(listener, receiver, relay) { RelaySends = sends, RelayReaches = takes };
+            }
+        }
+
+        // A wire serves where a box stands beside what it feeds.
+        if (receiver.Form is not (WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker) && receiver.Role != DeviceRole.RoomSpeaker && relay.Role != DeviceRole.Relay)
+            return null;
+        foreach (var output in relay.Ports)
+        {
+            if (output.Output && relay.Role != DeviceRole.Relay && _wires.Into(receiver, output.Connector, output.Signals) is { } joint)
+                return new Ear(listener, receiver, relay) { RelayJoint = joint };
+        }
+
+        return null;
+    }
+
+    // A two-way box receives or sends; only a relay does both at once.
+    private static bool IsPassedOn(Device relay, AirLink sends) => relay.Role == DeviceRole.Relay && relay.Links.Any(l => !l.Transmits && l.Technology != sends.Technology);
+
+    private static bool TakesLink(Device device) => device.Links.Any(l => !l.Transmits);
+}

@@ -1,0 +1,317 @@
+using System.Numerics;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>A part of a rig on a front, with what it is made of.</summary>
+internal sealed class FrontPoint
+{
+    public required int Needs { get; init; }
+    public required long Cents { get; init; }
+    public required int Hand { get; init; }
+
+    /// <summary>Two parts put together.</summary>
+    public FrontPoint? Left { get; init; }
+    public FrontPoint? Right { get; init; }
+
+    /// <summary>The feed that begins a group, or the ear that joins the group before it.</summary>
+    public FeedLine? Line { get; init; }
+    public EarOption? Ear { get; init; }
+    public int Listener { get; init; }
+    public int FromBox { get; init; }
+
+    /// <summary>The routes it is made of.</summary>
+    public List<Pick> Picks()
+    {
+        var (picks, groups) = (new List<Pick>(), 0);
+        Gather(this);
+        return [.. picks.OrderBy(p => p.Listener)];
+
+        void Gather(FrontPoint? point)
+        {
+            if (point is null)
+                return;
+            if (point.Ear is null && point.Line is null)
+            {
+                Gather(point.Left);
+                Gather(point.Right);
+                return;
+            }
+
+            // A chain of ears back to the feed they share.
+            var members = new List<FrontPoint>();
+            var at = point;
+            for (; at.Ear is not null; at = at.Left!)
+                members.Add(at);
+            picks.AddRange(members.Select(m => new Pick(m.Listener, at.Line!, groups, m.Ear!, m.FromBox)));
+            groups++;
+        }
+    }
+}
+
+/// <summary>Points of which none is at least as good as another in wishes, price and boxes.</summary>
+internal sealed class Front
+{
+    private readonly List<FrontPoint> _points = [];
+
+    public IReadOnlyList<FrontPoint> Points => _points;
+
+    /// <summary>True when nothing here is at least as good.</summary>
+    public bool Lacks(int needs, long cents, int hand)
+    {
+        foreach (var p in _points)
+        {
+            if (p.Needs >= needs && p.Cents <= cents && p.Hand <= hand)
+                return false;
+        }
+
+        return true;
+    }
+
+    /// <summary>Adds a point that <see cref="Lacks"/> said is missing.</summary>
+    public void Add(FrontPoint point)
+    {
+        _points.RemoveAll(p => point.Needs >= p.Needs && point.Cents <= p.Cents && point.Hand <= p.Hand);
+        _points.Add(point);
+    }
+}
+
+/// <summary>Fronts of wishes, price and boxes for every set of listeners, under one threshold; the same recursion as <see cref="SubsetSolver"/>, kept whole instead of best only.</summary>
+internal sealed class FrontSolver
+{
+    private readonly Candidates _candidates;
+    private readonly Threshold _threshold;
+    private readonly IReadOnlyDictionary<Charge, int> _charges;
+    private readonly IReadOnlyList<Demand> _demands;
+    private readonly Ideals _ideals;
+    private readonly StepCount _steps;
+    private readonly int _listeners;
+    private readonly int _sets;
+
+    private FrontSolver(Candidates candidates, Threshold threshold, IReadOnlyDictionary<Charge, int> charges, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
+    {
+        (_candidates, _threshold, _charges, _demands, _ideals, _steps) = (candidates, threshold, charges, demands, ideals, steps);
+        _listeners = candidates.Tolerances.Length;
+        _sets = 1 << _listeners;
+    }
+
+    /// <summary>Every point that serves as many listeners and may be new.</summary>
+    public static List<FrontPoint> Fronts(
+        Candidates candidates, Threshold threshold, IReadOnlyDictionary<Charge, int> charges, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
+    {
+        var solver = new FrontSolver(candidates, threshold, charges, demands, ideals, steps);
+        var fronts = solver.NewFronts();
+        fronts[0]!.Add(new() { Needs = 0, Cents = 0, Hand = 0 });
+        foreach (var socket in candidates.Lines.GroupBy(l => l.Socket))
+        {
+            cancel.ThrowIfCancellationRequested();
+            if (steps.Spent > UnbeatenSet.MostSteps)
+                break;
+            solver.Merge(fronts, solver.OfSocket(socket));
+        }
+
+        var last = new Front();
+        for (var set = 1; set < solver._sets; set++)
+        {
+            if (BitOperations.PopCount((uint)set) != served)
+                continue;
+            foreach (var point in fronts[set]?.Points ?? [])
+            {
+                if (last.Lacks(point.Needs, point.Cents, point.Hand))
+                    last.Add(point);
+            }
+        }
+
+        return [.. last.Points.OrderBy(p => p.Cents).ThenByDescending(p => p.Needs).ThenBy(p => p.Hand)];
+    }
+
+    private Front?[] NewFronts()
+    {
+        var fronts = new Front?[_sets];
+        fronts[0] = new Front();
+        return fronts;
+    }
+
+    private void Merge(Front?[] fronts, Front?[] socket)
+    {
+        for (var set = _sets - 1; set > 0; set--)
+        {
+            for (var sub = set; sub > 0; sub = (sub - 1) & set)
+            {
+                if (socket[sub] is { } mine && fronts[set ^ sub] is { } before)
+                    Combine(fronts, set, mine, before);
+            }
+        }
+    }
+
+    private void Combine(Front?[] into, int set, Front mine, Front other)
+    {
+        foreach (var a in mine.Points)
+        {
+            foreach (var b in other.Points)
+                Put(into, set, a.Needs + b.Needs, a.Cents + b.Cents, a.Hand + b.Hand, a, b);
+        }
+    }
+
+    private void Put(Front?[] into, int set, int needs, long cents, int hand, FrontPoint? a, FrontPoint? b)
+    {
+        _steps.Spent++;
+        var front = into[set] ??= new();
+        if (front.Lacks(needs, cents, hand) && _ideals.MayPass(set, needs, cents, hand))
+            front.Add(b is null or { Line: null, Ear: null, Left: null } ? a! : new() { Needs = needs, Cents = cents, Hand = hand, Left = a, Right = b });
+    }
+
+    private Front?[] OfSocket(IEnumerable<FeedLine> lines)
+    {
+        var table = NewFronts();
+        foreach (var bySplitter in lines.GroupBy(l => l.Splitter).OrderBy(g => g.Key))
+        {
+            if (bySplitter.Key < 0)
+            {
+                foreach (var line in bySplitter)
+                    new LineFronts(this, line).AddTo(table);
+                continue;
+            }
+
+            var groups = NewFronts();
+            foreach (var line in bySplitter)
+                new LineFronts(this, line).AddTo(groups);
+            Split(table, _candidates.Splitters[bySplitter.Key], groups);
+        }
+
+        return table;
+    }
+
+    private void Split(Front?[] table, SplitterLine splitter, Front?[] groups)
+    {
+        var before = groups;
+        for (var holders = 1; holders <= splitter.Most; holders++)
+        {
+            var next = NewFronts();
+            for (var set = 1; set < _sets; set++)
+            {
+                if (before[set] is not { } front)
+                    continue;
+                var cents = ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.UsbBoxes, BitOperations.TrailingZeroCount(set), ChargedPart.Splitter);
+                foreach (var p in front.Points)
+                    Put(table, set, p.Needs, p.Cents + cents, p.Hand + splitter.Hand, new() { Needs = p.Needs, Cents = p.Cents + cents, Hand = p.Hand + splitter.Hand, Left = p }, null);
+            }
+
+            if (holders == splitter.Most)
+                break;
+            for (var set = 1; set < _sets; set++)
+            {
+                var lowest = set & -set;
+                for (var sub = set; sub > 0; sub = (sub - 1) & set)
+                {
+                    if ((sub & lowest) != 0 && sub != set && groups[sub] is { } mine && before[set ^ sub] is { } rest)
+                        Combine(next, set, mine, rest);
+                }
+            }
+
+            before = next;
+        }
+    }
+
+    /// <summary>Fronts of one line.</summary>
+    private readonly struct LineFronts(FrontSolver solver, FeedLine line)
+    {
+        public void AddTo(Front?[] table)
+        {
+            for (var first = 0; first < solver._listeners; first++)
+            {
+                var cents = ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.UsbBoxes, first, ChargedPart.Feed);
+                var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = line.Hand, Line = line };
+                Grow(table, feed, first, 1, 1, line.Alone);
+                for (var size = 2; size <= line.Most; size++)
+                {
+                    var largest = IsTheSameFrom(size) ? line.Most : size;
+                    Grow(table, feed, first, size, largest, line.Several);
+                    size = largest;
+                }
+            }
+        }
+
+        // True when no ear drops out as the group grows from this size on.
+        private bool IsTheSameFrom(int size)
+        {
+            foreach (var list in line.Several)
+            {
+                foreach (var ear in list)
+                {
+                    if (ear.Most >= size && ear.Most < line.Most)
+                        return false;
+                }
+            }
+
+            return true;
+        }
+
+        // Set by set, kept as fronts for each state of the box. Only whole groups are held against the ideals: a part may be joined without paying the feed again.
+        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, int largest, EarOption[][] options)
+        {
+            var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
+            var fronts = new Front?[solver._sets * states];
+            for (var set = 1 << first; set < solver._sets; set += 1 << (first + 1))
+            {
+                var size = BitOperations.PopCount((uint)set);
+                if (size > largest)
+                    continue;
+                var highest = BitOperations.Log2((uint)set);
+                var ears = Ears(highest, smallest, options[highest]);
+                for (var state = 0; state < states; state++)
+                {
+                    var before = highest != first ? fronts[(set ^ 1 << highest) * states + state]?.Points ?? [] : state == 0 ? [feed] : (IReadOnlyList<FrontPoint>)[];
+                    foreach (var at in before)
+                    {
+                        foreach (var (ear, cents, takes) in ears)
+                        {
+                            solver._steps.Spent++;
+                            if (BoxState.After(line.InTheBox, state, takes) is not { } used)
+                                continue;
+                            var front = fronts[set * states + used] ??= new();
+                            var next = Joined(at, highest, ear, cents, takes);
+                            if (front.Lacks(next.Needs, next.Cents, next.Hand))
+                                front.Add(next);
+                        }
+                    }
+                }
+
+                for (var state = 0; state < states && size >= smallest; state++)
+                {
+                    foreach (var whole in fronts[set * states + state]?.Points ?? [])
+                        solver.Put(table, set, whole.Needs, whole.Cents, whole.Hand, whole, null);
+                }
+            }
+        }
+
+        private FrontPoint Joined(FrontPoint at, int listener, EarOption ear, long cents, int takes)
+        {
+            var mono = ear.SumsToMono || (line.SumsToMono && Routing.Needs.AsksMono(ear.Route.AtEar.Listener)) ? 1 : 0;
+            return new() { Needs = at.Needs + ear.Needs + line.Programmes + mono, Cents = at.Cents + cents, Hand = at.Hand + ear.Hand, Left = at, Ear = ear, Listener = listener, FromBox = takes };
+        }
+
+        private List<(EarOption Ear, long Cents, int Takes)> Ears(int listener, int size, EarOption[] options)
+        {
+            var (found, seen) = (new List<(EarOption Ear, long Cents, int Takes)>(), new Front());
+            foreach (var ear in options)
+            {
+                if (ear.Most < size || !ChargedPrice.Reaches(solver._candidates, solver._threshold, solver._demands, line, listener, ear))
+                    continue;
+                for (var takes = 0; takes < 1 << line.InTheBox.Length; takes++)
+                {
+                    if (!BoxState.Wants(line.InTheBox, ear, takes))
+                        continue;
+                    var cents = ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, takes);
+                    var needs = ear.Needs + (ear.SumsToMono ? 1 : 0);
+                    if (line.InTheBox.Length == 0 && !seen.Lacks(needs, cents, ear.Hand))
+                        continue;
+                    if (line.InTheBox.Length == 0)
+                        seen.Add(new() { Needs = needs, Cents = cents, Hand = ear.Hand });
+                    found.Add((ear, cents, takes));
+                }
+            }
+
+            return found;
+        }
+    }
+}

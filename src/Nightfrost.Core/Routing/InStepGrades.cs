@@ -1,0 +1,76 @@
+using Nightfrost.Core.Sites;
+using Nightfrost.Core.Timing;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>
+/// In-step grades of every pairing of a feed with an ear. A skew is a sum of what comes before the link and what comes after it, so its probability of lying inside
+/// two limits needs no convolution of the two: Σ p(i)·[F(late − i) − F(early − i)].
+/// </summary>
+/// <param name="site">The site.</param>
+internal sealed class InStepGrades(Site site)
+{
+    private sealed record Prefix(IReadOnlyList<(DelayDistribution Sum, bool FitsItself)> Cases, int ShiftMs);
+
+    private sealed record Suffix(DelayDistribution Whole, DelayDistribution WithoutLink);
+
+    private readonly Dictionary<string, int> _prefixIds = [];
+    private readonly Dictionary<string, int> _suffixIds = [];
+    private readonly List<Prefix> _prefixes = [];
+    private readonly List<Suffix> _suffixes = [];
+    private readonly Dictionary<(int, int, int), int> _grades = [];
+    private readonly List<Tolerance> _tolerances = [];
+
+    /// <summary>Number of what a feed adds.</summary>
+    public int PrefixOf(Feed feed)
+    {
+        var stages = Arrivals.FeedStages(feed);
+        var key = feed.Socket.Id + "|" + string.Join('|', stages.Select(s => s.Words));
+        if (_prefixIds.TryGetValue(key, out var id))
+            return id;
+        var own = DelayDistribution.Sum(stages.Select(s => s.Distribution));
+        var cases = Skew.Taps(site.Look, feed.Socket)
+            .Select(tap => (DelayDistribution.Sum([own, .. tap.Before.Concat(tap.After).Select(s => s.Distribution)]), tap.FitsItself)).ToList();
+        _prefixes.Add(new(cases, DelaySettings.StandAtMs(site.Look.Set.DelaySettings, feed.Socket.Id)));
+        return _prefixIds[key] = _prefixes.Count - 1;
+    }
+
+    /// <summary>Number of what the way from the link to the ear adds.</summary>
+    public int SuffixOf(Route route)
+    {
+        var stages = Arrivals.EarStages(route);
+        var key = string.Join('|', stages.Select(s => s.Words + (s.OfLink ? "*" : "")));
+        if (_suffixIds.TryGetValue(key, out var id))
+            return id;
+        _suffixes.Add(new(DelayDistribution.Sum(stages.Select(s => s.Distribution)), DelayDistribution.Sum(stages.Where(s => !s.OfLink).Select(s => s.Distribution))));
+        return _suffixIds[key] = _suffixes.Count - 1;
+    }
+
+    /// <summary>Number of a listener's tolerance.</summary>
+    public int ToleranceOf(Listener listener)
+    {
+        var tolerance = Tolerances.Find(listener.EffectiveToleranceId)!;
+        var at = _tolerances.IndexOf(tolerance);
+        if (at >= 0)
+            return at;
+        _tolerances.Add(tolerance);
+        return _tolerances.Count - 1;
+    }
+
+    /// <summary>Grade of a pairing, 0 to 20; 20 where no picture is followed.</summary>
+    public int Of(int prefix, int suffix, int tolerance)
+    {
+        if (_grades.TryGetValue((prefix, suffix, tolerance), out var grade))
+            return grade;
+        var (before, after, limits) = (_prefixes[prefix], _suffixes[suffix], _tolerances[tolerance]);
+        var inside = 1.0;
+        if (before.Cases.Count > 0)
+        {
+            inside = 0;
+            foreach (var (sum, fitsItself) in before.Cases)
+                inside += sum.ProbabilityOfSumInside(fitsItself ? after.WithoutLink : after.Whole, limits.EarlyMs - before.ShiftMs, limits.LateMs - before.ShiftMs) / before.Cases.Count;
+        }
+
+        return _grades[(prefix, suffix, tolerance)] = Score.GradeOf(inside);
+    }
+}

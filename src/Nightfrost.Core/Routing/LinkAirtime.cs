@@ -1,0 +1,36 @@
+using Nightfrost.Core.Airlink;
+using Nightfrost.Core.Kit;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>Share of the air's time a route's link needs for one listener.</summary>
+internal static class LinkAirtime
+{
+    /// <summary>Of one stream, 0 and up; 0 for links that are not Bluetooth.</summary>
+    public static double Of(Route route)
+    {
+        if (route.Sends is not { IsBluetooth: true } sends || route.Takes is not { } takes)
+            return 0;
+        if (sends.Technology != LinkTechnology.BluetoothClassic)
+            return Airtime.LowEnergy(Lc3KbpsAt(sends, takes), sends.Technology == LinkTechnology.LeAudioBroadcast);
+        var codec = route.Coding.Codec?.Class ?? CodecClass.Sbc;
+        return Airtime.Classic(CodecClasses.Of(codec).RateKbps, sends.ThreeMegabit && takes.ThreeMegabit, Airtime.Loss(route.Site.Look.Air.WiFiNetworks, route.Site.Look.Air.WiFiBusy));
+    }
+
+    /// <summary>Most listeners one box may feed when every stream is as demanding as this one. A broadcast is one stream for all.</summary>
+    public static int MostListeners(Route route)
+    {
+        if (route.Sends is not { } sends)
+            return 1;
+        var share = Of(route);
+        return sends.Technology == LinkTechnology.LeAudioBroadcast || share <= 0 ? sends.ListenersAtOnce : Math.Min(sends.ListenersAtOnce, (int)Math.Floor(Airtime.Most / share + 1e-9));
+    }
+
+    // Rate of one channel at the best sample rate both have: 32, 48 and 80 kb/s at 16, 24 and 48 kHz (BAP).
+    private static double Lc3KbpsAt(AirLink sends, AirLink takes) => sends.Lc3RatesKHz.Intersect(takes.Lc3RatesKHz).DefaultIfEmpty(16).Max() switch
+    {
+        >= 48 => 80,
+        >= 24 => 48,
+        _ => 32,
+    };
+}

@@ -1,0 +1,58 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>One wish and whether it is met.</summary>
+public sealed record Need(string Words, bool Met);
+
+/// <summary>The wishes of a listener that a route may fail without being refused for it.</summary>
+public static class Needs
+{
+    private sealed record Wish(string Words, Func<Listener, bool> Asked, Func<Route, bool> Met);
+
+    // None of these looks at the socket or the adapters but the mono sum, which the search counts apart.
+    private static readonly Wish[] Wishes =
+    [
+        new("own volume", l => l.OwnVolume, r => r.AtEar.Receiver.OwnVolume || r.AtEar.Relay is { OwnVolume: true }),
+        new("easy controls", l => l.UnsteadyHands, r => r.AtEar.Receiver.EasyControls || r.AtEar.Relay is { EasyControls: true }),
+        new("controls found by touch", l => l.SeesBadly, r => r.AtEar.Receiver.FoundByTouch || r.AtEar.Relay is { FoundByTouch: true }),
+        new("left and right beside the seat", l => l.LeftAndRight, r => r.AtEar.Pieces == 2),
+        new("streaming only when asked", l => l.OnRequestOnly, r => r.AtEar.Receiver.StreamsOnRequest || r.AtEar.Relay is { StreamsOnRequest: true } || r.Feed.Transmitter is { StreamsOnRequest: true }),
+        new("both channels in one ear", AsksMono, SumsToMono),
+    ];
+
+    /// <summary>How many of this listener's wishes the route meets.</summary>
+    public static int Met(Route route)
+    {
+        var met = route.Site.Passing(route.Feed.Socket).Count;
+        foreach (var wish in Wishes)
+        {
+            if (wish.Asked(route.AtEar.Listener) && wish.Met(route))
+                met++;
+        }
+
+        return met;
+    }
+
+    /// <summary>Each wish of the listener with the answer. What is watched is shown only where something is missed.</summary>
+    public static IReadOnlyList<Need> Of(Route route)
+    {
+        var passing = route.Site.Passing(route.Feed.Socket);
+        return
+        [
+            .. Wishes.Where(w => w.Asked(route.AtEar.Listener)).Select(w => new Need(w.Words, w.Met(route))),
+            .. passing.Count == route.Site.Watched.Count ? [] : route.Site.Watched.Select(p => new Need($"sound of {p.Words}", passing.Contains(p))),
+        ];
+    }
+
+    /// <summary>True when something on the way, or the way of wearing, gives one ear everything.</summary>
+    public static bool SumsToMono(Route route) =>
+        SumsAtEar(route.AtEar) || route.Feed.Adapters.Any(a => a.MonoSum) || route.Feed.Transmitter is { MonoSum: true };
+
+    internal static bool AsksMono(Listener listener) => listener.Ears != HearingEars.Both;
+
+    // A speaker in the room reaches whichever ear hears.
+    internal static bool SumsAtEar(Ear ear) =>
+        ear.Receiver.MonoSum || ear.Relay is { MonoSum: true } || ear.Receiver.Form is WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker || ear.Receiver.Role == DeviceRole.RoomSpeaker;
+}

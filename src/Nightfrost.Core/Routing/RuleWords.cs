@@ -1,0 +1,55 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+using Nightfrost.Core.Timing;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>Names and numbers as rules put them into sentences.</summary>
+internal static class RuleWords
+{
+    public static Dictionary<string, string> Say(params ReadOnlySpan<(string Name, string Value)> values)
+    {
+        var said = new Dictionary<string, string>(values.Length);
+        foreach (var (name, value) in values)
+            said[name] = value;
+        return said;
+    }
+
+    public static string Socket(Route r) => Socket(r.Site.Look, r.Feed.Socket);
+
+    /// <summary>A socket with its marking, and its source when that is not the set.</summary>
+    public static string Socket(Look look, SourcePort socket)
+    {
+        var words = SocketKinds.Of(socket.Kind).Words;
+        if (socket.Marking.Length > 0)
+            words = $"{words} ({socket.Marking})";
+        return look.SourceOf(socket) is { } source ? $"{words} of the {source.Name}" : words;
+    }
+
+    public static string Taker(Route r) => string.IsNullOrWhiteSpace(r.Feed.Socket.TakenBy) ? "something" : r.Feed.Socket.TakenBy;
+
+    public static string Box(Route r) => r.Feed.Transmitter?.Name ?? (r.Feed.BuiltIn
+        ? r.Site.Look.SourceOf(r.Feed.Socket) is { } source ? $"the {source.Name}'s own radio" : "the set's own Bluetooth"
+        : r.Ear?.Receiver.Name ?? "a wired headset");
+
+    public static string Who(Route r) => r.AtEar.Listener.Name;
+
+    public static string LinkMs(Codec codec) => FormattableString.Invariant($"{StageDelays.Of(CodecClasses.Of(codec.Class).StageId).Distribution.MedianMs:0} ms");
+
+    public static string Metres(double m) => FormattableString.Invariant($"{m:0.0} m");
+
+    public static string FamilyWords(AirLink link) => link.Family.Length == 0 ? "no family"
+        : link.Generations.Count == 0 ? $"family {link.Family}" : $"family {link.Family}, generation {string.Join(", ", link.Generations)}";
+
+    public static string Band(AirLink link) => FormattableString.Invariant($"{link.BandLowMHz:0.####}–{link.BandHighMHz:0.####} MHz");
+
+    public static string RegionWords(Region region) => region == Region.Europe ? "Europe" : region == Region.UnitedStates ? "the USA" : "this country";
+
+    public static string Rates(AirLink link) => string.Join(", ", link.Lc3RatesKHz) + " kHz";
+
+    public static string Listed(IEnumerable<string> names)
+    {
+        var all = names.ToList();
+        return all.Count < 2 ? string.Concat(all) : $"{string.Join(", ", all.Take(all.Count - 1))} and {all[^1]}";
+    }
+}

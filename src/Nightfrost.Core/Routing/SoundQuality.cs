@@ -1,0 +1,40 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>Sound quality of a route in four grades: 1 telephone-like, 2 plain, 3 good, 4 as good as a wire (starting values).</summary>
+public static class SoundQuality
+{
+    /// <summary>As good as a wire.</summary>
+    public const int Best = 4;
+
+    /// <summary>Grade of the weaker of the route's links, 1 to 4.</summary>
+    public static int Of(Route route)
+    {
+        var grade = OfCoding(route.Sends, route.Coding);
+        if (route.AtEar.RelaySends is { } second)
+            grade = Math.Min(grade, OfCoding(second, Negotiation.Between(second, route.AtEar.RelayReaches, false)));
+        return grade;
+    }
+
+    /// <summary>The same as it counts for this listener: always 4 where quality is unimportant, each grade lost counted twice where it is important.</summary>
+    public static int Weighed(Route route) => route.AtEar.Listener.Quality switch
+    {
+        QualityWeight.Unimportant => Best,
+        QualityWeight.Important => Math.Max(1, Best - 2 * (Best - Of(route))),
+        _ => Of(route),
+    };
+
+    /// <summary>The word for a grade.</summary>
+    public static string Word(int grade) => grade switch
+    {
+        4 => "as a wire",
+        3 => "good",
+        2 => "plain",
+        _ => "telephone-like",
+    };
+
+    private static int OfCoding(AirLink? sends, Negotiated coding) =>
+        sends is null ? Best : coding.Codec is { } codec ? CodecClasses.Of(codec.Class).Quality : LinkTechnologies.Of(sends.Technology).Quality;
+}

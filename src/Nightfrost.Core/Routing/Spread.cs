@@ -1,0 +1,57 @@
+namespace Nightfrost.Core.Routing;
+
+/// <summary>Chooses what is shown of the rigs that nothing beats: the best, the best on each criterion, and then those least like what is shown already.</summary>
+internal static class Spread
+{
+    private static readonly (Criterion Criterion, string Title)[] Ends =
+    [
+        (Criterion.Price, "Least to pay"),
+        (Criterion.InStep, "Surest in step"),
+        (Criterion.Boxes, "Least to switch on"),
+        (Criterion.Quality, "Best sound"),
+        (Criterion.Margin, "Strongest link"),
+        (Criterion.Needs, "Most wishes met"),
+    ];
+
+    /// <summary>At most <see cref="Router.MostShown"/> rigs, the best first.</summary>
+    public static IReadOnlyList<RankedRig> Choose(IReadOnlyList<UnbeatenRig> rigs, Priorities priorities, bool proven)
+    {
+        List<UnbeatenRig> left = [.. rigs.OrderBy(r => r, Comparer<UnbeatenRig>.Create((a, b) => Compare(a, b, priorities)))];
+        var shown = new List<RankedRig>();
+        Show(left[0], "Best");
+        foreach (var (criterion, title) in Ends)
+        {
+            var first = left.OrderBy(r => r, Comparer<UnbeatenRig>.Create((a, b) => Compare(a, b, priorities.With(criterion)))).FirstOrDefault();
+            if (first is not null && shown.Count < Router.MostShown && shown.All(s => first.Score.On(criterion, s.Score) > 0))
+                Show(first, title);
+        }
+
+        while (shown.Count < Router.MostShown && left.Count > 0)
+            Show(left.MaxBy(r => shown.Min(s => Distance(r.Score, s.Score, rigs)))!, "Between these");
+        return shown;
+
+        void Show(UnbeatenRig rig, string title)
+        {
+            left.Remove(rig);
+            shown.Add(new(title, rig.Rig, rig.Score, proven));
+        }
+    }
+
+    private static int Compare(UnbeatenRig a, UnbeatenRig b, Priorities priorities) => b.Score.Against(a.Score, priorities);
+
+    // Each criterion as a share of its span over the whole set.
+    private static double Distance(in Score a, in Score b, IReadOnlyList<UnbeatenRig> rigs)
+    {
+        var (x, y, sum) = (Places(a), Places(b), 0.0);
+        for (var i = 0; i < x.Length; i++)
+        {
+            var at = i;
+            var span = rigs.Max(r => Places(r.Score)[at]) - rigs.Min(r => Places(r.Score)[at]);
+            sum += span > 0 ? Math.Abs(x[i] - y[i]) / span : 0;
+        }
+
+        return sum;
+    }
+
+    private static double[] Places(in Score s) => [s.NeedsMet, s.Grade, (double)s.Price, s.Boxes, s.Quality, s.Margin];
+}

@@ -1,0 +1,202 @@
+namespace Nightfrost.Core.Routing;
+
+/// <summary>A rig that nothing beats on everything.</summary>
+internal sealed record UnbeatenRig(Rig Rig, Score Score);
+
+/// <summary>The rigs that nothing beats on everything.</summary>
+/// <param name="Rigs">One rig for each score, in no order.</param>
+/// <param name="Complete">False when the search stopped at its limit of steps: others may exist.</param>
+/// <param name="Cheapest">Least that serving as many costs, for a budget that nothing fits.</param>
+internal sealed record Unbeaten(IReadOnlyList<UnbeatenRig> Rigs, bool Complete, decimal Cheapest);
+
+/// <summary>
+/// Finds every score that no other rig serving as many listeners is at least as good as on all criteria. For each combination of thresholds on what is only as
+/// good as the worst listener, from the strictest on, the fronts of what adds up are built set by set of listeners; what cannot lead past a rig known already is dropped.
+/// </summary>
+internal sealed class UnbeatenSet
+{
+    /// <summary>Steps after which the search stops and says so.</summary>
+    public const long MostSteps = 40_000_000;
+
+    private const int MostSplits = 400;
+
+    private readonly Candidates _candidates;
+    private readonly Arrivals _arrivals;
+    private readonly IReadOnlyList<Demand> _demands;
+    private readonly Archive _archive;
+    private readonly int _served;
+    private readonly long _budgetCents;
+    private readonly StepCount _steps;
+    private readonly CancellationToken _cancel;
+    private bool _complete = true;
+
+    private UnbeatenSet(Candidates candidates, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel) =>
+        (_candidates, _arrivals, _demands, _archive, _served, _budgetCents, _steps, _cancel) = (candidates, arrivals, demands, archive, served, budgetCents, steps, cancel);
+
+    /// <summary>The set.</summary>
+    /// <param name="candidates">What may be planned with.</param>
+    /// <param name="arrivals">Arrivals of the same site.</param>
+    /// <param name="wanted">Budget and demands; the order of priorities does not matter here.</param>
+    /// <param name="best">The best rig, which serves as many as can be served.</param>
+    /// <param name="cancel">Stops the search.</param>
+    public static Unbeaten Of(Candidates candidates, Arrivals arrivals, Wanted wanted, Found best, CancellationToken cancel)
+    {
+        var budgetCents = wanted.Limits.Budget is { } budget ? (long)Math.Floor(budget * 100) : long.MaxValue;
+        var (archive, steps, complete) = (new Archive(), new StepCount(), true);
+        if (best.Rig is { } rig && best.Score.Price * 100 <= budgetCents)
+            archive.Offer(new(rig, best.Score));
+        foreach (var demands in BestRig.Assignments(candidates, wanted.Limits.MustUse))
+            complete &= new UnbeatenSet(candidates, arrivals, demands, archive, best.Score.Served, budgetCents, steps, cancel).Run();
+        var cheapest = archive.Rigs.Count > 0 ? 0 : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, cancel).Score.Price;
+        return new(archive.Rigs, complete, cheapest);
+    }
+
+    private bool Run()
+    {
+        var options = _candidates.Lines.SelectMany(l => l.Alone.Concat(l.Several).SelectMany((list, i) => list.Select(o => (Grade: _candidates.GradeOf(l, i % _candidates.Tolerances.Length, o), o.Quality, o.Margin)))).Distinct().ToList();
+        var grades = options.Select(o => o.Grade).Distinct().OrderDescending().ToList();
+        var qualities = options.Select(o => o.Quality).Distinct().OrderDescending().ToList();
+        var margins = options.Select(o => o.Margin).Distinct().OrderDescending().ToList();
+        foreach (var grade in grades)
+        {
+            foreach (var quality in qualities)
+            {
+                foreach (var margin in margins)
+                    Search(new(grade, quality, margin));
+            }
+        }
+
+        return _complete;
+    }
+
+    private void Search(Threshold threshold)
+    {
+        var (open, seen) = (new Queue<Dictionary<Charge, int>>([[]]), new HashSet<string>());
+        for (var splits = 0; open.TryDequeue(out var charges); splits++)
+        {
+            _cancel.ThrowIfCancellationRequested();
+            if (splits > MostSplits || _steps.Spent > MostSteps)
+            {
+                _complete = false;
+                return;
+            }
+
+            var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score).ToList();
+            if (Ideals.Of(_candidates, threshold, charges, _demands, _served, _budgetCents, known, _cancel) is not { } ideals)
+                continue;
+            foreach (var picks in FrontSolver.Fronts(_candidates, threshold, charges, _demands, ideals, _served, _steps, _cancel))
+                Check(picks, threshold, charges, open, seen);
+        }
+    }
+
+    private void Check(FrontPoint point, Threshold threshold, Dictionary<Charge, int> charges, Queue<Dictionary<Charge, int>> open, HashSet<string> seen)
+    {
+        var picks = point.Picks();
+        var rig = BestRig.Build(_candidates.Site, picks);
+        var score = rig.Score(_arrivals);
+        var cents = (long)Math.Round(score.Price * 100);
+        if (cents <= _budgetCents)
+            _archive.Offer(new(rig, score));
+        if (cents <= point.Cents && score.NeedsMet >= point.Needs && score.Boxes <= point.Hand)
+            return;
+        var hoped = new Score(_served, point.Needs, threshold.InStep / 20.0, point.Cents / 100m, point.Hand, threshold.Quality, threshold.Margin);
+        if (_archive.Rigs.Any(r => r.Score.IsNoWorseThan(hoped)))
+            return;
+        var conflict = Contention.In(_candidates, rig, picks, charges);
+        if (conflict.Count == 0)
+            _complete = false;
+        foreach (var charge in conflict)
+        {
+            var more = new Dictionary<Charge, int>(charges) { [charge] = charges.GetValueOrDefault(charge) + 1 };
+            if (seen.Add(string.Join(';', more.Select(c => $"{c.Key.Listener},{c.Key.Resource},{c.Key.At},{c.Value}").Order(StringComparer.Ordinal))))
+                open.Enqueue(more);
+        }
+    }
+
+    /// <summary>Scores found so far, none of which another is no worse than.</summary>
+    private sealed class Archive
+    {
+        private readonly List<UnbeatenRig> _rigs = [];
+
+        public List<UnbeatenRig> Rigs => _rigs;
+
+        public void Offer(UnbeatenRig rig)
+        {
+            if (_rigs.Any(r => r.Score.IsNoWorseThan(rig.Score)))
+                return;
+            _rigs.RemoveAll(r => rig.Score.IsNoWorseThan(r.Score));
+            _rigs.Add(rig);
+        }
+    }
+}
+
+/// <summary>Steps spent by a search, the same on every machine.</summary>
+internal sealed class StepCount
+{
+    public long Spent { get; set; }
+}
+
+/// <summary>For each set of listeners served already, the most that could still be had with the others; what cannot pass a known rig is not worth building.</summary>
+internal sealed class Ideals
+{
+    private readonly long[] _needs;
+    private readonly long[] _cents;
+    private readonly long[] _hand;
+    private readonly IReadOnlyList<Score> _known;
+    private readonly long _budgetCents;
+
+    private Ideals(long[] needs, long[] cents, long[] hand, IReadOnlyList<Score> known, long budgetCents) =>
+        (_needs, _cents, _hand, _known, _budgetCents) = (needs, cents, hand, known, budgetCents);
+
+    /// <summary>The ideals under a threshold; null when nothing new can be found there.</summary>
+    public static Ideals? Of(
+        Candidates candidates, Threshold threshold, IReadOnlyDictionary<Charge, int> charges, IReadOnlyList<Demand> demands, int served, long budgetCents, IReadOnlyList<Score> known, CancellationToken cancel)
+    {
+        var needs = Rest(SubsetSolver.BestOfSets(candidates, new(0, 1, 0, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
+        if (SubsetSolver.IsNever(needs[0]))
+            return null;
+        var cents = Rest(SubsetSolver.BestOfSets(candidates, new(0, 0, 1, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
+        var hand = Rest(SubsetSolver.BestOfSets(candidates, new(0, 0, 0, 1), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
+        var ideals = new Ideals(needs, cents, hand, known, budgetCents);
+        return ideals.MayPass(0, 0, 0, 0) ? ideals : null;
+    }
+
+    /// <summary>True when something built on this part may still be new and within the budget.</summary>
+    public bool MayPass(int set, int needs, long cents, int hand)
+    {
+        if (SubsetSolver.IsNever(_needs[set]))
+            return false;
+        var (most, least, fewest) = (needs + _needs[set], cents - _cents[set], hand - _hand[set]);
+        if (least > _budgetCents)
+            return false;
+        foreach (var score in _known)
+        {
+            if (score.NeedsMet >= most && score.Price * 100 <= least && score.Boxes <= fewest)
+                return false;
+        }
+
+        return true;
+    }
+
+    // The best over every set of others that makes up the number served.
+    private static long[] Rest(long[] best, int served, int required)
+    {
+        var rest = new long[best.Length];
+        var all = best.Length - 1;
+        for (var set = 0; set < best.Length; set++)
+        {
+            var missing = served - System.Numerics.BitOperations.PopCount((uint)set);
+            rest[set] = missing == 0 && (set & required) == required ? 0 : long.MinValue / 4;
+            if (missing <= 0)
+                continue;
+            var others = all ^ set;
+            for (var sub = others; sub > 0; sub = (sub - 1) & others)
+            {
+                if (((set | sub) & required) == required && System.Numerics.BitOperations.PopCount((uint)sub) == missing && best[sub] > rest[set])
+                    rest[set] = best[sub];
+            }
+        }
+
+        return rest;
+    }
+}

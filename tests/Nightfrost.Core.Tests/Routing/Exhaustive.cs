@@ -1,0 +1,66 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>The oracle: every combination of every route, judged by nothing but the rules and the score.</summary>
+internal static class Exhaustive
+{
+    /// <summary>Scores of every legal rig that serves anybody, each once.</summary>
+    /// <param name="site">A small site.</param>
+    /// <param name="wanted">Rigs that count; null for all.</param>
+    public static IReadOnlyCollection<Score> Scores(Site site, Func<Rig, bool>? wanted = null)
+    {
+        var arrivals = new Arrivals(site);
+        var options = site.Look.Listeners.Select(l => RoutesOf(site, l).ToList()).ToList();
+        var scores = new HashSet<Score>();
+        Walk(0, []);
+        return scores;
+
+        void Walk(int at, List<Route> chosen)
+        {
+            if (at == options.Count)
+            {
+                var rig = new Rig(site, chosen);
+                if (chosen.Count > 0 && rig.IsLegal() && wanted?.Invoke(rig) != false)
+                    scores.Add(rig.Score(arrivals));
+                return;
+            }
+
+            Walk(at + 1, chosen);
+            foreach (var route in options[at])
+                Walk(at + 1, [.. chosen, route]);
+        }
+    }
+
+    private static IEnumerable<Route> RoutesOf(Site site, Listener listener)
+    {
+        var finder = new FeedFinder(site.Shelf);
+        foreach (var ear in new EarFinder(site).For(listener))
+        {
+            foreach (var socket in site.Look.AllSockets())
+            {
+                IEnumerable<(Feed Feed, AirLink? Sends)> ways = socket.Kind == SocketKind.Bluetooth
+                    ? [(new Feed(socket, [], null, []), Radio(socket))]
+                    : site.Shelf.OfRole(DeviceRole.Transmitter).SelectMany(t => finder.Between(socket, t, false).Select(f => (f, (AirLink?)t.Links[0])))
+                        .Concat(ear.Relay is null && ear.Receiver.Ports.Count > 0 ? finder.Between(socket, ear.Receiver, true, listener.SeatDistanceM).Select(f => (f, (AirLink?)null)) : []);
+                foreach (var (feed, sends) in ways.SelectMany(w => w.Feed.Copies(site.Look.Listeners.Count).Select(f => (f, w.Sends))))
+                {
+                    var takes = sends is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == sends.Technology && l.Family == sends.Family);
+                    foreach (var several in sends is { ListenersAtOnce: > 1, CodecsWithSeveral.Count: > 0 } ? new[] { false, true } : [false])
+                    {
+                        var route = new Route(site, feed, ear, sends, takes, several);
+                        if (Rules.RefusesFeed(route) is null && Rules.RefusesRoute(route) is null)
+                            yield return route;
+                    }
+                }
+            }
+        }
+    }
+
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<int, AirLink> Radios = [];
+
+    // One end a socket, so that two listeners on it are seen to share it.
+    private static AirLink Radio(SourcePort socket) => Radios.GetOrAdd(socket.ListenersAtOnce, _ => BuiltInRadio.Of(socket));
+}

@@ -1,0 +1,106 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>Small random sites that meet everything the search must get right: shared sockets, things in a box, spares, modes, rates and relays.</summary>
+internal static class RandomSites
+{
+    public static Site Draw(Random random)
+    {
+        var sockets = Sockets(random);
+        var headsets = Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomHeadset(random, i)).ToList();
+        List<Device> kit = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomBox(random, i)), .. headsets, .. Others(random)];
+        var listeners = Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomListener(random, i, headsets)).ToArray();
+        var look = Look([.. sockets], listeners) with
+        {
+            Owned = random.Next(2) == 0 ? [new(kit[random.Next(kit.Count)].Id, random.Next(1, 3)), .. random.Next(3) == 0 ? new[] { new OwnedThing("lead-OpticalSquare-OpticalSquare", 1) } : []] : [],
+            Sources = random.Next(3) == 0 ? [RandomSource(random)] : [],
+        };
+        return new Site(look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)] }, Shelf([.. kit]));
+    }
+
+    public static Device RandomBox(Random random, int i)
+    {
+        var codecs = random.Next(2) == 0 ? new[] { Swift, Sbc } : [Sbc];
+        string[] inTheBox = random.Next(4) == 0 ? ["ear0"] : random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [];
+        return Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : null, random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
+            with
+        { Power = new PowerNeed(random.Next(0, 6) * 100, random.Next(5) == 0, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = inTheBox };
+    }
+
+    public static Device RandomHeadset(Random random, int i) =>
+        Headset($"ear{i}", random.Next(2, 9) * 10, random.Next(2) == 0 ? [Swift, Duet, Sbc] : [Aac, Sbc], random.Next(2) == 0, random.Next(2) == 0) with { MonoSum = random.Next(4) == 0 };
+
+    private static List<SourcePort> Sockets(Random random)
+    {
+        List<SourcePort> sockets = [Optical(state: random.Next(4) == 0 ? SocketState.Taken : SocketState.Free)];
+        if (random.Next(2) == 0)
+            sockets.Add(Phones());
+        if (random.Next(3) == 0)
+            sockets.Add(Bluetooth(random.Next(1, 3)));
+        if (random.Next(2) == 0)
+            sockets.Add(Usb(random.Next(2) == 0 ? 500 : 900, Known.No));
+        if (random.Next(4) == 0)
+            sockets.Add(Usb(500, Known.Yes, "usb2"));
+        return sockets;
+    }
+
+    private static IEnumerable<Device> Others(Random random)
+    {
+        if (random.Next(2) == 0)
+            yield return Splitter(price: random.Next(5, 15)) with { SplitsInto = random.Next(2, 4) };
+        if (random.Next(4) == 0)
+            yield return Splitter("other splitter", random.Next(5, 15));
+        if (random.Next(2) == 0)
+            yield return Converter(price: random.Next(10, 25));
+        if (random.Next(4) == 0)
+            yield return Converter("other converter", random.Next(10, 25)) with { Includes = random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [] };
+        if (random.Next(4) == 0)
+            yield return MonoSum(random.Next(5, 12));
+        if (random.Next(2) == 0)
+            yield return Wired(price: random.Next(10, 40));
+        if (random.Next(2) == 0)
+        {
+            yield return Base("own", LinkTechnology.Digital24GHz, "T", random.Next(50, 150), random.Next(1, 3), includes: random.Next(3) == 0 ? ["own ear", "own ear"] : ["own ear"]);
+            yield return FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T", random.Next(20, 80));
+        }
+
+        if (random.Next(3) == 0)
+        {
+            yield return Cast("cast", random.Next(40, 90), random.Next(2) == 0 ? [16, 48] : [24, 48]);
+            yield return CastEar("cast ear", random.Next(20, 50), [48]);
+            yield return CastEar("cast bud", random.Next(20, 50), [random.Next(2) == 0 ? 16 : 24]);
+        }
+
+        if (random.Next(4) == 0)
+        {
+            yield return LinkBox("fast end", random.Next(15, 40));
+            yield return Speaker("speaker", random.Next(30, 60));
+        }
+    }
+
+    private static Listener RandomListener(Random random, int i, List<Device> headsets) =>
+        Listener($"L{i}", random.Next(2) == 0 ? headsets[random.Next(headsets.Count)].Id : null, 1 + 4 * random.NextDouble()) with
+        {
+            OpenToAnother = random.Next(4) > 0,
+            ReadsLips = random.Next(3) == 0,
+            OwnVolume = random.Next(2) == 0,
+            UnsteadyHands = random.Next(3) == 0,
+            LeavesRoom = random.Next(5) == 0,
+            LeftAndRight = random.Next(6) == 0,
+            Ears = random.Next(5) == 0 ? HearingEars.LeftOnly : HearingEars.Both,
+            Quality = (QualityWeight)random.Next(3),
+            RoomWish = random.Next(3) == 0 ? RoomWish.RoomHearsToo : RoomWish.NoWish,
+        };
+
+    private static SoundSource RandomSource(Random random) => new()
+    {
+        Id = "box",
+        Name = "set-top box",
+        Kind = SourceKind.SetTopBox,
+        Watched = random.Next(3) > 0,
+        Sockets = [Optical("box optical"), .. random.Next(2) == 0 ? new[] { Pair("", "box pair") } : []],
+    };
+}
