@@ -2,5 +2,11 @@ using BenchmarkDotNet.Configs;
 using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 
+if (args is ["routes"])
+{
+    Nightfrost.Benchmarks.RoutePercentiles.Print();
+    return;
+}
+
 // Short jobs: the figures are compared as ratios, and the whole run must end in minutes.
 BenchmarkSwitcher.FromAssembly(typeof(Program).Assembly).Run(args, DefaultConfig.Instance.AddJob(Job.ShortRun.WithWarmupCount(3).WithIterationCount(8)));

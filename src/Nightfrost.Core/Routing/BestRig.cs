@@ -15,8 +15,6 @@ internal sealed class BestRig
     /// <summary>Splits after which a search stops and says that its answer is not proven.</summary>
     public const int MostSplits = 400;
 
-    private static readonly Dictionary<Charge, int> NoCharges = [];
-
     private readonly Candidates _candidates;
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
@@ -114,8 +112,8 @@ internal sealed class BestRig
     // The exact optimum of one weighing; null when nobody can be served, or when nothing reaches the goal.
     private ((Rig Rig, Score Score, long Key)? Best, bool Proven) Solve(Weights weights, Threshold threshold, long goal = long.MinValue)
     {
-        var open = new PriorityQueue<(Solution Solution, Dictionary<Charge, int> Charges), long>();
-        Push(NoCharges);
+        var open = new PriorityQueue<(Solution Solution, Charges Charges), long>();
+        Push(Charges.None);
         (Rig Rig, Score Score, long Key)? best = null;
         for (var splits = 0; open.TryDequeue(out var node, out _); splits++)
         {
@@ -138,13 +136,13 @@ internal sealed class BestRig
                 return (best, false);
             }
 
-            foreach (var charge in conflict)
-                Push(new(node.Charges) { [charge] = node.Charges.GetValueOrDefault(charge) + 1 });
+            foreach (var charges in node.Charges.Split(conflict, _candidates.ThereOf(conflict[0])))
+                Push(charges);
         }
 
         return (best, true);
 
-        void Push(Dictionary<Charge, int> charges)
+        void Push(Charges charges)
         {
             var solution = SubsetSolver.Best(_candidates, weights, threshold, charges, _demands, _cancel);
             open.Enqueue((solution, charges), -solution.Key);

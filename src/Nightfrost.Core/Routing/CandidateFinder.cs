@@ -1,5 +1,4 @@
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Power;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
@@ -10,46 +9,58 @@ namespace Nightfrost.Core.Routing;
 /// </summary>
 internal sealed class CandidateFinder
 {
+    private static readonly SourcePort Nowhere = new() { Id = "", Kind = SocketKind.Bluetooth, State = SocketState.Free };
+
     private readonly Site _site;
     private readonly Limits _limits;
     private readonly FeedFinder _feeds;
     private readonly Device[] _transmitters;
-    private readonly Ear[][] _ears;
-    private readonly Resources _resources = new();
+    private readonly EarBase[][] _ears;
+    private readonly EarBase[][] _wiredEars;
+    private readonly PieceCounter _pieces;
     private readonly InStepGrades _grades;
-    private readonly RefusalLog _refusals = new();
+    private readonly EndClasses _ends;
+    private readonly RefusalLog _refusals;
+    private readonly Dominance _dominance;
     private readonly List<FeedLine> _lines = [];
     private readonly Dictionary<(string, string), SplitterLine> _splitters = [];
-    private readonly Dictionary<string, (EarOption[][] Alone, EarOption[][] Several)> _byEnd = [];
+    private readonly List<SplitterLine> _splitterList = [];
     private readonly int[] _routes;
-    private readonly int _supply;
     private readonly CancellationToken _cancel;
 
-    private CandidateFinder(Site site, Limits limits, CancellationToken cancel)
+    private CandidateFinder(Site site, Limits limits, string? watchedId, CancellationToken cancel)
     {
-        (_site, _limits, _cancel, _grades) = (site, limits, cancel, new InStepGrades(site));
+        (_site, _limits, _cancel, _grades, _refusals) = (site, limits, cancel, new InStepGrades(site), new RefusalLog(watchedId));
+        _pieces = new PieceCounter(site);
         var listeners = site.Look.Listeners;
         var mono = listeners.Any(Needs.AsksMono);
         var adapters = Likeness.WorthTrying(site, Allowed(DeviceRole.Adapter), limits.MustUse)
-            .Where(a => !a.MonoSum || mono || IsNamed(a) || a.Ports.Select(p => p.Connector).Distinct().Count() > 1)
-            .Where(a => a.SplitsInto < 2 || listeners.Count > 1 || IsNamed(a) || site.Look.AllSockets().Any(s => s.State == SocketState.Taken));
+            .Where(a => !a.MonoSum || mono || IsNamed(a.Id) || a.Ports.Select(p => p.Connector).Distinct().Count() > 1)
+            .Where(a => a.SplitsInto < 2 || listeners.Count > 1 || IsNamed(a.Id) || site.Look.AllSockets().Any(s => s.State == SocketState.Taken));
         _feeds = new FeedFinder(site.Shelf, adapters);
         _transmitters = Likeness.WorthTrying(site, Allowed(DeviceRole.Transmitter), limits.MustUse);
         var receivers = Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse);
         var between = Likeness.WorthTrying(site, Allowed(DeviceRole.Relay).Concat(Allowed(DeviceRole.LinkReceiver)).Concat(Allowed(DeviceRole.Transmitter).Where(t => t.Links.Any(l => !l.Transmits) && t.Ports.Any(p => p.Output))), limits.MustUse);
+        var inBoxes = _transmitters.SelectMany(t => t.Includes).ToHashSet();
         var finder = new EarFinder(site);
-        _ears = [.. listeners.Select(l => finder.For(l, receivers, between).Where(e => !IsBanned(e.Receiver.Id)).ToArray())];
+        var all = listeners.Select(l => finder.For(l, receivers, between).Where(e => !IsBanned(e.Receiver.Id)).Select(BaseOf).ToList()).ToList();
+        _ears = [.. all.Select(list => EarBases.WorthTrying(list, EarBases.KeyOf, IsKept))];
+        _wiredEars = [.. all.Select(list => EarBases.WorthTrying(list.Where(e => e.Ear.Relay is null && e.Ear.Receiver.Ports.Any(p => !p.Output)), EarBases.KeyOfWired, IsKept))];
+        _ends = new EndClasses(site, _grades, _refusals, _ears, IsKept);
+        _dominance = new Dominance(_pieces, _grades, [.. listeners.Select(_grades.ToleranceOf)], IsNamed);
         _routes = new int[listeners.Count];
-        _supply = site.Shelf.CheapestSupply is { } supply ? _resources.Of(supply.Id, site.OwnedCount(supply.Id), supply.Price) : -1;
+
+        bool IsKept(EarBase e) => !_pieces.IsPlenty(e.Uses) || Ids(e.Ear).Any(id => IsNamed(id) || inBoxes.Contains(id) || id == watchedId);
     }
 
     /// <summary>Everything that may be planned with.</summary>
     /// <param name="site">The site.</param>
     /// <param name="limits">What must not be used is left out; what must be used is kept whatever it is like.</param>
     /// <param name="cancel">Stops the work.</param>
-    public static Candidates For(Site site, Limits limits, CancellationToken cancel)
+    /// <param name="watchedId">A socket or device of which every rule it breaks is kept; null for none.</param>
+    public static Candidates For(Site site, Limits limits, CancellationToken cancel, string? watchedId = null)
     {
-        var finder = new CandidateFinder(site, limits, cancel);
+        var finder = new CandidateFinder(site, limits, watchedId, cancel);
         var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !limits.MustNotUse.Contains(s.Id)).ToList();
         for (var i = 0; i < sockets.Count; i++)
             finder.Enter(sockets[i], i);
@@ -57,14 +68,14 @@ internal sealed class CandidateFinder
         {
             Site = site,
             Lines = finder._lines,
-            Splitters = [.. finder._splitters.Values],
+            Splitters = finder._splitterList,
             Sockets = sockets.Count,
-            Resources = finder._resources,
+            Resources = finder._pieces.Resources,
             Grades = finder._grades,
             Refusals = finder._refusals,
             RoutesFound = finder._routes,
             Tolerances = [.. site.Look.Listeners.Select(finder._grades.ToleranceOf)],
-            Supply = finder._supply,
+            Supply = finder._pieces.Supply,
         };
     }
 
@@ -72,7 +83,17 @@ internal sealed class CandidateFinder
 
     private bool IsBanned(string id) => _limits.MustNotUse.Contains(id);
 
-    private bool IsNamed(Device device) => _limits.MustUse.Contains(device.Id);
+    private bool IsNamed(string id) => _limits.MustUse.Contains(id);
+
+    private static IEnumerable<string> Ids(Ear ear) => ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id];
+
+    private EarBase BaseOf(Ear ear)
+    {
+        var alone = new Route(_site, new Feed(Nowhere, [], null, []), ear, null, null, false);
+        var uses = _pieces.OfEar(ear);
+        var lacks = (Needs.AsksMono(ear.Listener) && !Needs.SumsAtEar(ear) ? Brought.MonoSum : Brought.None) | (ear.Listener.OnRequestOnly && !Needs.IsOnRequest(ear) ? Brought.OnRequest : Brought.None);
+        return new(ear, Needs.WishesMet(alone), lacks, Rig.HandCount(ear), uses, _pieces.Resources.CentsOf(uses));
+    }
 
     private void Enter(SourcePort socket, int number)
     {
@@ -85,55 +106,77 @@ internal sealed class CandidateFinder
             return;
         }
 
+        var entered = new List<FeedLine>();
         if (SocketKinds.Of(socket.Kind).IsRadio)
+            EnterEnd(Standing([bare.Feed], null, socket, subject), BuiltInRadio.Of(socket), number, subject, entered);
+        else
         {
-            EnterEnds(Standing([bare.Feed], socket, null, subject), BuiltInRadio.Of(socket), number, subject);
-            return;
-        }
-
-        foreach (var transmitter in _transmitters)
-        {
-            _cancel.ThrowIfCancellationRequested();
-            var feeds = Standing(_feeds.Between(socket, transmitter, asReceiver: false), socket, transmitter, subject);
-            foreach (var sends in transmitter.Links)
+            var outlets = Outlets.WorthTrying(_feeds.Outlets(socket), a => _site.OwnedCount(a.Id) > 0 || IsNamed(a.Id));
+            foreach (var transmitter in _transmitters)
             {
-                if (sends.Transmits)
-                    EnterEnds(feeds, sends, number, subject);
-            }
-        }
-
-        if (!_limits.NoWires)
-            EnterWires(socket, number, subject);
-    }
-
-    private void EnterWires(SourcePort socket, int number, Subject subject)
-    {
-        for (var i = 0; i < _ears.Length; i++)
-        {
-            foreach (var ear in _ears[i])
-            {
-                if (ear.Relay is not null || !ear.Receiver.Ports.Any(p => !p.Output))
-                    continue;
-                var feeds = Standing(_feeds.Between(socket, ear.Receiver, asReceiver: true, ear.Listener.SeatDistanceM), socket, null, subject);
-                if (feeds.Count == 0)
-                    continue;
-                var route = new Route(_site, feeds[0], ear, null, null, false);
-                if (Rules.RefusingRoute(route) is { } refusal)
+                _cancel.ThrowIfCancellationRequested();
+                var feeds = Standing(Feeds(outlets, socket, transmitter), transmitter, socket, subject);
+                foreach (var sends in transmitter.Links)
                 {
-                    Refuse(refusal, route, subject);
-                    continue;
+                    if (sends.Transmits)
+                        EnterEnd(feeds, sends, number, subject, entered);
                 }
-
-                var options = new EarOption[_ears.Length][];
-                Array.Fill(options, []);
-                options[i] = [OptionOf(route, 1)];
-                foreach (var feed in feeds)
-                    Add(feed, null, number, 0, options, options, subject);
             }
+
+            if (!_limits.NoWires)
+                EnterWires(outlets, socket, number, subject, entered);
+        }
+
+        _lines.AddRange(_dominance.Without(entered));
+    }
+
+    private IEnumerable<Feed> Feeds(IReadOnlyList<Outlet> outlets, SourcePort socket, Device transmitter)
+    {
+        foreach (var outlet in outlets)
+        {
+            if (_feeds.Into(transmitter, outlet.Connector, outlet.Signals) is { } joint)
+                yield return new Feed(socket, outlet.Adapters, transmitter, [.. outlet.Joints, joint]);
         }
     }
 
-    private List<Feed> Standing(IEnumerable<Feed> feeds, SourcePort socket, Device? transmitter, Subject subject)
+    private void EnterWires(IReadOnlyList<Outlet> outlets, SourcePort socket, int number, Subject subject, List<FeedLine> entered)
+    {
+        for (var i = 0; i < _wiredEars.Length; i++)
+        {
+            var mine = new List<FeedLine>();
+            foreach (var one in _wiredEars[i])
+            {
+                var ear = one.Ear;
+                EarOption[][]? options = null;
+                foreach (var outlet in outlets)
+                {
+                    if (_feeds.Into(ear.Receiver, outlet.Connector, outlet.Signals, ear.Listener.SeatDistanceM + FeedFinder.LeadSlackM) is not { } joint)
+                        continue;
+                    var feed = new Feed(socket, outlet.Adapters, null, [.. outlet.Joints, joint]);
+                    var route = new Route(_site, feed, ear, null, null, false);
+                    if ((Rules.RefusingFeed(route) ?? (options is null ? Rules.RefusingRoute(route) : null)) is { } refusal)
+                    {
+                        Refuse(refusal, route, subject);
+                        continue;
+                    }
+
+                    if (options is null)
+                    {
+                        options = new EarOption[_ears.Length][];
+                        Array.Fill(options, []);
+                        options[i] = [_ends.OptionOf(one, route, 1)];
+                    }
+
+                    mine.Add(LineOf(feed, null, number, 0, options, options, []));
+                    Works(feed, subject, options, options);
+                }
+            }
+
+            entered.AddRange(_dominance.WithoutWires(mine, i));
+        }
+    }
+
+    private List<Feed> Standing(IEnumerable<Feed> feeds, Device? transmitter, SourcePort socket, Subject subject)
     {
         var standing = new List<Feed>();
         var any = false;
@@ -150,133 +193,36 @@ internal sealed class CandidateFinder
         // Only asked of a real pair, so that the finding names both.
         if (!any && transmitter is not null && new Route(_site, new Feed(socket, [], transmitter, []), null, null, null, false) is var bare && Rules.RefusingFeed(bare) is { } misfit)
             Refuse(misfit, bare, subject);
-        return WithoutDominated(standing);
+        return standing;
     }
 
-    private void EnterEnds(List<Feed> feeds, AirLink sends, int number, Subject subject)
+    private void EnterEnd(List<Feed> feeds, AirLink sends, int number, Subject subject, List<FeedLine> entered)
     {
         if (feeds.Count == 0)
             return;
-        var (alone, several) = EarsOf(feeds[0], sends, subject);
-        if (alone.All(list => list.Length == 0) && several.All(list => list.Length == 0))
+        var end = _ends.Of(feeds[0], sends);
+        var margins = _ends.MarginsOf(sends);
+        EndClasses.RefuseOutOfReach(end, feeds[0], sends, margins, subject, Refuse);
+        if (!end.ReachesAnybody(margins))
             return;
-        int[] rates = sends.Technology == LinkTechnology.LeAudioBroadcast ? [.. sends.Lc3RatesKHz.Distinct().Order()] : [0];
+        var rates = end.RatesOf(sends);
         foreach (var feed in feeds)
         {
             foreach (var rate in rates)
-                Add(feed, sends, number, rate, AtRate(alone, rate), AtRate(several, rate), subject);
-        }
-    }
-
-    private static EarOption[][] AtRate(EarOption[][] options, int rate) =>
-        rate == 0 ? options : [.. options.Select(list => list.Where(o => o.Route.Takes!.Lc3RatesKHz.Contains(rate)).ToArray())];
-
-    // Rules of the whole way see the sending end, not the socket: equal ends are judged once.
-    private (EarOption[][] Alone, EarOption[][] Several) EarsOf(Feed feed, AirLink sends, Subject subject)
-    {
-        var transmitter = feed.Transmitter;
-        var key = $"{Likeness.KeyOf(sends)}|{feed.BuiltIn}|{transmitter?.App.Length > 0}|{transmitter?.StreamsOnRequest}|{string.Join(',', transmitter?.Includes ?? [])}";
-        if (_byEnd.TryGetValue(key, out var known))
-        {
-            MarkWorking(known.Alone, transmitter);
-            MarkWorking(known.Several, transmitter);
-            return known;
-        }
-
-        var differ = Rig.ModesDiffer(sends);
-        var alone = new EarOption[_ears.Length][];
-        var several = new EarOption[_ears.Length][];
-        for (var i = 0; i < _ears.Length; i++)
-        {
-            var (first, second) = (new List<EarOption>(), new List<EarOption>());
-            foreach (var ear in _ears[i])
             {
-                if (EndOf(ear.Takes, sends) is not { } takes)
-                {
-                    _refusals.NoLink(transmitter, ear, _site, feed, sends);
-                    continue;
-                }
-
-                Judge(new Route(_site, feed, ear, sends, takes, false), first);
-                if (differ)
-                    Judge(new Route(_site, feed, ear, sends, takes, true), second);
+                var at = end.AtRate(rate);
+                entered.Add(LineOf(feed, sends, number, rate, at.Alone, sends.ListenersAtOnce > 1 ? at.Several : end.None, margins));
             }
 
-            alone[i] = WithoutDominated(first, transmitter);
-            several[i] = sends.ListenersAtOnce == 1 ? [] : differ ? WithoutDominated(second, transmitter) : alone[i];
-        }
-
-        return _byEnd[key] = (alone, several);
-
-        void Judge(Route route, List<EarOption> into)
-        {
-            if (Rules.RefusingRoute(route) is { } refusal)
-                Refuse(refusal, route, subject);
-            else
-                into.Add(OptionOf(route, LinkAirtime.MostListeners(route)));
+            Works(feed, subject, end.Alone, sends.ListenersAtOnce > 1 ? end.Several : end.None);
         }
     }
 
-    private void MarkWorking(EarOption[][] options, Device? transmitter)
+    private FeedLine LineOf(Feed feed, AirLink? sends, int number, int rate, EarOption[][] alone, EarOption[][] several, sbyte[][] margins)
     {
-        if (transmitter is not null && options.Any(list => list.Length > 0))
-            _refusals.Works(transmitter);
-    }
-
-    private static AirLink? EndOf(Device takes, AirLink sends)
-    {
-        AirLink? other = null;
-        foreach (var link in takes.Links)
-        {
-            if (link.Transmits || link.Technology != sends.Technology)
-                continue;
-            if (EarRules.FamilyFits(sends, link))
-                return link;
-            other ??= link;
-        }
-
-        return other;
-    }
-
-    private EarOption OptionOf(Route route, int most)
-    {
-        var (ear, uses) = (route.AtEar, new List<Use>());
-        if (!ear.IsOwn)
-            uses.Add(UseOf(new(ear.Receiver, ear.Pieces, 0, 0)));
-        if (ear.Relay is { } relay)
-            uses.Add(UseOf(new(relay, 1, 0, 0)));
-        if (PartNeeds.LeadBehindRelay(_site.Shelf, ear) is { Included: 0 } lead)
-            uses.Add(UseOf(lead));
+        var transmitter = feed.Transmitter;
+        var (uses, usb) = _pieces.OfChain(feed, sends is null ? alone.First(list => list.Length > 0)[0].Route.AtEar.Receiver : null);
         return new()
-        {
-            Route = route,
-            Needs = Needs.Met(route) - _site.Passing(route.Feed.Socket).Count - (Needs.AsksMono(ear.Listener) && Needs.SumsToMono(route) ? 1 : 0),
-            SumsToMono = Needs.AsksMono(ear.Listener) && Needs.SumsAtEar(ear),
-            Hand = Rig.HandCount(ear),
-            Quality = SoundQuality.Weighed(route),
-            Margin = Reach.Of(route)?.Grade ?? 2,
-            Most = most,
-            Suffix = _grades.SuffixOf(route),
-            Uses = [.. uses],
-            DeviceIds = ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id],
-            Cents = _resources.CentsOf(uses),
-        };
-    }
-
-    private Use UseOf(PartNeed need)
-    {
-        var there = need.Device.Role == DeviceRole.Lead
-            ? _site.Look.Owned.Where(o => _site.Shelf.Find(o.DeviceId) is { Role: DeviceRole.Lead } held && PartNeeds.Serves(held, need)).Sum(o => o.Count)
-            : _site.OwnedCount(need.Device.Id);
-        var key = need.Device.Role == DeviceRole.Lead ? FormattableString.Invariant($"{need.Device.Id} {need.NeedsM}") : need.Device.Id;
-        return new(_resources.Of(key, there, need.Device.Price), need.Pieces - need.Included);
-    }
-
-    private void Add(Feed feed, AirLink? sends, int number, int rate, EarOption[][] alone, EarOption[][] several, Subject subject)
-    {
-        var wired = sends is null ? alone.First(list => list.Length > 0)[0].Route.AtEar.Receiver : null;
-        var (uses, usb) = UsesOf(PartNeeds.OfChain(_site.Shelf, feed, wired), feed.FedByTap ? feed.Transmitter : null);
-        _lines.Add(new()
         {
             Feed = feed,
             Sends = sends,
@@ -285,28 +231,31 @@ internal sealed class CandidateFinder
             Most = Math.Min(sends?.ListenersAtOnce ?? 1, _ears.Length),
             RateKHz = rate,
             Programmes = _site.Passing(feed.Socket).Count,
-            SumsToMono = feed.Adapters.Any(a => a.MonoSum) || feed.Transmitter is { MonoSum: true },
-            Hand = feed.Adapters.Skip(feed.Splitter is null ? 0 : 1).Append(feed.Transmitter).OfType<Device>().Count(d => d.Power.SwitchedByHand),
+            Brings = (transmitter is { MonoSum: true } || feed.Adapters.Any(a => a.MonoSum) ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None),
+            Hand = feed.Adapters.Skip(feed.Splitter is null ? 0 : 1).Count(d => d.Power.SwitchedByHand) + (transmitter is { Power.SwitchedByHand: true } ? 1 : 0),
             Prefix = _grades.PrefixOf(feed),
             Uses = uses,
             UsbBoxes = usb,
-            Cents = _resources.CentsOf(uses),
+            Cents = _pieces.Resources.CentsOf(uses),
+            Margins = margins,
             Alone = alone,
             Several = several,
-            InTheBox = feed.Transmitter is null ? [] : [.. feed.Transmitter.Includes.Where(id => _site.Shelf.Find(id) is { Role: not DeviceRole.Lead }).GroupBy(id => id).Select(g => (g.Key, g.Count()))],
-        });
+            InTheBox = transmitter is null || transmitter.Includes.Count == 0 ? [] : [.. transmitter.Includes.Where(id => _site.Shelf.Find(id) is { Role: not DeviceRole.Lead }).GroupBy(id => id).Select(g => (g.Key, g.Count()))],
+        };
+    }
+
+    private void Works(Feed feed, Subject subject, EarOption[][] alone, EarOption[][] several)
+    {
         _refusals.Works(subject);
-        foreach (var device in feed.Adapters.Append(feed.Transmitter).OfType<Device>())
-            _refusals.Works(device);
+        foreach (var adapter in feed.Adapters)
+            _refusals.Works(adapter);
+        if (feed.Transmitter is { } transmitter)
+            _refusals.Works(transmitter);
         for (var i = 0; i < alone.Length; i++)
         {
             _routes[i] += alone[i].Length + (ReferenceEquals(alone[i], several[i]) ? 0 : several[i].Length);
-            foreach (var option in alone[i].Concat(several[i]))
-            {
-                _refusals.Works(option.Route.AtEar.Receiver);
-                if (option.Route.AtEar.Relay is { } relay)
-                    _refusals.Works(relay);
-            }
+            foreach (var option in alone[i])
+                _refusals.Works(option.Route.AtEar);
         }
     }
 
@@ -316,37 +265,22 @@ internal sealed class CandidateFinder
             return -1;
         if (!_splitters.TryGetValue((feed.Socket.Id, splitter.Id), out var line))
         {
-            var (uses, usb) = UsesOf(PartNeeds.OfSplitter(_site.Shelf, feed), null);
+            var (uses, usb) = _pieces.OfSplitter(feed);
             _splitters[(feed.Socket.Id, splitter.Id)] = line = new()
             {
+                Number = _splitterList.Count,
                 DeviceId = splitter.Id,
                 Socket = number,
                 Most = Math.Min(feed.MostBeside, _ears.Length),
                 Hand = splitter.Power.SwitchedByHand ? 1 : 0,
                 Uses = uses,
                 UsbBoxes = usb,
-                Cents = _resources.CentsOf(uses),
+                Cents = _pieces.Resources.CentsOf(uses),
             };
+            _splitterList.Add(line);
         }
 
-        return _splitters.Values.ToList().IndexOf(line);
-    }
-
-    private (Use[] Uses, int UsbBoxes) UsesOf(IReadOnlyList<PartNeed> needs, Device? fedByTap)
-    {
-        var uses = needs.Where(n => n.Pieces > n.Included).Select(UseOf).ToList();
-        var (supplies, usb) = (0, 0);
-        foreach (var box in needs.Select(n => n.Device).Where(d => d != fedByTap && d.Role != DeviceRole.Lead && d.Power.UsbDrawMa > 0 && !BoxPower.HasOther(d)))
-        {
-            if (BoxPower.SocketFor(_site.Look.Set, box) is null)
-                supplies++;
-            else
-                usb++;
-        }
-
-        if (supplies > 0 && _supply >= 0)
-            uses.Add(new(_supply, supplies));
-        return ([.. uses], _supply >= 0 ? usb : 0);
+        return line.Number;
     }
 
     private void Refuse(Rule refusal, Route route, Subject socket)
@@ -354,52 +288,10 @@ internal sealed class CandidateFinder
         _refusals.Refuse(socket, refusal, route);
         if (route.Feed.Transmitter is { } transmitter)
             _refusals.Refuse(RefusalLog.OfDevice(transmitter), refusal, route);
-        if (route.Ear is { } ear && refusal.Id != Rules.OwnReceiver)
+        if (route.Ear is not { } ear)
+            return;
+        if (refusal.Id != Rules.OwnReceiver)
             _refusals.Refuse(RefusalLog.OfDevice(ear.Takes), refusal, route);
-    }
-
-    // Of two chains to the same box that do the same, the dearer one can be swapped for the other in any rig. What is owned or included is kept apart.
-    private List<Feed> WithoutDominated(List<Feed> feeds)
-    {
-        if (feeds.Count < 2)
-            return feeds;
-        var kept = new List<(string Likeness, decimal Price, int[] DrawsMa, Feed Feed)>();
-        foreach (var feed in feeds.Select(f => (Likeness: LikenessOf(f), Price: f.Adapters.Sum(a => a.Price) + f.Joints.Sum(j => j.Lead?.Price ?? 0), DrawsMa: Draws(f), Feed: f)).OrderBy(f => f.Price).ThenBy(f => f.Feed.Adapters.Count))
-        {
-            if (!kept.Any(k => k.Likeness == feed.Likeness && k.DrawsMa.Length <= feed.DrawsMa.Length && k.DrawsMa.Zip(feed.DrawsMa).All(pair => pair.First <= pair.Second)))
-                kept.Add(feed);
-        }
-
-        return [.. kept.Select(k => k.Feed)];
-    }
-
-    private string LikenessOf(Feed feed) => string.Join('|',
-        feed.Splitter?.Id, feed.SharesSocket, feed.Adapters.Any(a => a.MonoSum), feed.Adapters.Count(a => a.Power.SwitchedByHand),
-        string.Join(',', feed.Adapters.SelectMany(a => a.StageIds)),
-        string.Join(',', feed.Adapters.Where(a => a.Includes.Count > 0 || _site.OwnedCount(a.Id) > 0 || IsNamed(a) || !a.Power.PairingSurvivesPowerLoss || BoxPower.HasOther(a)).Select(a => a.Id)),
-        string.Join(',', feed.Joints.Where((j, i) => j.Lead is { } lead && (i == 0 && feed.SharesSocket || feed.Transmitter is { Includes.Count: > 0 } || feed.Transmitter is null || _site.Look.Owned.Any(o => o.DeviceId == lead.Id || _site.Shelf.Find(o.DeviceId) is { Role: DeviceRole.Lead }))).Select(j => j.Lead!.Id).Order()));
-
-    private static int[] Draws(Feed feed) => [.. feed.Adapters.Select(a => a.Power.UsbDrawMa).Where(ma => ma > 0).OrderDescending()];
-
-    // Of two ways of wearing on the same end, the one that is no better in anything can be swapped for the other. Things there are only so many of are kept apart.
-    private EarOption[] WithoutDominated(List<EarOption> options, Device? transmitter)
-    {
-        var kept = new List<EarOption>();
-        foreach (var option in options.OrderBy(o => o.Cents).ThenByDescending(o => o.Needs).ThenBy(o => o.Hand).ThenBy(o => o.Route.AtEar.Receiver.Id, StringComparer.Ordinal))
-        {
-            if (option.DeviceIds.Any(_limits.MustUse.Contains) || !kept.Any(k => Replaces(k, option)))
-                kept.Add(option);
-        }
-
-        return [.. kept];
-
-        bool Replaces(EarOption k, EarOption option) => IsPlenty(k) && k.Suffix == option.Suffix && k.Cents <= option.Cents && k.Needs >= option.Needs && k.Hand <= option.Hand && k.Quality >= option.Quality
-            && k.Margin >= option.Margin && k.Most >= option.Most && (k.SumsToMono || !option.SumsToMono) && Covers(k, option);
-
-        bool IsPlenty(EarOption k) => k.Uses.All(use => _resources.There(use.Resource) == 0) && k.DeviceIds.All(id => transmitter?.Includes.Contains(id) != true);
-
-        bool Covers(EarOption k, EarOption option) =>
-            option.DeviceIds.All(id => transmitter?.Includes.Contains(id) != true)
-            && (k.Route.Takes is null || option.Route.Takes!.Lc3RatesKHz.All(k.Route.Takes.Lc3RatesKHz.Contains));
+        _refusals.RefuseWatched(ear, refusal, route);
     }
 }

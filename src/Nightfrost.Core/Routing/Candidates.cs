@@ -8,6 +8,15 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Pieces">Pieces that must be paid unless they are at hand.</param>
 internal readonly record struct Use(int Resource, int Pieces);
 
+/// <summary>What a feed may bring that an ear lacks: each counts as one more wish met.</summary>
+[Flags]
+internal enum Brought
+{
+    None = 0,
+    MonoSum = 1,
+    OnRequest = 2,
+}
+
 /// <summary>One way of wearing at the end of a sending end, for one listener.</summary>
 internal sealed class EarOption
 {
@@ -15,12 +24,19 @@ internal sealed class EarOption
 
     /// <summary>Wishes met at the ear; what the feed brings is counted with the feed.</summary>
     public required int Needs { get; init; }
-    public required bool SumsToMono { get; init; }
+
+    /// <summary>Wishes not met at the ear that the feed may meet.</summary>
+    public required Brought Lacks { get; init; }
     public required int Hand { get; init; }
     public required int Quality { get; init; }
+
+    /// <summary>Grade of the margin where the power sent does not decide it.</summary>
     public required int Margin { get; init; }
 
-    /// <summary>Most listeners its box may feed with it.</summary>
+    /// <summary>Number of its sensitivity, for the line's margins; −1 where <see cref="Margin"/> holds.</summary>
+    public required int Sensitivity { get; init; }
+
+    /// <summary>Most listeners its box may feed with it, by the air's time.</summary>
     public required int Most { get; init; }
     public required int Suffix { get; init; }
     public required Use[] Uses { get; init; }
@@ -50,7 +66,7 @@ internal sealed class FeedLine
 
     /// <summary>Programmes that come past its socket.</summary>
     public required int Programmes { get; init; }
-    public required bool SumsToMono { get; init; }
+    public required Brought Brings { get; init; }
     public required int Hand { get; init; }
     public required int Prefix { get; init; }
     public required Use[] Uses { get; init; }
@@ -58,16 +74,27 @@ internal sealed class FeedLine
     /// <summary>Boxes that the set's USB could feed, and that need a supply otherwise.</summary>
     public required int UsbBoxes { get; init; }
     public required long Cents { get; init; }
+
+    /// <summary>Grade of the margin by listener and sensitivity; −1 out of reach. Empty where the ears know it.</summary>
+    public required sbyte[][] Margins { get; init; }
     public required EarOption[][] Alone { get; init; }
     public required EarOption[][] Several { get; init; }
 
-    /// <summary>Receivers and relays in its transmitter's box: resource and pieces.</summary>
+    /// <summary>Grade of the margin of one ear; −1 out of reach.</summary>
+    public int MarginOf(int listener, EarOption ear) => ear.Sensitivity < 0 ? ear.Margin : Margins[listener][ear.Sensitivity];
+
+    /// <summary>Wishes met with one ear.</summary>
+    public int NeedsOf(EarOption ear) => ear.Needs + Programmes + (ear.Lacks == Brought.None ? 0 : System.Numerics.BitOperations.PopCount((uint)(ear.Lacks & Brings)));
+
+    /// <summary>Receivers and relays in its transmitter's box: device and pieces.</summary>
     public required (string DeviceId, int Pieces)[] InTheBox { get; init; }
 }
 
 /// <summary>A splitter on one socket, counted once for all feeds behind it.</summary>
 internal sealed class SplitterLine
 {
+    /// <summary>Its place in the list.</summary>
+    public required int Number { get; init; }
     public required string DeviceId { get; init; }
     public required int Socket { get; init; }
 
@@ -126,6 +153,9 @@ internal sealed class Candidates
 
     /// <summary>In-step grade of one ear on one line.</summary>
     public int GradeOf(FeedLine line, int listener, EarOption ear) => Grades.Of(line.Prefix, ear.Suffix, Tolerances[listener]);
+
+    /// <summary>Pieces at hand of what a user wants; 0 for the set's USB, which is not counted so.</summary>
+    public int ThereOf(Charge user) => user.Resource >= 0 ? Resources.There(user.Resource) : 0;
 
     /// <summary>Resource of a mains supply; −1 when the shelf has none.</summary>
     public required int Supply { get; init; }

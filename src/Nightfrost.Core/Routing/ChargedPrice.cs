@@ -11,12 +11,12 @@ internal static class ChargedPrice
     /// <param name="usbBoxes">Boxes that the set's USB could feed.</param>
     /// <param name="first">First listener of the group, who stands for it.</param>
     /// <param name="part">Feed or splitter.</param>
-    public static long Of(Candidates candidates, IReadOnlyDictionary<Charge, int> charges, Use[] uses, long free, int usbBoxes, int first, ChargedPart part)
+    public static long Of(Candidates candidates, Charges charges, Use[] uses, long free, int usbBoxes, int first, ChargedPart part)
     {
-        if (charges.Count == 0)
+        if (charges.IsEmpty)
             return free;
         var resources = candidates.Resources;
-        var supplies = Math.Min(usbBoxes, charges.GetValueOrDefault(new(first, Charge.UsbSockets, part)));
+        var supplies = Math.Min(usbBoxes, charges.Of(new(first, Charge.UsbSockets, part)));
         var cents = 0L;
         foreach (var use in uses)
         {
@@ -27,7 +27,7 @@ internal static class ChargedPrice
 
         return supplies > 0 ? cents + resources.CentsOf(new(candidates.Supply, supplies), Free(candidates.Supply)) : cents;
 
-        int Free(int resource) => Math.Max(0, resources.There(resource) - charges.GetValueOrDefault(new(first, resource, part)));
+        int Free(int resource) => Math.Max(0, resources.There(resource) - charges.Of(new(first, resource, part)));
     }
 
     /// <summary>Price at one ear, in hundredths, less what it takes from the transmitter's box.</summary>
@@ -37,15 +37,15 @@ internal static class ChargedPrice
     /// <param name="listener">The listener.</param>
     /// <param name="ear">The ear.</param>
     /// <param name="fromBox">Set of the sorts taken from the box.</param>
-    public static long Of(Candidates candidates, IReadOnlyDictionary<Charge, int> charges, FeedLine line, int listener, EarOption ear, int fromBox)
+    public static long Of(Candidates candidates, Charges charges, FeedLine line, int listener, EarOption ear, int fromBox)
     {
-        if (fromBox == 0 && charges.Count == 0)
+        if (fromBox == 0 && charges.IsEmpty)
             return ear.Cents;
         var (cents, resources) = (0L, candidates.Resources);
         for (var u = 0; u < ear.Uses.Length; u++)
         {
             var use = ear.Uses[u];
-            var free = Math.Max(0, resources.There(use.Resource) - charges.GetValueOrDefault(new(listener, use.Resource, ChargedPart.Ear)));
+            var free = Math.Max(0, resources.There(use.Resource) - charges.Of(new(listener, use.Resource, ChargedPart.Ear)));
             cents += resources.CentsOf(use with { Pieces = use.Pieces - Boxed(line, ear, u, fromBox) }, free);
         }
 
@@ -71,7 +71,7 @@ internal static class ChargedPrice
     /// <summary>True when an ear reaches the threshold on a line and holds what is demanded of its listener.</summary>
     public static bool Reaches(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, FeedLine line, int listener, EarOption ear)
     {
-        if (ear.Quality < threshold.Quality || ear.Margin < threshold.Margin || (threshold.InStep > 0 && candidates.GradeOf(line, listener, ear) < threshold.InStep))
+        if (ear.Quality < threshold.Quality || line.MarginOf(listener, ear) < threshold.Margin || (threshold.InStep > 0 && candidates.GradeOf(line, listener, ear) < threshold.InStep))
             return false;
         foreach (var demand in demands)
         {

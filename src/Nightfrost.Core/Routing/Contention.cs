@@ -8,21 +8,21 @@ internal static class Contention
     /// <param name="rig">The rig of the solution.</param>
     /// <param name="picks">The solution.</param>
     /// <param name="charges">What its users pay already.</param>
-    public static IReadOnlyList<Charge> In(Candidates candidates, Rig rig, IReadOnlyList<Pick> picks, IReadOnlyDictionary<Charge, int> charges)
+    public static IReadOnlyList<Charge> In(Candidates candidates, Rig rig, IReadOnlyList<Pick> picks, Charges charges)
     {
         var users = Users(candidates, picks).ToList();
         var usb = users.Where(u => u.Charge.Resource == Charge.UsbSockets).ToList();
         foreach (var group in users.Where(u => u.Charge.Resource >= 0).GroupBy(u => u.Charge.Resource).OrderBy(g => g.Key))
         {
             var there = candidates.Resources.There(group.Key);
-            var free = group.Select(u => (u.Charge, Pieces: Math.Min(u.Pieces, Math.Max(0, there - charges.GetValueOrDefault(u.Charge))))).Where(u => u.Pieces > 0).ToList();
+            var free = group.Select(u => (u.Charge, Pieces: Math.Min(u.Pieces, Math.Max(0, there - charges.Of(u.Charge))))).Where(u => u.Pieces > 0).ToList();
             if (free.Sum(u => u.Pieces) > there)
                 return [.. free.Select(u => u.Charge).Distinct()];
         }
 
         var certain = users.Where(u => u.Charge.Resource == candidates.Supply).Sum(u => u.Pieces);
-        var paid = usb.Sum(u => Math.Min(u.Pieces, charges.GetValueOrDefault(u.Charge)));
-        return rig.Power.Count(p => p.NeedsSupply) > certain + paid ? [.. usb.Where(u => u.Pieces > charges.GetValueOrDefault(u.Charge)).Select(u => u.Charge).Distinct()] : [];
+        var paid = usb.Sum(u => Math.Min(u.Pieces, charges.Of(u.Charge)));
+        return rig.Power.Count(p => p.NeedsSupply) > certain + paid ? [.. usb.Where(u => u.Pieces > charges.Of(u.Charge)).Select(u => u.Charge).Distinct()] : [];
     }
 
     private static IEnumerable<(Charge Charge, int Pieces)> Users(Candidates candidates, IReadOnlyList<Pick> picks)

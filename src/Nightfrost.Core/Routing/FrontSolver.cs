@@ -80,14 +80,14 @@ internal sealed class FrontSolver
 {
     private readonly Candidates _candidates;
     private readonly Threshold _threshold;
-    private readonly IReadOnlyDictionary<Charge, int> _charges;
+    private readonly Charges _charges;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Ideals _ideals;
     private readonly StepCount _steps;
     private readonly int _listeners;
     private readonly int _sets;
 
-    private FrontSolver(Candidates candidates, Threshold threshold, IReadOnlyDictionary<Charge, int> charges, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
+    private FrontSolver(Candidates candidates, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
     {
         (_candidates, _threshold, _charges, _demands, _ideals, _steps) = (candidates, threshold, charges, demands, ideals, steps);
         _listeners = candidates.Tolerances.Length;
@@ -96,7 +96,7 @@ internal sealed class FrontSolver
 
     /// <summary>Every point that serves as many listeners and may be new.</summary>
     public static List<FrontPoint> Fronts(
-        Candidates candidates, Threshold threshold, IReadOnlyDictionary<Charge, int> charges, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
+        Candidates candidates, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
     {
         var solver = new FrontSolver(candidates, threshold, charges, demands, ideals, steps);
         var fronts = solver.NewFronts();
@@ -221,7 +221,10 @@ internal sealed class FrontSolver
             {
                 var cents = ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.UsbBoxes, first, ChargedPart.Feed);
                 var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = line.Hand, Line = line };
-                Grow(table, feed, first, 1, 1, line.Alone);
+                if (MayBeNew(feed, first, 1, line.Alone))
+                    Grow(table, feed, first, 1, 1, line.Alone);
+                if (line.Most < 2 || !MayBeNew(feed, first, line.Most, line.Several))
+                    continue;
                 for (var size = 2; size <= line.Most; size++)
                 {
                     var largest = IsTheSameFrom(size) ? line.Most : size;
@@ -229,6 +232,44 @@ internal sealed class FrontSolver
                     size = largest;
                 }
             }
+        }
+
+        // True when some set of listeners, each with the best of every criterion at once, could still lead to a new rig.
+        private bool MayBeNew(FrontPoint feed, int first, int largest, EarOption[][] options)
+        {
+            var n = solver._listeners;
+            Span<(int Needs, long Cents, int Hand)> best = stackalloc (int, long, int)[n];
+            for (var i = first; i < n; i++)
+            {
+                best[i] = (-1, long.MaxValue, int.MaxValue);
+                foreach (var ear in options[i])
+                {
+                    if (ChargedPrice.Reaches(solver._candidates, solver._threshold, solver._demands, line, i, ear))
+                        best[i] = (Math.Max(best[i].Needs, line.NeedsOf(ear)), Math.Min(best[i].Cents, line.InTheBox.Length > 0 ? 0 : ear.Cents), Math.Min(best[i].Hand, ear.Hand));
+                }
+            }
+
+            if (best[first].Needs < 0)
+                return false;
+            for (var set = 1 << first; set < solver._sets; set += 1 << (first + 1))
+            {
+                if (BitOperations.PopCount((uint)set) > largest)
+                    continue;
+                solver._steps.Spent++;
+                var (needs, cents, hand, all) = (0, feed.Cents, feed.Hand, true);
+                for (var rest = set; rest != 0 && all; rest &= rest - 1)
+                {
+                    var one = best[BitOperations.TrailingZeroCount(rest)];
+                    all = one.Needs >= 0;
+                    if (all)
+                        (needs, cents, hand) = (needs + one.Needs, cents + one.Cents, hand + one.Hand);
+                }
+
+                if (all && solver._ideals.MayPass(set, needs, cents, hand))
+                    return true;
+            }
+
+            return false;
         }
 
         // True when no ear drops out as the group grows from this size on.
@@ -286,8 +327,7 @@ internal sealed class FrontSolver
 
         private FrontPoint Joined(FrontPoint at, int listener, EarOption ear, long cents, int takes)
         {
-            var mono = ear.SumsToMono || (line.SumsToMono && Routing.Needs.AsksMono(ear.Route.AtEar.Listener)) ? 1 : 0;
-            return new() { Needs = at.Needs + ear.Needs + line.Programmes + mono, Cents = at.Cents + cents, Hand = at.Hand + ear.Hand, Left = at, Ear = ear, Listener = listener, FromBox = takes };
+            return new() { Needs = at.Needs + line.NeedsOf(ear), Cents = at.Cents + cents, Hand = at.Hand + ear.Hand, Left = at, Ear = ear, Listener = listener, FromBox = takes };
         }
 
         private List<(EarOption Ear, long Cents, int Takes)> Ears(int listener, int size, EarOption[] options)
@@ -302,7 +342,7 @@ internal sealed class FrontSolver
                     if (!BoxState.Wants(line.InTheBox, ear, takes))
                         continue;
                     var cents = ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, takes);
-                    var needs = ear.Needs + (ear.SumsToMono ? 1 : 0);
+                    var needs = line.NeedsOf(ear);
                     if (line.InTheBox.Length == 0 && !seen.Lacks(needs, cents, ear.Hand))
                         continue;
                     if (line.InTheBox.Length == 0)

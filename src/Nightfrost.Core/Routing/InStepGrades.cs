@@ -10,6 +10,8 @@ namespace Nightfrost.Core.Routing;
 /// <param name="site">The site.</param>
 internal sealed class InStepGrades(Site site)
 {
+    private const int MostTolerances = 8;
+
     private sealed record Prefix(IReadOnlyList<(DelayDistribution Sum, bool FitsItself)> Cases, int ShiftMs);
 
     private sealed record Suffix(DelayDistribution Whole, DelayDistribution WithoutLink);
@@ -18,7 +20,7 @@ internal sealed class InStepGrades(Site site)
     private readonly Dictionary<string, int> _suffixIds = [];
     private readonly List<Prefix> _prefixes = [];
     private readonly List<Suffix> _suffixes = [];
-    private readonly Dictionary<(int, int, int), int> _grades = [];
+    private readonly List<sbyte[]> _grades = [];
     private readonly List<Tolerance> _tolerances = [];
 
     /// <summary>Number of what a feed adds.</summary>
@@ -31,6 +33,7 @@ internal sealed class InStepGrades(Site site)
         var own = DelayDistribution.Sum(stages.Select(s => s.Distribution));
         var cases = Skew.Taps(site.Look, feed.Socket)
             .Select(tap => (DelayDistribution.Sum([own, .. tap.Before.Concat(tap.After).Select(s => s.Distribution)]), tap.FitsItself)).ToList();
+        _grades.Add([]);
         _prefixes.Add(new(cases, DelaySettings.StandAtMs(site.Look.Set.DelaySettings, feed.Socket.Id)));
         return _prefixIds[key] = _prefixes.Count - 1;
     }
@@ -60,8 +63,18 @@ internal sealed class InStepGrades(Site site)
     /// <summary>Grade of a pairing, 0 to 20; 20 where no picture is followed.</summary>
     public int Of(int prefix, int suffix, int tolerance)
     {
-        if (_grades.TryGetValue((prefix, suffix, tolerance), out var grade))
-            return grade;
+        var known = _grades[prefix];
+        var at = suffix * MostTolerances + tolerance;
+        if (at < known.Length && known[at] >= 0)
+            return known[at];
+        if (at >= known.Length)
+        {
+            var more = new sbyte[Math.Max(at + 1, Math.Max(64, 2 * known.Length))];
+            Array.Fill(more, (sbyte)-1);
+            known.CopyTo(more, 0);
+            _grades[prefix] = known = more;
+        }
+
         var (before, after, limits) = (_prefixes[prefix], _suffixes[suffix], _tolerances[tolerance]);
         var inside = 1.0;
         if (before.Cases.Count > 0)
@@ -71,6 +84,6 @@ internal sealed class InStepGrades(Site site)
                 inside += sum.ProbabilityOfSumInside(fitsItself ? after.WithoutLink : after.Whole, limits.EarlyMs - before.ShiftMs, limits.LateMs - before.ShiftMs) / before.Cases.Count;
         }
 
-        return _grades[(prefix, suffix, tolerance)] = Score.GradeOf(inside);
+        return known[at] = (sbyte)Score.GradeOf(inside);
     }
 }

@@ -17,13 +17,17 @@ internal static class LinkAirtime
         return Airtime.Classic(CodecClasses.Of(codec).RateKbps, sends.ThreeMegabit && takes.ThreeMegabit, Airtime.Loss(route.Site.Look.Air.WiFiNetworks, route.Site.Look.Air.WiFiBusy));
     }
 
+    /// <summary>Of the fewest streams the route stands for: two where its box feeds several, each as demanding as this one.</summary>
+    public static double OfAll(Route route) => route is { Several: true, Sends.Technology: not LinkTechnology.LeAudioBroadcast } ? 2 * Of(route) : Of(route);
+
     /// <summary>Most listeners one box may feed when every stream is as demanding as this one. A broadcast is one stream for all.</summary>
-    public static int MostListeners(Route route)
+    public static int MostListeners(Route route) => Math.Min(route.Sends?.ListenersAtOnce ?? 1, MostByAir(route));
+
+    /// <summary>The same by the air alone, whatever the box states.</summary>
+    public static int MostByAir(Route route)
     {
-        if (route.Sends is not { } sends)
-            return 1;
         var share = Of(route);
-        return sends.Technology == LinkTechnology.LeAudioBroadcast || share <= 0 ? sends.ListenersAtOnce : Math.Min(sends.ListenersAtOnce, (int)Math.Floor(Airtime.Most / share + 1e-9));
+        return route.Sends is { Technology: LinkTechnology.LeAudioBroadcast } || share <= 0 ? int.MaxValue : (int)Math.Floor(Airtime.Most / share + 1e-9);
     }
 
     // Rate of one channel at the best sample rate both have: 32, 48 and 80 kb/s at 16, 24 and 48 kHz (BAP).

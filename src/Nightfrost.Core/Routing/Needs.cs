@@ -18,14 +18,17 @@ public static class Needs
         new("easy controls", l => l.UnsteadyHands, r => r.AtEar.Receiver.EasyControls || r.AtEar.Relay is { EasyControls: true }),
         new("controls found by touch", l => l.SeesBadly, r => r.AtEar.Receiver.FoundByTouch || r.AtEar.Relay is { FoundByTouch: true }),
         new("left and right beside the seat", l => l.LeftAndRight, r => r.AtEar.Pieces == 2),
-        new("streaming only when asked", l => l.OnRequestOnly, r => r.AtEar.Receiver.StreamsOnRequest || r.AtEar.Relay is { StreamsOnRequest: true } || r.Feed.Transmitter is { StreamsOnRequest: true }),
+        new("streaming only when asked", l => l.OnRequestOnly, r => IsOnRequest(r.AtEar) || r.Feed.Transmitter is { StreamsOnRequest: true }),
         new("both channels in one ear", AsksMono, SumsToMono),
     ];
 
-    /// <summary>How many of this listener's wishes the route meets.</summary>
-    public static int Met(Route route)
+    /// <summary>How many of this listener's wishes the route meets, each watched programme that is heard counted as one.</summary>
+    public static int Met(Route route) => route.Site.Passing(route.Feed.Socket).Count + WishesMet(route);
+
+    /// <summary>The same without the programmes.</summary>
+    internal static int WishesMet(Route route)
     {
-        var met = route.Site.Passing(route.Feed.Socket).Count;
+        var met = 0;
         foreach (var wish in Wishes)
         {
             if (wish.Asked(route.AtEar.Listener) && wish.Met(route))
@@ -49,6 +52,8 @@ public static class Needs
     /// <summary>True when something on the way, or the way of wearing, gives one ear everything.</summary>
     public static bool SumsToMono(Route route) =>
         SumsAtEar(route.AtEar) || route.Feed.Adapters.Any(a => a.MonoSum) || route.Feed.Transmitter is { MonoSum: true };
+
+    internal static bool IsOnRequest(Ear ear) => ear.Receiver.StreamsOnRequest || ear.Relay is { StreamsOnRequest: true };
 
     internal static bool AsksMono(Listener listener) => listener.Ears != HearingEars.Both;
 

@@ -15,12 +15,15 @@ public sealed record Subject(string Id, string Words, bool IsSocket);
 public sealed record RuledOut(Subject Subject, Finding Finding);
 
 /// <summary>Keeps, for each thing, whether it works anywhere and the rule it failed farthest along the way. Sentences are made only of what is shown.</summary>
-internal sealed class RefusalLog
+/// <param name="watchedId">A socket or device of which every rule it breaks is kept; null for none.</param>
+internal sealed class RefusalLog(string? watchedId = null)
 {
+    private readonly SortedDictionary<int, (Rule Rule, Route Route)> _watched = [];
     private readonly Dictionary<Subject, (Rule Rule, Route Route)> _farthest = [];
     private readonly Dictionary<string, (Device Device, Route Route)> _noLink = [];
     private readonly HashSet<Subject> _working = [];
-    private readonly HashSet<Device> _workingDevices = [];
+    private readonly HashSet<Device> _workingDevices = new(ReferenceEqualityComparer.Instance);
+    private readonly HashSet<Ear> _workingEars = new(ReferenceEqualityComparer.Instance);
 
     public static Subject OfSocket(Look look, SourcePort socket) => new(socket.Id, RuleWords.Socket(look, socket), true);
 
@@ -28,16 +31,41 @@ internal sealed class RefusalLog
 
     public void Works(Subject subject) => _working.Add(subject);
 
+    public void Works(Ear ear)
+    {
+        if (!_workingEars.Add(ear))
+            return;
+        Works(ear.Receiver);
+        if (ear.Relay is { } relay)
+            Works(relay);
+    }
+
     public void Works(Device device)
     {
         if (_workingDevices.Add(device))
             _working.Add(OfDevice(device));
     }
 
+    /// <summary>Every rule the watched thing breaks, nearest to the ear first, once each.</summary>
+    public IReadOnlyList<Finding> OfWatched()
+    {
+        Settle();
+        return [.. _watched.Reverse().Select(pair => pair.Value.Rule.Ask(pair.Value.Route)!)];
+    }
+
     public void Refuse(Subject subject, Rule rule, Route route)
     {
+        if (subject.Id == watchedId)
+            _watched.TryAdd(Rules.Position(rule.Id), (rule, route));
         if (!_farthest.TryGetValue(subject, out var before) || Rules.Position(rule.Id) > Rules.Position(before.Rule.Id))
             _farthest[subject] = (rule, route);
+    }
+
+    /// <summary>Refuses the receiver and relay of a way too, if one of them is watched.</summary>
+    public void RefuseWatched(Ear ear, Rule rule, Route route)
+    {
+        if (ear.Receiver.Id == watchedId || ear.Relay?.Id == watchedId)
+            _watched.TryAdd(Rules.Position(rule.Id), (rule, route));
     }
 
     /// <summary>Two ends that share no link: kept until one of them meets something nearer to the ear.</summary>
@@ -55,17 +83,22 @@ internal sealed class RefusalLog
     /// <summary>Everything that works nowhere: sockets first, then devices whose failing came nearest to working.</summary>
     public IReadOnlyList<RuledOut> RuledOut()
     {
-        foreach (var (device, route) in _noLink.Values)
-        {
-            if (Rules.RefusingRoute(route) is { } rule && !(rule.Id == Rules.OwnReceiver && !ReferenceEquals(device, route.Feed.Transmitter)))
-                Refuse(OfDevice(device), rule, route);
-        }
-
+        Settle();
         return
         [
             .. _farthest.Where(pair => !_working.Contains(pair.Key))
                 .Select(pair => new RuledOut(pair.Key, pair.Value.Rule.Ask(pair.Value.Route)!))
                 .OrderByDescending(r => r.Subject.IsSocket).ThenByDescending(r => Rules.Position(r.Finding.RuleId)).ThenBy(r => r.Subject.Words, StringComparer.Ordinal).ThenBy(r => r.Subject.Id, StringComparer.Ordinal),
         ];
+    }
+
+    // Ends that met nothing nearer to the ear than that they share no link.
+    private void Settle()
+    {
+        foreach (var (device, route) in _noLink.Values)
+        {
+            if (Rules.RefusingRoute(route) is { } rule && !(rule.Id == Rules.OwnReceiver && !ReferenceEquals(device, route.Feed.Transmitter)))
+                Refuse(OfDevice(device), rule, route);
+        }
     }
 }

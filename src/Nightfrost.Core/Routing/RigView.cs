@@ -95,6 +95,10 @@ public static class RigViews
                 reasons.Add(new(ReasonKind.For, $"A plain wire: no delay of its own for {names}."));
         }
 
+        foreach (var route in rig.Routes.Where(r => r.AtEar.RelayJoint is not null))
+            reasons.Add(new(ReasonKind.For, $"The {route.AtEar.Relay!.Name} in front of the {route.AtEar.Receiver.Name} takes {route.Coding.Words}, which that has not by itself."));
+        if (rows.Any(r => r.MusicOnly))
+            reasons.Add(new(ReasonKind.For, $"{RuleWords.Listed(rows.Where(r => r.MusicOnly).Select(r => r.Name))}: no picture is followed, so delay does not count."));
         if (ranked.Score.Price == 0)
             reasons.Add(new(ReasonKind.For, "Everything it needs is there already."));
         foreach (var row in rows)
@@ -123,18 +127,7 @@ public static class RigViews
 
     private static string Trade(RankedRig first, RankedRig next)
     {
-        var (a, b) = (first.Score, next.Score);
-        var parts = new List<string>();
-        if (a.Served != b.Served)
-            parts.Add($"serves {a.Served} against {b.Served}");
-        if (a.NeedsMet != b.NeedsMet)
-            parts.Add($"meets {a.NeedsMet} wishes against {b.NeedsMet}");
-        if (a.Grade != b.Grade)
-            parts.Add(string.Create(CultureInfo.InvariantCulture, $"in step {Wording.Percent(a.InStep)} against {Wording.Percent(b.InStep)}"));
-        if (a.Price != b.Price)
-            parts.Add(string.Create(CultureInfo.InvariantCulture, $"{Wording.Money(a.Price, first.Rig.Site.Shelf.Currency)} against {Wording.Money(b.Price, first.Rig.Site.Shelf.Currency)}"));
-        if (a.Boxes != b.Boxes)
-            parts.Add($"{Wording.Count(a.Boxes, "box", "boxes")} to switch on against {b.Boxes}");
+        var parts = Comparison.Differences(first.Score, next.Score, first.Rig.Site.Shelf.Currency);
         return parts.Count == 0 ? $"Level with “{next.Title.ToLowerInvariant()}” on every count." : $"Against “{next.Title.ToLowerInvariant()}”: {string.Join(", ", parts)}.";
     }
 }

@@ -20,7 +20,7 @@ public sealed record Joint(Connector From, Connector To, Device? Lead, bool Digi
 public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Device? Transmitter, IReadOnlyList<Joint> Joints, int Copy = 0)
 {
     /// <summary>Stable text that tells this feed from every other.</summary>
-    public string Key { get; } = KeyOf(Socket.Id, Adapters.Select(a => a.Id), Transmitter?.Id, Copy);
+    public string Key => field ??= KeyOf(Socket.Id, Adapters.Select(a => a.Id), Transmitter?.Id, Copy);
 
     /// <summary>The key of a feed from the ids of its parts.</summary>
     public static string KeyOf(string socketId, IEnumerable<string> adapterIds, string? transmitterId, int copy) =>

@@ -81,13 +81,13 @@ internal sealed class SubsetSolver
     private readonly Candidates _candidates;
     private readonly Weights _weights;
     private readonly Threshold _threshold;
-    private readonly IReadOnlyDictionary<Charge, int> _charges;
+    private readonly Charges _charges;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly int _listeners;
     private readonly int _sets;
     private readonly CancellationToken _cancel;
 
-    private SubsetSolver(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyDictionary<Charge, int> charges, IReadOnlyList<Demand> demands, CancellationToken cancel)
+    private SubsetSolver(Candidates candidates, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel)
     {
         (_candidates, _weights, _threshold, _charges, _demands, _cancel) = (candidates, weights, threshold, charges, demands, cancel);
         _listeners = candidates.Tolerances.Length;
@@ -102,12 +102,12 @@ internal sealed class SubsetSolver
     /// <param name="demands">What must stand in whose route.</param>
     /// <param name="cancel">Stops the work.</param>
     public static Solution Best(
-        Candidates candidates, Weights weights, Threshold threshold, IReadOnlyDictionary<Charge, int> charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
+        Candidates candidates, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
         new SubsetSolver(candidates, weights, threshold, charges, demands, cancel).Run();
 
     /// <summary>The best key of each set of listeners served exactly, by number of the set; <see cref="IsNever"/> where nothing serves it.</summary>
     public static long[] BestOfSets(
-        Candidates candidates, Weights weights, Threshold threshold, IReadOnlyDictionary<Charge, int> charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
+        Candidates candidates, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
         new SubsetSolver(candidates, weights, threshold, charges, demands, cancel).Fill([]);
 
     /// <summary>The listeners whose routes must hold something.</summary>
@@ -371,11 +371,8 @@ internal sealed class SubsetSolver
 
         private bool Reaches(int listener, EarOption ear) => ChargedPrice.Reaches(solver._candidates, solver._threshold, solver._demands, line, listener, ear);
 
-        private long KeyOf(EarOption ear, long cents)
-        {
-            var mono = ear.SumsToMono || (line.SumsToMono && Routing.Needs.AsksMono(ear.Route.AtEar.Listener)) ? 1 : 0;
-            return solver._weights.Served + solver._weights.Needs * (ear.Needs + mono + line.Programmes) - solver._weights.Cents * cents - solver._weights.Hand * ear.Hand;
-        }
+        private long KeyOf(EarOption ear, long cents) =>
+            solver._weights.Served + solver._weights.Needs * line.NeedsOf(ear) - solver._weights.Cents * cents - solver._weights.Hand * ear.Hand;
 
         private long CentsOf(int listener, EarOption ear, int fromBox) => ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, fromBox);
 

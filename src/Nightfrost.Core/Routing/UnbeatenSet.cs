@@ -16,9 +16,7 @@ internal sealed record Unbeaten(IReadOnlyList<UnbeatenRig> Rigs, bool Complete, 
 internal sealed class UnbeatenSet
 {
     /// <summary>Steps after which the search stops and says so.</summary>
-    public const long MostSteps = 40_000_000;
-
-    private const int MostSplits = 400;
+    public const long MostSteps = 1_500_000;
 
     private readonly Candidates _candidates;
     private readonly Arrivals _arrivals;
@@ -28,6 +26,8 @@ internal sealed class UnbeatenSet
     private readonly long _budgetCents;
     private readonly StepCount _steps;
     private readonly CancellationToken _cancel;
+    private readonly Queue<(Threshold Threshold, Charges Charges)> _open = new();
+    private readonly HashSet<string> _seen = [];
     private bool _complete = true;
 
     private UnbeatenSet(Candidates candidates, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel) =>
@@ -53,43 +53,70 @@ internal sealed class UnbeatenSet
 
     private bool Run()
     {
-        var options = _candidates.Lines.SelectMany(l => l.Alone.Concat(l.Several).SelectMany((list, i) => list.Select(o => (Grade: _candidates.GradeOf(l, i % _candidates.Tolerances.Length, o), o.Quality, o.Margin)))).Distinct().ToList();
-        var grades = options.Select(o => o.Grade).Distinct().OrderDescending().ToList();
-        var qualities = options.Select(o => o.Quality).Distinct().OrderDescending().ToList();
-        var margins = options.Select(o => o.Margin).Distinct().OrderDescending().ToList();
+        var (grades, qualities, margins) = Levels();
         foreach (var grade in grades)
         {
             foreach (var quality in qualities)
             {
                 foreach (var margin in margins)
-                    Search(new(grade, quality, margin));
+                    Open(new(grade, quality, margin), Charges.None);
             }
+        }
+
+        // Every threshold is searched once before any is searched again with somebody paying, so that what the limit cuts off is the least likely to be new.
+        while (_open.TryDequeue(out var next))
+        {
+            _cancel.ThrowIfCancellationRequested();
+            if (_steps.Spent > MostSteps)
+                return false;
+            Search(next.Threshold, next.Charges);
         }
 
         return _complete;
     }
 
-    private void Search(Threshold threshold)
+    private void Open(Threshold threshold, Charges charges)
     {
-        var (open, seen) = (new Queue<Dictionary<Charge, int>>([[]]), new HashSet<string>());
-        for (var splits = 0; open.TryDequeue(out var charges); splits++)
-        {
-            _cancel.ThrowIfCancellationRequested();
-            if (splits > MostSplits || _steps.Spent > MostSteps)
-            {
-                _complete = false;
-                return;
-            }
-
-            var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score).ToList();
-            if (Ideals.Of(_candidates, threshold, charges, _demands, _served, _budgetCents, known, _cancel) is not { } ideals)
-                continue;
-            foreach (var picks in FrontSolver.Fronts(_candidates, threshold, charges, _demands, ideals, _served, _steps, _cancel))
-                Check(picks, threshold, charges, open, seen);
-        }
+        if (_seen.Add($"{threshold} {charges.Key}"))
+            _open.Enqueue((threshold, charges));
     }
 
-    private void Check(FrontPoint point, Threshold threshold, Dictionary<Charge, int> charges, Queue<Dictionary<Charge, int>> open, HashSet<string> seen)
+    // Every level that some route has, the highest first.
+    private (List<int> Grades, List<int> Qualities, List<int> Margins) Levels()
+    {
+        var (grades, qualities, margins) = (new bool[21], new bool[SoundQuality.Best + 1], new bool[3]);
+        foreach (var line in _candidates.Lines)
+        {
+            for (var i = 0; i < line.Alone.Length; i++)
+            {
+                foreach (var list in new[] { line.Alone[i], line.Several[i] })
+                {
+                    foreach (var ear in list)
+                    {
+                        if (line.MarginOf(i, ear) is not (>= 0 and var margin))
+                            continue;
+                        (grades[_candidates.GradeOf(line, i, ear)], qualities[ear.Quality], margins[margin]) = (true, true, true);
+                    }
+                }
+            }
+        }
+
+        return (Set(grades), Set(qualities), Set(margins));
+
+        static List<int> Set(bool[] levels) => [.. Enumerable.Range(0, levels.Length).Where(level => levels[level]).Reverse()];
+    }
+
+    private void Search(Threshold threshold, Charges charges)
+    {
+        var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score).ToList();
+        _steps.Spent += (long)_candidates.Lines.Count << _candidates.Tolerances.Length >> 2;
+        if (Ideals.Of(_candidates, threshold, charges, _demands, _served, _budgetCents, known, _cancel) is not { } ideals)
+            return;
+        foreach (var point in FrontSolver.Fronts(_candidates, threshold, charges, _demands, ideals, _served, _steps, _cancel))
+            Check(point, threshold, charges);
+    }
+
+    private void Check(FrontPoint point, Threshold threshold, Charges charges)
     {
         var picks = point.Picks();
         var rig = BestRig.Build(_candidates.Site, picks);
@@ -105,12 +132,8 @@ internal sealed class UnbeatenSet
         var conflict = Contention.In(_candidates, rig, picks, charges);
         if (conflict.Count == 0)
             _complete = false;
-        foreach (var charge in conflict)
-        {
-            var more = new Dictionary<Charge, int>(charges) { [charge] = charges.GetValueOrDefault(charge) + 1 };
-            if (seen.Add(string.Join(';', more.Select(c => $"{c.Key.Listener},{c.Key.Resource},{c.Key.At},{c.Value}").Order(StringComparer.Ordinal))))
-                open.Enqueue(more);
-        }
+        foreach (var more in conflict.Count == 0 ? [] : charges.Split(conflict, _candidates.ThereOf(conflict[0])))
+            Open(threshold, more);
     }
 
     /// <summary>Scores found so far, none of which another is no worse than.</summary>
@@ -150,7 +173,7 @@ internal sealed class Ideals
 
     /// <summary>The ideals under a threshold; null when nothing new can be found there.</summary>
     public static Ideals? Of(
-        Candidates candidates, Threshold threshold, IReadOnlyDictionary<Charge, int> charges, IReadOnlyList<Demand> demands, int served, long budgetCents, IReadOnlyList<Score> known, CancellationToken cancel)
+        Candidates candidates, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, int served, long budgetCents, IReadOnlyList<Score> known, CancellationToken cancel)
     {
         var needs = Rest(SubsetSolver.BestOfSets(candidates, new(0, 1, 0, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
         if (SubsetSolver.IsNever(needs[0]))

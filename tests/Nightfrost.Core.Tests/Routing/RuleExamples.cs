@@ -43,6 +43,39 @@ public class RuleExamples
         ["link-poor"] = new(Look([Optical()], Listener(metres: 30)), [Box("weak", dbm: 4), Headset("ear", sensitivityDbm: -80)], "poor"),
         ["aids-unconfirmed"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 2), Aids("aids", "K", 2)], "Nobody has confirmed"),
         ["line-not-seen"] = new(Look([Optical()], Listener() with { ClearLine = Known.NotYet }), Infrared(), "Nobody has checked the line"),
+        ["carries-what-is-watched"] = new(OneBox(Pair("TAPE OUT", "tape"), SourceKind.HiFi, plugged: "") with { Sources = [Source(Pair("TAPE OUT", "tape"), SourceKind.HiFi, "") with { Watched = false }] }, [Plain, Box("jack box", input: Connector.Jack35), Ear], "carries nothing that is watched"),
+        ["zone-analogue-only"] = new(OneBox(Zone() with { ZonePasses = ZonePasses.AnalogueOnly }, SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear], "lets only analogue inputs through"),
+        ["nothing-on-ears"] = new(Look([Optical()], Listener() with { NothingOnEars = true }), [Plain, Ear], "wants nothing on the ears"),
+        ["broadcast-rate"] = new(Look([Optical()], Listener()), [Cast("cast", rates: [48]), CastEar("bud", rates: [16, 24])], "share no sample rate (48 kHz against 16, 24 kHz)"),
+        ["band-allowed"] = new(Look([Optical()], Listener()) with { Region = Region.Europe }, Banded(902, 928), "902–928 MHz, which is not listed for Europe. Check the national rule"),
+        ["pendant-band"] = new(Look([Optical()], Listener()), Banded(868, 870), "where help pendants call"),
+        ["airtime"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("ear", codecs: [Rich, Sbc])], "91 % of the air's time for two streams of vendor high-rate"),
+        ["phone-for-app"] = new(Look([Optical()], Listener() with { Phone = Known.No }), [Plain, Ear with { App = "Tide" }], "carries none"),
+        ["telecoil-off"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.No }), Loop(), "no telecoil programme"),
+        ["implant-distance"] = new(Look([Optical()], Listener() with { Implant = Known.Yes }), [Plain, Ear with { NearImplants = true }], "carries an implant"),
+        ["sources-missed"] = new(OneBox(Optical("box optical"), SourceKind.DiscPlayer), [Plain, Ear], "does not carry the set's own programmes"),
+        ["in-line-extractor"] = new(OneBox(new SourcePort { Id = "out", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" }, SourceKind.SetTopBox), [InLine(), Plain, Ear, Lead(Connector.Hdmi, Connector.Hdmi)], "serves the box alone"),
+        ["unmarked-on-box"] = new(OneBox(Pair("", "box pair"), SourceKind.DiscPlayer), [Box("jack box", input: Connector.Jack35), Ear], "is unmarked; on such a source"),
+        ["zone-to-switch-on"] = new(OneBox(Zone(), SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear], "off until the zone is switched on"),
+        ["zone-passes-unknown"] = new(OneBox(Zone(), SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear], "Nobody knows yet what"),
+        ["zone-two-channel"] = new(OneBox(Zone() with { ZonePasses = ZonePasses.TwoChannelPcm }, SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear], "two-channel PCM only"),
+        ["converter-level"] = new(Look([Optical()], Listener()), [Converter() with { FixesLevel = true }, Box("jack box", input: Connector.Jack35), Ear], "fixed, often quiet level"),
+        ["no-say-over-radio"] = new(Look([Bluetooth()], Listener()), [Ear], "no say over codec"),
+        ["app-stream"] = new(Look([new SourcePort { Id = "app", Kind = SocketKind.AppStream, State = SocketState.Free }], Listener()), [Ear], "reaches one phone"),
+        ["no-choice-of-destination"] = new(Look([Optical()], Listener(wears: "ear")) with { Owned = [new("ear", 1)] }, [Plain, Ear], "joins whatever answers first, and 2 Bluetooth receivers live here"),
+        ["router-near"] = new(Look([Optical()], Listener()) with { Air = new AirAround { RouterDistanceM = 0.4 } }, [Plain, Ear], "The router stands 0.4 m"),
+        ["other-radios-near"] = new(Look([Optical()], Listener()) with { Air = new AirAround { OtherRadios = "An LED strip" } }, [Plain, Ear], "An LED strip close to"),
+        ["check-national-rule"] = new(Look([Optical()], Listener()), Banded(863, 865), "863–865 MHz"),
+        ["airtime-high"] = new(Look([Optical()], Listener()) with { Air = new AirAround { WiFiNetworks = 3, WiFiBusy = 1 } }, [Box("rich", codecs: [Rich, Sbc]), Headset("ear", codecs: [Rich, Sbc])], "stutter is likely"),
+        ["sun-on-receiver"] = new(Look([Optical()], Listener() with { Seat = new Way { SunOnReceiver = true } }), Infrared(), "about half as far"),
+        ["loop-spills"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.Yes }), Loop(), "next rooms"),
+        ["telecoil-unknown"] = new(Look([Optical()], Listener(wears: "coil aids")), Loop(), "telecoil programme is switched on"),
+        ["broadcast-open"] = new(Look([Optical()], Listener()), [Cast("cast", encrypts: false), CastEar("bud")], "anybody in reach can listen"),
+        ["broadcast-chosen"] = new(Look([Optical()], Listener()), [Cast("cast"), CastEar("bud")], "must find cast"),
+        ["implant-unknown"] = new(Look([Optical()], Listener()), [Plain, Ear with { NearImplants = true }], "nobody has asked Edda about implants"),
+        ["app-needed"] = new(Look([Optical()], Listener()), [Plain, Ear with { App = "Tide" }], "works only with its app: Tide"),
+        ["battery-short"] = new(Look([Optical()], Listener() with { HoursADay = 18 }), [Plain, Ear], "lasts 16 h of Edda's 18 h a day"),
+        ["one-ear-loses"] = new(Look([Optical()], Listener() with { Ears = HearingEars.LeftOnly }), [Plain, Ear], "hears with one ear"),
         ["tether"] = new(Look([Phones()], Listener()), [Wired()], "tied to the set"),
     };
 
@@ -84,36 +117,59 @@ public class RuleExamples
     {
         var finder = new FeedFinder(site.Shelf);
         var boxes = site.Shelf.OfRole(DeviceRole.Transmitter).ToList();
-        foreach (var socket in site.Look.Set.Sockets)
+        foreach (var socket in site.Look.AllSockets())
         {
-            List<Feed> feeds = socket.Kind == SocketKind.Bluetooth ? [new Feed(socket, [], null, [])] : [.. boxes.SelectMany(b => finder.Between(socket, b, false))];
+            List<Feed> feeds = SocketKinds.Of(socket.Kind).IsRadio ? [new Feed(socket, [], null, [])] : [.. boxes.SelectMany(b => finder.Between(socket, b, false))];
             foreach (var box in boxes.Where(b => feeds.All(f => f.Transmitter != b)))
                 feeds.Add(new Feed(socket, [], box, []));
-            foreach (var listener in site.Look.Listeners)
+            foreach (var ear in site.Look.Listeners.SelectMany(l => new EarFinder(site).For(l)))
             {
-                foreach (var receiver in site.Shelf.OfRole(DeviceRole.Receiver))
+                List<Feed> wired = [.. finder.Between(socket, ear.Receiver, true, ear.Listener.SeatDistanceM)];
+                foreach (var feed in feeds.Concat(wired))
                 {
-                    var ear = new Ear(listener, receiver, null);
-                    List<Feed> wired = [.. finder.Between(socket, receiver, true)];
-                    foreach (var feed in feeds.Concat(wired))
+                    foreach (var sends in feed.Transmitter?.Links.Where(l => l.Transmits).Cast<AirLink?>() ?? [null])
                     {
-                        foreach (var sends in feed.Transmitter?.Links.Where(l => l.Transmits).Cast<AirLink?>() ?? [null])
+                        foreach (var several in new[] { false, true })
                         {
-                            foreach (var several in new[] { false, true })
-                            {
-                                var takes = sends is null ? null : receiver.Links.FirstOrDefault(l => l.Technology == sends.Technology);
-                                if (sends is null && !wired.Contains(feed) && !feed.BuiltIn)
-                                    continue;
-                                var route = new Route(site, feed, ear, sends, takes, several && site.Look.Listeners.Count > 1);
-                                foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(route)).OfType<Finding>())
-                                    yield return finding;
-                            }
+                            var takes = sends is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == sends.Technology);
+                            if (sends is null && !wired.Contains(feed) && !feed.BuiltIn)
+                                continue;
+                            var route = new Route(site, feed, ear, sends, takes, several && site.Look.Listeners.Count > 1);
+                            foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(route)).OfType<Finding>())
+                                yield return finding;
                         }
                     }
                 }
             }
         }
     }
+
+    private static Codec Rich => new(CodecClass.VendorHighRate, "Broad");
+
+    private static SoundSource Source(SourcePort port, SourceKind kind, string plugged) => new() { Id = "source", Name = "box", Kind = kind, PluggedInto = plugged, Sockets = [port] };
+
+    private static Look OneBox(SourcePort port, SourceKind kind, string plugged = SoundSource.Television) => Look([], Listener()) with { Sources = [Source(port, kind, plugged)] };
+
+    private static SourcePort Zone() => new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free };
+
+    private static Device InLine() => Converter("in line") with
+    {
+        PassesThrough = true,
+        StageIds = ["hdmi-extractor"],
+        Ports = [new AudioPort(Connector.Hdmi, false, [Signal.HdmiProgramme], "IN"), new AudioPort(Connector.Hdmi, true, [Signal.HdmiProgramme], "OUT"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")],
+    };
+
+    private static Device[] Banded(double lowMHz, double highMHz)
+    {
+        var link = new AirLink { Technology = LinkTechnology.UhfDigital, Transmits = true, Family = "U", TransmitDbm = 10, BandLowMHz = lowMHz, BandHighMHz = highMHz };
+        return [Base("uhf", LinkTechnology.UhfDigital, "U") with { Links = [link] }, FamilyHeadset("uhf ear", LinkTechnology.UhfDigital, "U")];
+    }
+
+    private static Device[] Loop() =>
+    [
+        Base("loop", LinkTechnology.InductionLoop, "", onAxisM: 5) with { StageIds = [] },
+        Aids("coil aids", "K", 2) with { Links = [new AirLink { Technology = LinkTechnology.InductionLoop, Transmits = false }] },
+    ];
 
     private static Look Silent(Look look) => look with { Set = look.Set with { SpeakersCanBeOff = Known.No } };
 

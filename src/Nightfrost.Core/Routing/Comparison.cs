@@ -1,0 +1,31 @@
+namespace Nightfrost.Core.Routing;
+
+/// <summary>How two rigs differ, criterion by criterion, in words.</summary>
+public static class Comparison
+{
+    /// <summary>What sets one score off from another, such as "in step 78 % against 72 %"; empty when they are level.</summary>
+    /// <param name="a">The score spoken of.</param>
+    /// <param name="b">What it is compared with.</param>
+    /// <param name="currency">Currency of the prices.</param>
+    public static IReadOnlyList<string> Differences(in Score a, in Score b, string currency)
+    {
+        var parts = new List<string>();
+        if (a.Served != b.Served)
+            parts.Add($"serves {a.Served} against {b.Served}");
+        if (a.NeedsMet != b.NeedsMet)
+            parts.Add($"meets {a.NeedsMet} wishes against {b.NeedsMet}");
+        if (a.Grade != b.Grade)
+            parts.Add($"in step {Wording.Percent(a.InStep)} against {Wording.Percent(b.InStep)}");
+        if (a.Price != b.Price)
+            parts.Add($"{Wording.Money(a.Price, currency)} against {Wording.Money(b.Price, currency)}");
+        if (a.Boxes != b.Boxes)
+            parts.Add($"{Wording.Count(a.Boxes, "box", "boxes")} to switch on against {b.Boxes}");
+        if (a.Quality != b.Quality)
+            parts.Add($"sound {SoundQuality.Word(a.Quality)} against {SoundQuality.Word(b.Quality)}");
+        if (a.Margin != b.Margin)
+            parts.Add($"link {MarginWord(a.Margin)} against {MarginWord(b.Margin)}");
+        return parts;
+    }
+
+    private static string MarginWord(int grade) => grade switch { 2 => "good", 1 => "fair", _ => "poor" };
+}

@@ -1,0 +1,89 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Power;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>Turns what parts need into uses of numbered resources.</summary>
+internal sealed class PieceCounter
+{
+    private readonly Site _site;
+    private readonly bool _ownsLeads;
+
+    /// <param name="site">The site.</param>
+    public PieceCounter(Site site)
+    {
+        _site = site;
+        _ownsLeads = site.Look.Owned.Any(o => site.Shelf.Find(o.DeviceId) is { Role: DeviceRole.Lead });
+        Supply = site.Shelf.CheapestSupply is { } supply ? Resources.Of(supply.Id, site.OwnedCount(supply.Id), supply.Price) : -1;
+    }
+
+    public Resources Resources { get; } = new();
+
+    /// <summary>Resource of a mains supply; −1 when the shelf has none.</summary>
+    public int Supply { get; }
+
+    /// <summary>True when nothing of this is at hand, so that equal uses cost the same for everybody.</summary>
+    public bool IsPlenty(Use[] uses)
+    {
+        foreach (var use in uses)
+        {
+            if (Resources.There(use.Resource) > 0)
+                return false;
+        }
+
+        return true;
+    }
+
+    /// <summary>What an ear needs, in the order receiver (unless one's own), relay, lead.</summary>
+    public Use[] OfEar(Ear ear)
+    {
+        var uses = new List<Use>(3);
+        if (!ear.IsOwn)
+            uses.Add(Of(new(ear.Receiver, ear.Pieces, 0, 0)));
+        if (ear.Relay is { } relay)
+            uses.Add(Of(new(relay, 1, 0, 0)));
+        if (PartNeeds.LeadBehindRelay(_site.Shelf, ear) is { Included: 0 } lead)
+            uses.Add(Of(lead));
+        return [.. uses];
+    }
+
+    /// <summary>What a chain needs, and how many of its boxes the set's USB could feed.</summary>
+    public (Use[] Uses, int UsbBoxes) OfChain(Feed feed, Device? wiredReceiver) => Of(PartNeeds.OfChain(_site.Shelf, feed, wiredReceiver), feed.FedByTap ? feed.Transmitter : null);
+
+    /// <summary>What a splitter needs.</summary>
+    public (Use[] Uses, int UsbBoxes) OfSplitter(Feed feed) => Of(PartNeeds.OfSplitter(_site.Shelf, feed), null);
+
+    private (Use[] Uses, int UsbBoxes) Of(IReadOnlyList<PartNeed> needs, Device? fedByTap)
+    {
+        var uses = new List<Use>(needs.Count + 1);
+        var (supplies, usb) = (0, 0);
+        foreach (var need in needs)
+        {
+            if (need.Pieces > need.Included)
+                uses.Add(Of(need));
+            if (need.Device == fedByTap || !CouldUseUsb(need.Device))
+                continue;
+            if (BoxPower.SocketFor(_site.Look.Set, need.Device) is null)
+                supplies++;
+            else
+                usb++;
+        }
+
+        if (supplies > 0 && Supply >= 0)
+            uses.Add(new(Supply, supplies));
+        return ([.. uses], Supply >= 0 ? usb : 0);
+    }
+
+    /// <summary>True for a box that needs a supply unless the set's USB feeds it.</summary>
+    public static bool CouldUseUsb(Device device) => device.Role != DeviceRole.Lead && device.Power.UsbDrawMa > 0 && !BoxPower.HasOther(device);
+
+    private Use Of(PartNeed need)
+    {
+        var lead = need.Device.Role == DeviceRole.Lead;
+        var there = !lead ? _site.OwnedCount(need.Device.Id)
+            : _ownsLeads ? _site.Look.Owned.Where(o => _site.Shelf.Find(o.DeviceId) is { Role: DeviceRole.Lead } held && PartNeeds.Serves(held, need)).Sum(o => o.Count) : 0;
+        var key = lead && need.NeedsM > 0 ? FormattableString.Invariant($"{need.Device.Id} {need.NeedsM}") : need.Device.Id;
+        return new(Resources.Of(key, there, need.Device.Price), need.Pieces - need.Included);
+    }
+}
