@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core;
+using Nightfrost.Core.Airlink;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
@@ -37,8 +38,14 @@ public sealed record DeviceCorrection(int Version, decimal? Price, IReadOnlyList
 /// <summary>The mark printed for one codec class.</summary>
 public sealed record MarkCorrection(CodecClass Class, string Mark);
 
-/// <summary>What every screen needs to name things: sockets and tolerance sets.</summary>
-public sealed record ReferenceData(IReadOnlyList<SocketFacts> Sockets, IReadOnlyList<Tolerance> Tolerances, int MostListeners);
+/// <summary>Names and meanings that every screen needs.</summary>
+/// <param name="Sockets">Sorts of sockets, in the order of the wall.</param>
+/// <param name="Tolerances">Tolerance sets.</param>
+/// <param name="Sources">Sorts of sources.</param>
+/// <param name="Materials">What walls are made of.</param>
+/// <param name="MostListeners">Most listeners of one case.</param>
+public sealed record ReferenceData(
+    IReadOnlyList<SocketFacts> Sockets, IReadOnlyList<Tolerance> Tolerances, IReadOnlyList<SourceFacts> Sources, IReadOnlyList<MaterialFacts> Materials, int MostListeners);
 
 internal static class KitEndpoints
 {
@@ -53,7 +60,7 @@ internal static class KitEndpoints
         kit.MapPatch("{deviceId}", Correct).WithSummary("Corrects a price or a printed mark.");
         kit.MapDelete("{deviceId}", Remove).WithSummary("Takes a device off the shelf; it can be put back.");
         kit.MapPost("{deviceId}/restore", Restore).WithSummary("Puts a device back.");
-        api.MapGet("reference", () => TypedResults.Ok(new ReferenceData(SocketKinds.All, Tolerances.All, LookCheck.MostListeners))).WithTags("Kit").WithSummary("Sockets and tolerance sets.");
+        api.MapGet("reference", () => TypedResults.Ok(new ReferenceData(SocketKinds.All, Tolerances.All, SourceKinds.All, Obstacles.All, LookCheck.MostListeners))).WithTags("Kit").WithSummary("Sockets, sources, materials and tolerance sets.");
     }
 
     /// <summary>The shelf as the core plans with it.</summary>

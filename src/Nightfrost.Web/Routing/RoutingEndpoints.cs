@@ -10,11 +10,22 @@ namespace Nightfrost.Web.Routing;
 
 /// <summary>The rigs of a case, best first.</summary>
 /// <param name="Version">Version of the look they were planned on.</param>
-/// <param name="Rigs">The best and up to two others.</param>
+/// <param name="Order">The order of priorities in force.</param>
+/// <param name="Rigs">The best and at most six others that nothing beats on everything.</param>
+/// <param name="Unbeaten">How many rigs nothing beats on everything.</param>
+/// <param name="UnbeatenProven">True when that set is complete.</param>
 /// <param name="RuledOut">What stands in no working route, and why.</param>
 /// <param name="RoutesFound">Working routes of each listener.</param>
 /// <param name="Obstacle">Why there is no rig; null when there is one.</param>
-public sealed record RankedRigs(int Version, IReadOnlyList<RigView> Rigs, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<ListenerRoutes> RoutesFound, FieldProblem? Obstacle);
+public sealed record RankedRigs(
+    int Version, IReadOnlyList<Criterion> Order, IReadOnlyList<RigView> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<ListenerRoutes> RoutesFound, FieldProblem? Obstacle);
+
+/// <summary>Why a thing was not chosen.</summary>
+/// <param name="Words">The thing.</param>
+/// <param name="Answer">In one sentence.</param>
+/// <param name="Findings">Rules it breaks, nearest to the ear first.</param>
+/// <param name="WithIt">The best rig that holds it; null when none can.</param>
+public sealed record WhyNotView(string Words, string Answer, IReadOnlyList<Finding> Findings, RigView? WithIt);
 
 /// <summary>How many working routes one listener has.</summary>
 public sealed record ListenerRoutes(string Name, int Routes);
@@ -30,20 +41,38 @@ internal static class RoutingEndpoints
     public static void MapRouting(this RouteGroupBuilder cases)
     {
         cases.MapGet("{caseId:guid}/rigs", Rank).WithTags("Route").WithSummary("Ranks the rigs that serve the listeners of a case.");
+        cases.MapGet("{caseId:guid}/why-not/{thingId}", AskWhyNot).WithTags("Route").WithSummary("Why a socket or device was not chosen, and the best rig that holds it.");
         cases.MapPut("{caseId:guid}/rig", Choose).WithTags("Route").WithSummary("Fixes a rig to a case.");
     }
 
-    private static async Task<Results<Ok<RankedRigs>, JsonHttpResult<Refusal>>> Rank(Guid caseId, NightfrostDb db, CancellationToken cancel)
+    private static async Task<Results<Ok<RankedRigs>, JsonHttpResult<Refusal>>> Rank(Guid caseId, [AsParameters] WantedQuery query, NightfrostDb db, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
-        var answer = Router.Rank(new Site(state.Row.Look, state.Shelf), cancel);
+        if (query.Read(out var wanted) is { Count: > 0 } problems)
+            return Refusals.Invalid(problems);
+        var answer = Router.Rank(new Site(state.Row.Look, state.Shelf), wanted, cancel);
         return TypedResults.Ok(new RankedRigs(
             state.Row.Version,
+            wanted.Priorities.Order,
             [.. answer.Rigs.Select((rig, i) => RigViews.Of(rig, answer.Arrivals, i == 0 ? answer.Rigs.ElementAtOrDefault(1) : answer.Rigs[0]))],
+            answer.Unbeaten,
+            answer.UnbeatenProven,
             answer.RuledOut,
             [.. answer.RoutesFound.Select((count, i) => new ListenerRoutes(state.Row.Look.Listeners[i].Name, count))],
             answer.Obstacle));
+    }
+
+    private static async Task<Results<Ok<WhyNotView>, JsonHttpResult<Refusal>>> AskWhyNot(Guid caseId, string thingId, [AsParameters] WantedQuery query, NightfrostDb db, CancellationToken cancel)
+    {
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
+        if (query.Read(out var wanted) is { Count: > 0 } problems)
+            return Refusals.Invalid(problems);
+        if (state.Shelf.Find(thingId) is null && state.Row.Look.AllSockets().All(s => s.Id != thingId))
+            return Refusals.Unknown("socket or device");
+        var answer = WhyNot.Ask(new Site(state.Row.Look, state.Shelf), wanted, thingId, cancel);
+        return TypedResults.Ok(new WhyNotView(answer.Words, answer.Answer, answer.Findings, answer.WithIt is null ? null : RigViews.Of(answer.WithIt, answer.Arrivals, answer.Best)));
     }
 
     private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Choose(Guid caseId, ChooseRig typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)

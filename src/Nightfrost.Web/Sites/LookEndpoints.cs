@@ -22,6 +22,7 @@ internal static class LookEndpoints
     public static void MapLook(this RouteGroupBuilder cases)
     {
         cases.MapPut("{caseId:guid}/look", Save).WithTags("Look").WithSummary("Saves the look of a case.");
+        cases.MapGet("{caseId:guid}/strips", Strips).WithTags("Look").WithSummary("The way to each seat and place, with what is left of each sort of link.");
         cases.MapGet("{caseId:guid}/questions", Questions).WithTags("Look").WithSummary("What is still unknown, most decisive first.");
     }
 
@@ -69,6 +70,9 @@ internal static class LookEndpoints
         var before = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.CaseId == caseId && r.Version == version, cancel);
         return Refusals.Stale("look", before is null ? ["The version it was made from is no longer kept."] : LookChanges.Between(before.Look, current.Look, state.Shelf.NameOf), current.Version);
     }
+
+    private static async Task<Results<Ok<IReadOnlyList<SightStrip>>, JsonHttpResult<Refusal>>> Strips(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
+        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(SightStrips.Of(state.Row.Look)) : Refusals.Unknown("case");
 
     private static async Task<Results<Ok<IReadOnlyList<OpenQuestion>>, JsonHttpResult<Refusal>>> Questions(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state

@@ -556,7 +556,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Sockets and tolerance sets. */
+        /** Sockets, sources, materials and tolerance sets. */
         get: {
             parameters: {
                 query?: never;
@@ -1025,6 +1025,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cases/{caseId}/strips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The way to each seat and place, with what is left of each sort of link. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    caseId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SightStrip"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cases/{caseId}/questions": {
         parameters: {
             query?: never;
@@ -1100,7 +1165,13 @@ export interface paths {
         /** Ranks the rigs that serve the listeners of a case. */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    order?: string;
+                    budget?: string;
+                    noWires?: boolean;
+                    mustUse?: string[];
+                    mustNotUse?: string[];
+                };
                 header?: never;
                 path: {
                     caseId: string;
@@ -1116,6 +1187,78 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["RankedRigs"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{caseId}/why-not/{thingId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Why a socket or device was not chosen, and the best rig that holds it. */
+        get: {
+            parameters: {
+                query?: {
+                    order?: string;
+                    budget?: string;
+                    noWires?: boolean;
+                    mustUse?: string[];
+                    mustNotUse?: string[];
+                };
+                header?: never;
+                path: {
+                    caseId: string;
+                    thingId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WhyNotView"];
                     };
                 };
                 /** @description Bad Request */
@@ -2177,6 +2320,26 @@ export interface components {
             id: string;
             words: string;
         };
+        /** @description What else is on the air at the set. */
+        AirAround: {
+            /**
+             * Format: double
+             * @description Router to the place of the transmitter, m, 0 to 100; null while not known.
+             */
+            routerDistanceM?: null | number;
+            /**
+             * Format: int32
+             * @description Wi-Fi networks heard at 2.4 GHz on channels that do not overlap, 0 to 3.
+             */
+            wiFiNetworks?: number;
+            /**
+             * Format: double
+             * @description Share of time they are busy, 0 to 1.
+             */
+            wiFiBusy?: number;
+            /** @description LED strips or other radios within half a metre of the transmitter's place, in words; blank for none. */
+            otherRadios?: string;
+        };
         /** @description One radio, infrared or magnetic end of a device. */
         AirLink: {
             technology: components["schemas"]["LinkTechnology"];
@@ -2212,11 +2375,33 @@ export interface components {
             sensitivityDbm?: number;
             /**
              * Format: double
-             * @description Infrared: usable distance on the axis, m; other links: 0.
+             * @description Infrared and loops: usable distance on the axis, m; other links: 0.
              */
             onAxisRangeM?: number;
-            isInfrared?: boolean;
-            isBluetooth?: boolean;
+            /**
+             * Format: double
+             * @description Infrared senders: angle off the axis at which half the power is left, 5 to 85°.
+             */
+            halfPowerDeg?: number;
+            /** @description LE Audio: sample rates this end works with, kHz. */
+            lc3RatesKHz?: number[];
+            /** @description Bluetooth: states packets of 3 Mb/s (3-DH5). */
+            threeMegabit?: boolean;
+            /**
+             * Format: double
+             * @description Lower edge of the band it uses, MHz; 0 for the technology's usual band.
+             */
+            bandLowMHz?: number;
+            /**
+             * Format: double
+             * @description Upper edge of the band it uses, MHz; 0 for the technology's usual band.
+             */
+            bandHighMHz?: number;
+            /** @description Lets the specialist choose whom it joins; otherwise it takes whatever answers first. */
+            selectsDestination?: boolean;
+            /** @description Broadcasts: can be closed with a code. */
+            encrypts?: boolean;
+            delay?: null | components["schemas"]["OwnDelay"];
         };
         /** @description A wired socket of a device. */
         AudioPort: {
@@ -2344,6 +2529,21 @@ export interface components {
          * @enum {unknown}
          */
         Connector: "opticalSquare" | "optical35" | "coaxialPhono" | "phonoPair" | "jack35" | "jack635" | "hdmi" | "usbA" | "usbC" | "microUsb" | "barrel" | "speakerTerminals";
+        /**
+         * @description What rigs are compared by, after the number of listeners served.
+         * @enum {unknown}
+         */
+        Criterion: "needs" | "inStep" | "price" | "boxes" | "quality" | "margin";
+        /** @description A wall met on a way. */
+        Crossing: {
+            /** @description The wall. */
+            wallId: string;
+            /**
+             * Format: double
+             * @description Where the way meets it, m from the transmitter; 0 to the way's length.
+             */
+            atM: number;
+        };
         /** @description One choice of delay settings. */
         DelayChoice: {
             /** @description A value for each setting, in the set's order. */
@@ -2473,6 +2673,29 @@ export interface components {
             secondListener?: components["schemas"]["SecondListenerWay"];
             /** @description Receivers: the wearer sets loudness on it without touching anybody else's. */
             ownVolume?: boolean;
+            /** @description Receivers: every control is found and told apart by touch. */
+            foundByTouch?: boolean;
+            /** @description Gives one ear everything: sums left and right, in an adapter or by a switch. */
+            monoSum?: boolean;
+            /** @description Speakers: two of them join as left and right. */
+            joinsAsPair?: boolean;
+            /** @description Gives a fixed level whatever it is fed with. */
+            fixesLevel?: boolean;
+            /** @description App it cannot do without, in words; blank for none. It needs a phone. */
+            app?: string;
+            /** @description Firmware it should have, as printed by its maker; blank while not known. */
+            firmware?: string;
+            /** @description What else its lights mean. */
+            lights?: components["schemas"]["LightMeaning"][];
+            /** @description What to beware of, each in one short sentence. */
+            cautions?: string[];
+            /** @description Where these facts come from. */
+            evidence?: components["schemas"]["Evidence"];
+            /**
+             * Format: date
+             * @description The day it was retired: no new rig uses it, old cases still show it. Null while in use.
+             */
+            retiredOn?: null | string;
             /** @description Receivers: controls large and few enough for unsteady hands. */
             easyControls?: boolean;
             /** @description Receivers: may be worn with hearing aids in place. */
@@ -2505,7 +2728,7 @@ export interface components {
          * @description What a thing on the shelf is for.
          * @enum {unknown}
          */
-        DeviceRole: "transmitter" | "receiver" | "relay" | "adapter" | "lead" | "supply" | "roomSpeaker";
+        DeviceRole: "transmitter" | "receiver" | "relay" | "adapter" | "lead" | "supply" | "roomSpeaker" | "linkReceiver";
         /**
          * @description What two copies of one programme do to an ear that hears both.
          * @enum {unknown}
@@ -2533,6 +2756,11 @@ export interface components {
             /** @description The same in a sentence. */
             words: string;
         };
+        /**
+         * @description Where what is known of a device comes from.
+         * @enum {unknown}
+         */
+        Evidence: "makersWord" | "specificationRead" | "measuredHere";
         /** @description Something entered that cannot be right. */
         FieldProblem: {
             /** @description Path of the field, such as "listeners[0].seatDistanceM". */
@@ -2602,6 +2830,11 @@ export interface components {
              */
             handedOverAt: null | string;
         };
+        /**
+         * @description Which ears hear.
+         * @enum {unknown}
+         */
+        HearingEars: "both" | "leftOnly" | "rightOnly";
         /** @description What an import did, or would do. */
         ImportView: {
             /** @description Each device of the file. */
@@ -2650,6 +2883,13 @@ export interface components {
          * @enum {unknown}
          */
         LevelControl: "notYet" | "fixed" | "variable";
+        /** @description What a light means. */
+        LightMeaning: {
+            /** @description The state, such as "linked". */
+            state: string;
+            /** @description How it looks, in words. */
+            looks: string;
+        };
         /** @description One row of the line board: one listener, or the room. */
         LineRow: {
             /** @description The listener; "room" for the room's own sound. */
@@ -2678,12 +2918,16 @@ export interface components {
             echo: null | components["schemas"]["EchoForecast"];
             /** @description Socket the row hangs on, for delay settings; null for the set's own speakers. */
             socketId: null | string;
+            /** @description No picture is followed: there is no skew, and delay is no criterion. */
+            musicOnly?: boolean;
+            /** @description Sound quality in a word; blank for a broken line and for the room. */
+            quality?: string;
         };
         /**
          * @description The way through the air.
          * @enum {unknown}
          */
-        LinkTechnology: "bluetoothClassic" | "leAudioUnicast" | "leAudioBroadcast" | "digital24GHz" | "uhfDigital" | "uhfAnalogue" | "infraredDigital" | "infraredAnalogue" | "aidRadio" | "nearField";
+        LinkTechnology: "bluetoothClassic" | "leAudioUnicast" | "leAudioBroadcast" | "digital24GHz" | "digital19GHz" | "digital5GHz" | "uhfDigital" | "uhfAnalogue" | "infraredDigital" | "infraredAnalogue" | "aidRadio" | "nearField" | "inductionLoop" | "wiFiApp";
         /** @description One person to be served. */
         Listener: {
             /** @description Unique in its case. */
@@ -2704,14 +2948,41 @@ export interface components {
             leavesRoom?: boolean;
             /**
              * Format: double
-             * @description Farthest place walked to, m from the set, walls not known; 0.3 to 100. Counts only with bool Listener.LeavesRoom.
+             * @description Farthest place walked to, m from the set, walls not known; 0.3 to 100. Counts only with bool Listener.LeavesRoom while no place is entered.
              */
             roamDistanceM?: number;
+            /** @description Places walked to. Count only with bool Listener.LeavesRoom. */
+            roams?: components["schemas"]["RoamPlace"][];
+            /** @description The way to the seat. */
+            seat?: components["schemas"]["Way"];
             readsLips?: boolean;
             /** @description Needs a loudness of their own. */
             ownVolume?: boolean;
             /** @description Hands that need large, few controls. */
             unsteadyHands?: boolean;
+            /** @description Sees badly: controls must be found by touch. */
+            seesBadly?: boolean;
+            /** @description Nothing may stand on, in or over the ears. */
+            nothingOnEars?: boolean;
+            /** @description Which ears hear. With one, nothing may be lost with the other channel. */
+            ears?: components["schemas"]["HearingEars"];
+            /** @description The aids' telecoil programme has been switched on by the clinic. */
+            telecoil?: components["schemas"]["Known"];
+            /** @description Carries an implant that magnets, loops or transmitters may disturb. */
+            implant?: components["schemas"]["Known"];
+            /** @description Has a phone that may run an app, and carries it. */
+            phone?: components["schemas"]["Known"];
+            /** @description Wants to be streamed to only when asked. */
+            onRequestOnly?: boolean;
+            /** @description Wants left and right beside the seat. */
+            leftAndRight?: boolean;
+            /** @description How much sound quality counts. */
+            quality?: components["schemas"]["QualityWeight"];
+            /**
+             * Format: double
+             * @description Hours of listening a day, 0 to 24; 0 while not known.
+             */
+            hoursADay?: number;
             /** @description Nothing stands between the set and this seat. */
             clearLine?: components["schemas"]["Known"];
             /** @description Tolerance set chosen for this person; null takes the lip-reader's or the broadcast one. */
@@ -2746,11 +3017,38 @@ export interface components {
             listeners: components["schemas"]["Listener"][];
             /** @description Things of the shelf that the household already has, beside what the listeners wear. */
             owned: components["schemas"]["OwnedThing"][];
+            /** @description Sources beside the set. */
+            sources?: components["schemas"]["SoundSource"][];
+            /** @description Walls that ways cross. */
+            walls?: components["schemas"]["Wall"][];
+            /** @description What else is on the air. */
+            air?: components["schemas"]["AirAround"];
+            /** @description Whose radio rules hold here. */
+            region?: components["schemas"]["Region"];
         };
         /** @description The mark printed for one codec class. */
         MarkCorrection: {
             class: components["schemas"]["CodecClass"];
             mark: string;
+        };
+        /**
+         * @description What a wall, floor or door is made of.
+         * @enum {unknown}
+         */
+        Material: "plasterboard" | "woodenDoor" | "clearGlass" | "coatedGlass" | "brick" | "concrete" | "metal" | "timberFloor";
+        /** @description What an obstacle takes from a radio signal, from the shipped table. */
+        MaterialFacts: {
+            /** @description The material. */
+            material: components["schemas"]["Material"];
+            /** @description Its name. */
+            words: string;
+            /**
+             * Format: double
+             * @description Loss at 2.4 GHz, dB (starting value, in the range of ITU-R P.2040).
+             */
+            lossDb: number;
+            /** @description True when no infrared comes through. */
+            stopsInfrared: boolean;
         };
         /** @description A measured skew with its uncertainty. */
         Measured: {
@@ -2863,6 +3161,26 @@ export interface components {
             effect: string;
             /** @description True when the best rig differs with the answer. */
             decides: boolean;
+        };
+        /** @description A delay stated or measured for one device, in place of the typical one. */
+        OwnDelay: {
+            /**
+             * Format: double
+             * @description Least, ms.
+             */
+            minMs: number;
+            /**
+             * Format: double
+             * @description Most likely, ms.
+             */
+            typicalMs: number;
+            /**
+             * Format: double
+             * @description Greatest, ms.
+             */
+            maxMs: number;
+            /** @description True when measured by the specialist, false when the maker states it. */
+            measuredHere: boolean;
         };
         /** @description So many of one device, already there. */
         OwnedThing: {
@@ -3015,6 +3333,11 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /**
+         * @description How much sound quality counts for a listener.
+         * @enum {unknown}
+         */
+        QualityWeight: "normal" | "unimportant" | "important";
         /** @description The rigs of a case, best first. */
         RankedRigs: {
             /**
@@ -3022,8 +3345,17 @@ export interface components {
              * @description Version of the look they were planned on.
              */
             version: number;
-            /** @description The best and up to two others. */
+            /** @description The order of priorities in force. */
+            order: components["schemas"]["Criterion"][];
+            /** @description The best and at most six others that nothing beats on everything. */
             rigs: components["schemas"]["RigView"][];
+            /**
+             * Format: int32
+             * @description How many rigs nothing beats on everything.
+             */
+            unbeaten: number;
+            /** @description True when that set is complete. */
+            unbeatenProven: boolean;
             /** @description What stands in no working route, and why. */
             ruledOut: components["schemas"]["RuledOut"][];
             /** @description Working routes of each listener. */
@@ -3042,13 +3374,27 @@ export interface components {
          * @enum {unknown}
          */
         ReasonKind: "for" | "against" | "assumed";
-        /** @description What every screen needs to name things: sockets and tolerance sets. */
+        /** @description Names and meanings that every screen needs. */
         ReferenceData: {
+            /** @description Sorts of sockets, in the order of the wall. */
             sockets: components["schemas"]["SocketFacts"][];
+            /** @description Tolerance sets. */
             tolerances: components["schemas"]["Tolerance"][];
-            /** Format: int32 */
+            /** @description Sorts of sources. */
+            sources: components["schemas"]["SourceFacts"][];
+            /** @description What walls are made of. */
+            materials: components["schemas"]["MaterialFacts"][];
+            /**
+             * Format: int32
+             * @description Most listeners of one case.
+             */
             mostListeners: number;
         };
+        /**
+         * @description Whose national rules hold for radio.
+         * @enum {unknown}
+         */
+        Region: "notSaid" | "europe" | "unitedStates";
         /** @description New names for a case. */
         RenameCase: {
             /** @description Where the set stands. */
@@ -3138,6 +3484,18 @@ export interface components {
             /** @description What to send back to choose it. */
             plan: components["schemas"]["PlannedRoute"][];
         };
+        /** @description A place somebody goes to during a programme. */
+        RoamPlace: {
+            /** @description How it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description From the transmitter, m, 0.3 to 100.
+             */
+            distanceM: number;
+            /** @description What stands between. */
+            way: components["schemas"]["Way"];
+        };
         /**
          * @description What a listener wants of the room.
          * @enum {unknown}
@@ -3195,44 +3553,6 @@ export interface components {
             mustChoosePassword: boolean;
             demo: null | components["schemas"]["DemoSignIn"];
         };
-        /** @description One socket, or built-in radio, of the set. */
-        SourcePort: {
-            /** @description Unique in its set. */
-            id: string;
-            kind: components["schemas"]["SocketKind"];
-            state: components["schemas"]["SocketState"];
-            /** @description What is plugged in, in words. */
-            takenBy?: string;
-            /** @description What is plugged in, if it stands on the shelf. */
-            takenByDeviceId?: null | string;
-            /** @description Words printed beside it. */
-            marking?: string;
-            direction?: components["schemas"]["SocketDirection"];
-            level?: components["schemas"]["LevelControl"];
-            silencesSpeakers?: components["schemas"]["Known"];
-            /** @description Sound leaves here as late as the picture is: its delay follows the picture's. */
-            followsPicture?: components["schemas"]["Known"];
-            /** @description Digital outputs: two-channel PCM can be chosen. */
-            pcm?: components["schemas"]["Known"];
-            /** @description Optical: seen to glow with the set on. */
-            glows?: components["schemas"]["Known"];
-            /**
-             * Format: int32
-             * @description USB: current printed beside it, mA; 0 while unread.
-             */
-            usbMa?: number;
-            /** @description USB: passes sound as well as power. */
-            usbSound?: components["schemas"]["Known"];
-            /** @description Power goes off with the set. */
-            offInStandby?: components["schemas"]["Known"];
-            /** @description Built-in Bluetooth: headphones of other makers may join. */
-            otherMakersJoin?: components["schemas"]["Known"];
-            /**
-             * Format: int32
-             * @description Built-in Bluetooth: listeners fed at the same moment, 1 to 12.
-             */
-            listenersAtOnce?: number;
-        };
         /** @description A heading with short sentences under it, in the client's words. */
         SheetPart: {
             /** @description What it is about. */
@@ -3261,6 +3581,36 @@ export interface components {
             devices: components["schemas"]["ShelfEntry"][];
             abilities: components["schemas"]["AbilityName"][];
             currency: string;
+        };
+        /** @description The straight way from the set to one place, with what is left of each sort of link at its end. */
+        SightStrip: {
+            /** @description Whose place. */
+            listenerId: string;
+            /** @description Their name. */
+            listener: string;
+            /** @description "seat", or what it is called. */
+            place: string;
+            /**
+             * Format: double
+             * @description Its length, m.
+             */
+            distanceM: number;
+            /** @description True when all walls on it are known. */
+            wallsEntered: boolean;
+            /** @description Walls in the order met. */
+            walls: components["schemas"]["StripWall"][];
+            /**
+             * Format: int32
+             * @description People in the way.
+             */
+            bodies: number;
+            /** @description What is left of each sort of link. */
+            ends: components["schemas"]["StripEnd"][];
+            /**
+             * Format: double
+             * @description Sound from the set's speakers takes so long, ms.
+             */
+            soundAfterMs: number;
         };
         /** @description What is typed to sign in. */
         SignIn: {
@@ -3305,6 +3655,8 @@ export interface components {
             hint: string;
             /** @description True when sound can leave through this sort of socket at all. */
             carriesSoundOut?: boolean;
+            /** @description True for a radio built into the source: nothing is plugged. */
+            isRadio?: boolean;
             /** @description Its name in the middle of a sentence: "optical", but "HDMI" and "USB-A" as they are. */
             inSentence?: null | string;
             /** @description True for a USB socket that may feed a box. */
@@ -3314,7 +3666,7 @@ export interface components {
          * @description A sort of socket, or built-in radio, found on a set.
          * @enum {unknown}
          */
-        SocketKind: "opticalSquare" | "optical35" | "coaxial" | "phonoPair" | "headphone35" | "headphone635" | "hdmiReturn" | "hdmiPlain" | "usbA" | "usbC" | "microUsb" | "barrel" | "speakerTerminals" | "bluetooth";
+        SocketKind: "opticalSquare" | "optical35" | "coaxial" | "phonoPair" | "headphone35" | "headphone635" | "hdmiReturn" | "hdmiPlain" | "usbA" | "usbC" | "microUsb" | "barrel" | "speakerTerminals" | "bluetooth" | "hdmiOut" | "secondZone" | "tapeOut" | "appStream";
         /** @description The meaning of one socket, ready to be read. */
         SocketMeaning: {
             /** @description The socket. */
@@ -3336,6 +3688,93 @@ export interface components {
          * @enum {unknown}
          */
         SocketUse: "absent" | "output" | "input" | "unsure" | "power";
+        /** @description A source beside the set, with its own sockets and radios. */
+        SoundSource: {
+            /** @description Unique in its look, and never string SoundSource.Television. */
+            id: string;
+            name: string;
+            kind: components["schemas"]["SourceKind"];
+            /** @description Somebody watches or hears it while a receiver is worn. */
+            watched?: boolean;
+            /** @description string SoundSource.Television, the id of another source, or blank when it is plugged into nothing. */
+            pluggedInto?: string;
+            /** @description The lead between them. */
+            lead?: components["schemas"]["SourceLead"];
+            /** @description AV receivers: the set's sound comes back to it. */
+            takesSetSound?: boolean;
+            /** @description What others plug into it leaves through it with its sound. */
+            passesSoundOn?: components["schemas"]["Known"];
+            /** @description AV receivers: works on the sound (surround, room correction) instead of passing it straight. */
+            processesSound?: boolean;
+            sockets?: components["schemas"]["SourcePort"][];
+        };
+        /** @description What a sort of source normally is, from the shipped table. */
+        SourceFacts: {
+            /** @description The sort. */
+            kind: components["schemas"]["SourceKind"];
+            /** @description Its name. */
+            words: string;
+            /** @description True when nobody watches a picture with it. */
+            musicOnly: boolean;
+            /** @description True when its picture is its own and not the set's, unless it is plugged into the set. */
+            ownScreen: boolean;
+            /** @description True when an unmarked red and white pair on it is usually an output. */
+            usuallyOutputs: boolean;
+            /** @description Sockets such a source often has. */
+            lookFor: components["schemas"]["SocketKind"][];
+            /** @description What to look for, and what it cannot do. */
+            hint: string;
+        };
+        /**
+         * @description A thing beside the set that makes sound.
+         * @enum {unknown}
+         */
+        SourceKind: "setTopBox" | "streamingStick" | "discPlayer" | "gamesConsole" | "avReceiver" | "hiFi" | "computer";
+        /**
+         * @description How a source is joined to what it is plugged into.
+         * @enum {unknown}
+         */
+        SourceLead: "hdmi" | "digital" | "analogue";
+        /** @description One socket, or built-in radio, that sound may be taken from: of the set or of another source. */
+        SourcePort: {
+            /** @description Unique in its look. */
+            id: string;
+            kind: components["schemas"]["SocketKind"];
+            state: components["schemas"]["SocketState"];
+            /** @description What is plugged in, in words. */
+            takenBy?: string;
+            /** @description What is plugged in, if it stands on the shelf. */
+            takenByDeviceId?: null | string;
+            /** @description Words printed beside it. */
+            marking?: string;
+            direction?: components["schemas"]["SocketDirection"];
+            level?: components["schemas"]["LevelControl"];
+            silencesSpeakers?: components["schemas"]["Known"];
+            /** @description Sound leaves here as late as the picture is: its delay follows the picture's. */
+            followsPicture?: components["schemas"]["Known"];
+            /** @description Digital outputs: two-channel PCM can be chosen. */
+            pcm?: components["schemas"]["Known"];
+            /** @description Optical: seen to glow with the set on. */
+            glows?: components["schemas"]["Known"];
+            /**
+             * Format: int32
+             * @description USB: current printed beside it, mA; 0 while unread.
+             */
+            usbMa?: number;
+            /** @description USB: passes sound as well as power. */
+            usbSound?: components["schemas"]["Known"];
+            /** @description Power goes off with the set. */
+            offInStandby?: components["schemas"]["Known"];
+            /** @description Second zones: what of the inputs they let through. */
+            zonePasses?: components["schemas"]["ZonePasses"];
+            /** @description Built-in Bluetooth: headphones of other makers may join. */
+            otherMakersJoin?: components["schemas"]["Known"];
+            /**
+             * Format: int32
+             * @description Built-in Bluetooth: listeners fed at the same moment, 1 to 12.
+             */
+            listenersAtOnce?: number;
+        };
         /**
          * @description The stages of a case, with the numbers they keep.
          * @enum {unknown}
@@ -3417,7 +3856,43 @@ export interface components {
             outcome: components["schemas"]["StepOutcome"];
             note: string;
         };
-        /** @description A thing that may be ruled out: a socket of the set or a device of the shelf. */
+        /** @description What is left of one sort of link at the end of a strip. */
+        StripEnd: {
+            /** @description The sort of link. */
+            words: string;
+            /**
+             * Format: double
+             * @description Margin, dB; for infrared 20·log₁₀ of usable distance over distance. Null when something stops it.
+             */
+            marginDb: null | number;
+            /**
+             * Format: int32
+             * @description 2 good, 1 fair, 0 poor, −1 out of reach or stopped.
+             */
+            grade: number;
+            /** @description The number and its word, or what stops it. */
+            verdict: string;
+        };
+        /** @description A wall or door on a strip. */
+        StripWall: {
+            /** @description The wall. */
+            wallId: string;
+            /** @description Its name. */
+            name: string;
+            /** @description Its material in words. */
+            material: string;
+            /**
+             * Format: double
+             * @description Where the way meets it, m.
+             */
+            atM: number;
+            /**
+             * Format: double
+             * @description What it takes at 2.4 GHz, dB.
+             */
+            lossDb: number;
+        };
+        /** @description A thing that may be ruled out: a source's socket or a device of the shelf. */
         Subject: {
             /** @description Socket or device id. */
             id: string;
@@ -3484,6 +3959,8 @@ export interface components {
             sockets: components["schemas"]["SourcePort"][];
             /** @description Delay settings in its menu. */
             delaySettings: components["schemas"]["DelaySetting"][];
+            /** @description Its own tuner and apps are watched. */
+            ownProgrammesWatched?: boolean;
         };
         /** @description One stroke of a time thread. */
         ThreadStage: {
@@ -3573,11 +4050,59 @@ export interface components {
              */
             cameraUncertaintyMs: number;
         };
+        /** @description A wall of the site, crossed by one or more ways. Changing it changes every way that crosses it. */
+        Wall: {
+            /** @description Unique in its look. */
+            id: string;
+            /** @description How the specialist calls it. */
+            name: string;
+            /** @description What it is made of. */
+            material: components["schemas"]["Material"];
+        };
+        /** @description The straight way from the transmitter to one place, unrolled. */
+        Way: {
+            /** @description Walls crossed, in any order. */
+            crossings?: components["schemas"]["Crossing"][];
+            /** @description True when every wall on the way has been entered, also when there is none. */
+            wallsEntered?: boolean;
+            /**
+             * Format: int32
+             * @description People usually sitting or standing in the way, 0 to 10.
+             */
+            bodies?: number;
+            /**
+             * Format: double
+             * @description Angle off the axis in which the set, and an emitter on it, looks; 0 to 90°.
+             */
+            offAxisDeg?: number;
+            /**
+             * Format: double
+             * @description Angle between the receiver's front and the line to the emitter; 0 to 90°.
+             */
+            turnedAwayDeg?: number;
+            /** @description Sun falls on the receiver's place while it is used. */
+            sunOnReceiver?: boolean;
+        };
         /**
          * @description How a receiver is worn or placed.
          * @enum {unknown}
          */
-        WearForm: "none" | "overEar" | "earbuds" | "hearingAids" | "neckband" | "personalSpeaker";
+        WearForm: "none" | "overEar" | "earbuds" | "hearingAids" | "neckband" | "personalSpeaker" | "chairSpeaker" | "pillowSpeaker";
+        /** @description Why a thing was not chosen. */
+        WhyNotView: {
+            /** @description The thing. */
+            words: string;
+            /** @description In one sentence. */
+            answer: string;
+            /** @description Rules it breaks, nearest to the ear first. */
+            findings: components["schemas"]["Finding"][];
+            withIt: null | components["schemas"]["RigView"];
+        };
+        /**
+         * @description What a second zone lets through.
+         * @enum {unknown}
+         */
+        ZonePasses: "notYet" | "analogueOnly" | "twoChannelPcm" | "everything";
     };
     responses: never;
     parameters: never;

@@ -8,19 +8,10 @@ import { Shell } from '../shell/Shell'
 import { useShelf } from '../sites/useLook'
 import { Compare } from './Compare'
 import { KitFile } from './KitFile'
+import { roleWords } from './roleWords'
 import { ShelfRow } from './ShelfRow'
 
 type Entry = Schema['ShelfEntry']
-
-const roleWords: Record<Schema['DeviceRole'], string> = {
-  transmitter: 'Transmitters',
-  receiver: 'Receivers',
-  relay: 'Relays',
-  adapter: 'Adapters',
-  lead: 'Leads',
-  supply: 'Supplies',
-  roomSpeaker: 'Room speakers',
-}
 
 /** Most devices side by side. */
 const mostCompared = 4

@@ -193,13 +193,14 @@ function Verdict({ board, plot, top, wide }: { board: BoardRow; plot: number; to
 function arrivalWords({ row, measured, shiftMs = 0 }: BoardRow, predicted: string) {
   const tried = shiftMs ? ` · tried ${signed(shiftMs)}\u00a0ms` : ''
   if (measured) return measuredWords(measured, shiftMs) + tried
-  return row.forecast ? forecast(row.forecast, shiftMs) + predicted + tried : 'no route'
+  return row.forecast ? forecast(row.forecast, shiftMs) + predicted + tried : row.musicOnly ? 'music: delay does not count' : 'no route'
 }
 
 /** The same facts for the ear as the row shows to the eye. */
 export function spoken({ row, measured, shiftMs = 0, inStep }: BoardRow) {
-  if (!row.forecast) return `${row.name}: no route.`
+  if (!row.forecast && !row.musicOnly) return `${row.name}: no route.`
   const way = row.stations.map((s, i) => (i === 0 ? s.label : `${row.legs[i - 1]?.label ?? ''}, ${s.label}`)).join(', ')
   const arrival = arrivalWords({ row, measured, shiftMs }, ' predicted')
+  if (!row.forecast) return `${row.name}: ${way}. ${arrival}.`
   return `${row.name}: ${way}. ${arrival}. Inside ${limits(row.tolerance)} with ${percent(inStep ?? row.forecast.inStep)}.`
 }

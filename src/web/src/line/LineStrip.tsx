@@ -71,7 +71,9 @@ function StripRow({
     ? measuredWords(measured)
     : row.forecast
       ? `${skew(row.forecast.medianMs)}${narrow ? '' : ' · predicted'}`
-      : 'no route'
+      : row.musicOnly
+        ? 'music'
+        : 'no route'
   const line = Math.min(300, Math.max(160, (width - 470) * 0.45))
   return (
     <Box

@@ -1,8 +1,8 @@
 import { Box, Button, ButtonBase, Typography } from '@mui/material'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
-import { Link } from 'react-router'
-import { api, told, type Schema } from '../api/client'
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState, type ReactNode } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import { api, RefusedError, told, type Schema } from '../api/client'
 import { refreshCase, useCase } from '../cases/useCase'
 import { capital, count, money, percent } from '../format/format'
 import { LineBoard } from '../line/LineBoard'
@@ -10,21 +10,44 @@ import { setSaved } from '../parts/saved'
 import { Figure, Page, Part } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { PartsList } from './PartsList'
+import { roleWords } from '../kit/roleWords'
+import { useReference, useShelf } from '../sites/useLook'
 import { RuledOut } from './RuledOut'
+import { queryOf, readWanted, writeWanted, type Wanted } from './wanted'
+import { WantedForm } from './WantedForm'
+import { WhyNot, type Thing } from './WhyNot'
 
 type Rig = Schema['RigView']
 
-/** Stage 2: the best rig and why; two others; what was ruled out; what to buy. */
+/** Stage 2: the best rig and why; others that nothing beats; why not any other thing; what to buy. */
 export function RoutePage() {
   const detail = useCase()
   const queries = useQueryClient()
+  const [search, setSearch] = useSearchParams()
+  const wanted = readWanted(search)
   const [picked, setPicked] = useState(0)
+  const setWanted = (next: Wanted) => {
+    setPicked(0)
+    setSearch(writeWanted(next), { replace: true })
+  }
   const [error, setError] = useState<unknown>(null)
   const [busy, setBusy] = useState(false)
   const rigs = useQuery({
-    queryKey: ['rigs', detail.id, detail.version],
-    queryFn: ({ signal }) => told(api.GET('/api/cases/{caseId}/rigs', { params: { path: { caseId: detail.id } }, signal })),
+    queryKey: ['rigs', detail.id, detail.version, queryOf(wanted)],
+    placeholderData: keepPreviousData,
+    queryFn: ({ signal }) =>
+      told(api.GET('/api/cases/{caseId}/rigs', { params: { path: { caseId: detail.id }, query: queryOf(wanted) }, signal })),
   })
+  const things = useThings(detail)
+  const form = (currency: string) => (
+    <WantedForm
+      wanted={wanted}
+      currency={currency}
+      problems={rigs.error instanceof RefusedError ? rigs.error.refusal.problems : []}
+      nameOf={(id) => things.find((t) => t.id === id)?.words ?? id}
+      onChange={setWanted}
+    />
+  )
   if (rigs.isPending)
     return (
       <Page headline="Working out the rigs…">
@@ -35,12 +58,18 @@ export function RoutePage() {
     return (
       <Page headline="No answer yet">
         <Trouble error={rigs.error} onRetry={() => void rigs.refetch()} />
+        {form('GBP')}
       </Page>
     )
 
   const answer = rigs.data
   const shown = answer.rigs[picked] ?? answer.rigs[0]
-  if (!shown) return <NoRig answer={answer} caseId={detail.id} />
+  if (!shown)
+    return (
+      <NoRig answer={answer} caseId={detail.id}>
+        {form('GBP')}
+      </NoRig>
+    )
 
   const same = detail.rig !== null && sameWays(detail.rig.view, shown)
   const chosen = detail.rig && !detail.rig.outOfDate && same
@@ -69,7 +98,11 @@ export function RoutePage() {
   return (
     <Page
       headline={shown.headline}
-      beside={picked === 0 ? `best of ${count(routes, 'working route', 'working routes')}` : shown.title.toLowerCase()}
+      beside={
+        picked === 0
+          ? `best of ${count(routes, 'working route', 'working routes')}${shown.proven ? ', proven' : ''}`
+          : shown.title.toLowerCase()
+      }
       figures={<Figures rig={shown} measured={chosen ? (detail.rig?.measured ?? []) : []} />}
       action={
         chosen ? (
@@ -84,6 +117,7 @@ export function RoutePage() {
       }
     >
       {error !== null && <Trouble error={error} />}
+      {form(shown.currency)}
       {detail.rig?.outOfDate && <OutOfDate rig={detail.rig} same={same} />}
       <Box sx={{ mt: 4 }}>
         <LineBoard
@@ -108,7 +142,10 @@ export function RoutePage() {
             <Typography variant="h2" sx={{ pt: 4 }}>
               Others worth weighing
             </Typography>
-            {answer.rigs.map((rig, i) => i !== picked && <Other key={rig.title} rig={rig} onPick={() => setPicked(i)} />)}
+            <Typography variant="body2" color="textSecondary">
+              {unbeatenWords(answer)}
+            </Typography>
+            {answer.rigs.map((rig, i) => i !== picked && <Other key={i} rig={rig} onPick={() => setPicked(i)} />)}
           </Box>
         )}
       </Box>
@@ -122,11 +159,41 @@ export function RoutePage() {
       >
         <PartsList rig={shown} />
       </Part>
+      <Part title="Why not this?" note="Any socket or device: the rules it breaks, or how the best rig with it is worse.">
+        <WhyNot caseId={detail.id} version={detail.version} wanted={wanted} things={things} onWanted={setWanted} />
+      </Part>
       <Part title="Ruled out, and why">
         <RuledOut items={answer.ruledOut} />
       </Part>
     </Page>
   )
+}
+
+/** How many rigs nothing beats on everything, and whether that is all of them. */
+function unbeatenWords(answer: Schema['RankedRigs']) {
+  const shown = answer.rigs.length
+  const all = answer.unbeatenProven
+    ? `Nothing beats ${answer.unbeaten === 1 ? 'this one' : `these ${answer.unbeaten}`} on everything`
+    : `At least ${answer.unbeaten} that nothing beats on everything; the search stopped at its limit`
+  return shown < answer.unbeaten ? `${all}; ${shown} are shown, spread over them.` : `${all}.`
+}
+
+/** Everything that may be asked about: sockets seen, then devices. */
+function useThings(detail: Schema['CaseDetail']): Thing[] {
+  const [shelf, reference] = [useShelf(), useReference()]
+  const sockets = (owner: string, list: readonly Schema['SourcePort'][]) =>
+    list
+      .filter((s) => s.state !== 'notThere')
+      .map((s) => ({
+        id: s.id,
+        words: `${reference.data?.sockets.find((f) => f.kind === s.kind)?.words ?? s.kind}${s.marking ? ` (${s.marking})` : ''}${owner}`,
+        sort: 'Sockets',
+      }))
+  return [
+    ...sockets('', detail.look.set.sockets),
+    ...(detail.look.sources ?? []).flatMap((source) => sockets(` of the ${source.name}`, source.sockets ?? [])),
+    ...(shelf.data?.devices ?? []).map(({ device }) => ({ id: device.id, words: device.name, sort: roleWords[device.role] })),
+  ]
 }
 
 const sameWays = (a: Rig, b: Rig) =>
@@ -226,7 +293,7 @@ function OutOfDate({ rig, same }: { rig: Schema['ChosenRig']; same: boolean }) {
   )
 }
 
-function NoRig({ answer, caseId }: { answer: Schema['RankedRigs']; caseId: string }) {
+function NoRig({ answer, caseId, children }: { answer: Schema['RankedRigs']; caseId: string; children: ReactNode }) {
   return (
     <Page headline="No rig yet">
       {answer.obstacle && (
@@ -236,6 +303,7 @@ function NoRig({ answer, caseId }: { answer: Schema['RankedRigs']; caseId: strin
           <Link to={`/cases/${caseId}/look`}>Go to Look</Link>
         </Box>
       )}
+      {children}
       {answer.ruledOut.length > 0 && (
         <Part title="Ruled out, and why">
           <RuledOut items={answer.ruledOut} />

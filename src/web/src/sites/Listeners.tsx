@@ -1,9 +1,11 @@
 import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material'
+import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { limits } from '../format/format'
 import { Choice, knownOptions } from '../parts/Choice'
 import { offerUndo } from '../parts/undo'
 import { useAsked, type Asked } from './useAsked'
+import { ListenerMore } from './ListenerMore'
 import { newListener } from './lookEdits'
 import { NumberField } from './NumberField'
 import { saying } from './saying'
@@ -54,6 +56,9 @@ export function Listeners({ listeners, receivers, tolerances, most, problems, as
   )
 }
 
+/** Fields that stand in the second part of the form. */
+const moreFields = ['telecoil', 'implant', 'phone', 'ears', 'hoursADay']
+
 interface FormProps {
   listener: Listener
   asked: Asked | null
@@ -68,7 +73,12 @@ interface FormProps {
 
 function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf, onChange, onRemove }: FormProps) {
   const set = (change: Partial<Listener>) => onChange({ ...listener, ...change })
-  const form = useAsked<HTMLFieldSetElement>(asked, place)
+  const [more, setMore] = useState(false)
+  const form = useAsked<HTMLFieldSetElement>(
+    asked,
+    place,
+    () => asked && moreFields.some((f) => asked.field === `${place}.${f}`) && setMore(true),
+  )
   const worn = receivers.find((r) => r.id === listener.receiverId)
   const gone = listener.receiverId && !worn
   const tick = (field: 'openToAnother' | 'leavesRoom' | 'readsLips' | 'ownVolume' | 'unsteadyHands', label: string) => (
@@ -159,7 +169,7 @@ function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf
         {tick('openToAnother', 'Open to another receiver')}
       </Box>
       <Box sx={{ mt: 3, display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
-        {listener.leavesRoom && (
+        {listener.leavesRoom && (listener.roams ?? []).length === 0 && (
           <NumberField
             label="Walks as far as"
             unit="m"
@@ -201,6 +211,16 @@ function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf
           </>
         )}
       </Box>
+      {more && <ListenerMore listener={listener} wearsAids={worn?.form === 'hearingAids'} problemOf={problemOf} onChange={set} />}
+      <Button
+        variant="text"
+        sx={{ mt: 2, mr: 4, px: 0 }}
+        onClick={() => setMore(!more)}
+        aria-expanded={more}
+        aria-label={`${more ? 'Less' : 'Ears, hands, phone, hours'}: ${listener.name}`}
+      >
+        {more ? 'Less' : listener.leavesRoom ? 'Ears, hands, phone, hours, places' : 'Ears, hands, phone, hours'}
+      </Button>
       <Button variant="text" sx={{ mt: 2 }} onClick={onRemove} aria-label={`Take out ${listener.name}`}>
         Take out
       </Button>

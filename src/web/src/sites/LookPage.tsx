@@ -8,6 +8,9 @@ import { Trouble, Waiting } from '../parts/Trouble'
 import { Listeners } from './Listeners'
 import { Owned } from './Owned'
 import { SocketWall } from './SocketWall'
+import { Sources } from './Sources'
+import { Strips } from './Strips'
+import { TheAir } from './TheAir'
 import { TheSet } from './TheSet'
 import { useAsked, type Asked } from './useAsked'
 import { useLook, useReference, useShelf } from './useLook'
@@ -37,7 +40,7 @@ export function LookPage() {
   const devices = shelf.data.devices.map((d) => d.device)
   const putSet = (set: Schema['TelevisionSet']) => change((l) => ({ ...l, set }))
   // What belongs to no single field; everything else is said at its own.
-  const stray = problems.filter((p) => ['listeners', 'owned', 'set.sockets'].includes(p.field))
+  const stray = problems.filter((p) => ['listeners', 'owned', 'set.sockets', 'sources', 'walls'].includes(p.field))
   return (
     <Page headline={headline(look, detail.meanings)} beside={standfirst(look, detail.meanings)}>
       {error !== null && <Trouble error={error} />}
@@ -50,24 +53,49 @@ export function LookPage() {
       <Box sx={{ display: 'grid', columnGap: 8, gridTemplateColumns: { xs: 'minmax(0, 1fr)', lg: 'minmax(0, 1fr) 280px' }, mt: 4 }}>
         <Box sx={{ minWidth: 0 }}>
           <SocketWall
-            facts={reference.data.sockets}
+            facts={reference.data.sockets.filter((f) => !onlyOnBoxes.includes(f.kind))}
             sockets={look.set.sockets}
             meanings={detail.meanings}
             problems={problems}
             asked={asked}
             roomSpeakers={devices.filter((d) => d.role === 'roomSpeaker')}
             onChange={(sockets) => putSet({ ...look.set, sockets })}
+            takenIds={(look.sources ?? []).flatMap((s) => (s.sockets ?? []).map((x) => x.id))}
           />
+          <Part title="What is watched" note="Several sources: take the sound from the set. One box alone: its own output may do.">
+            <Sources
+              look={look}
+              reference={reference.data}
+              meanings={detail.meanings}
+              problems={problems}
+              asked={asked}
+              onChange={change}
+            />
+          </Part>
           <Part title="Who listens" id="listeners">
             <Listeners
               listeners={look.listeners}
-              receivers={devices.filter((d) => d.role === 'receiver')}
+              receivers={devices.filter((d) => d.role === 'receiver' || d.role === 'roomSpeaker')}
               tolerances={reference.data.tolerances}
               most={reference.data.mostListeners}
               problems={problems}
               asked={asked}
               onChange={(listeners) => change((l) => ({ ...l, listeners }))}
             />
+          </Part>
+          <Part
+            title="The air between"
+            note="One strip a place, from the set on the left to the ear. Drag a wall, or move it with the arrow keys."
+          >
+            <Strips
+              caseId={detail.id}
+              version={detail.version}
+              look={look}
+              materials={reference.data.materials}
+              problems={problems}
+              onChange={change}
+            />
+            <TheAir look={look} problems={problems} onChange={change} />
           </Part>
           <Part title="The set itself">
             <div ref={setPart} tabIndex={-1} style={{ outline: 'none' }} />
@@ -91,7 +119,7 @@ export function LookPage() {
             caseId={detail.id}
             version={detail.version}
             onPick={(field) => setAsked({ field })}
-            ready={look.listeners.length > 0 && look.set.sockets.some((s) => s.state !== 'notThere')}
+            ready={look.listeners.length > 0 && everySocket(look).some((s) => s.state !== 'notThere')}
           />
           <WhoInShort listeners={look.listeners} devices={devices} />
         </Box>
@@ -99,6 +127,9 @@ export function LookPage() {
     </Page>
   )
 }
+
+/** Sockets a set itself never has. */
+const onlyOnBoxes: readonly Schema['SocketKind'][] = ['hdmiOut', 'secondZone', 'tapeOut']
 
 /** Who listens, in a line each, beside the wall. */
 function WhoInShort({ listeners, devices }: { listeners: readonly Schema['Listener'][]; devices: readonly Schema['Device'][] }) {
@@ -118,7 +149,8 @@ function WhoInShort({ listeners, devices }: { listeners: readonly Schema['Listen
             l.readsLips && 'reads lips',
             l.roomWish === 'roomHearsToo' && 'the room hears too',
             l.roomWish === 'setSilent' && 'set silent',
-            l.leavesRoom && `walks ${metres(l.roamDistanceM ?? 8)}`,
+            l.leavesRoom &&
+              (l.roams?.length ? `walks to the ${l.roams.map((r) => r.name).join(', ')}` : `walks ${metres(l.roamDistanceM ?? 8)}`),
           ]
             .filter(Boolean)
             .join(', ')}
@@ -128,8 +160,10 @@ function WhoInShort({ listeners, devices }: { listeners: readonly Schema['Listen
   )
 }
 
+const everySocket = (look: Schema['Look']) => [...look.set.sockets, ...(look.sources ?? []).flatMap((s) => s.sockets ?? [])]
+
 function headline(look: Schema['Look'], meanings: readonly Schema['SocketMeaning'][]) {
-  if (look.set.sockets.every((s) => s.state === 'notThere')) return 'What is behind the set?'
+  if (everySocket(look).every((s) => s.state === 'notThere')) return 'What is behind the set?'
   const ways = meanings.filter((m) => m.use === 'output').length
   return ways === 0
     ? 'Behind the set: no way out yet'
@@ -139,7 +173,7 @@ function headline(look: Schema['Look'], meanings: readonly Schema['SocketMeaning
 }
 
 function standfirst(look: Schema['Look'], meanings: readonly Schema['SocketMeaning'][]) {
-  if (look.set.sockets.every((s) => s.state === 'notThere'))
+  if (everySocket(look).every((s) => s.state === 'notThere'))
     return 'Rear, sides, underneath. Enter each socket you can see; leave the rest.'
   if (!meanings.some((m) => m.use === 'output')) return 'Look for a small door, a headphone socket on the side, or HDMI marked ARC.'
   return 'Enter each socket you can see; leave the rest.'

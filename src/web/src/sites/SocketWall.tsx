@@ -20,6 +20,11 @@ interface WallProps {
   asked: Asked | null
   roomSpeakers: readonly Schema['Device'][]
   onChange: (sockets: Socket[]) => void
+  /** Path of the sockets in the look. */
+  path?: string
+  label?: string
+  /** Ids that other sources use already. */
+  takenIds?: readonly string[]
 }
 
 const stateOptions = [
@@ -29,12 +34,23 @@ const stateOptions = [
 ] as const
 
 /** The back of this set as rows of sockets: what is there, whether it is free, and what that means. */
-export function SocketWall({ facts, sockets, meanings, problems, asked, roomSpeakers, onChange }: WallProps) {
+export function SocketWall({
+  facts,
+  sockets,
+  meanings,
+  problems,
+  asked,
+  roomSpeakers,
+  onChange,
+  path = 'set.sockets',
+  label = 'Socket wall',
+  takenIds = [],
+}: WallProps) {
   const put = (socket: Socket) =>
     onChange(sockets.some((s) => s.id === socket.id) ? sockets.map((s) => (s.id === socket.id ? socket : s)) : [...sockets, socket])
   const rows = facts.flatMap((f) => {
     const mine = sockets.filter((s) => s.kind === f.kind)
-    return (mine.length > 0 ? mine : [emptySocket(f.kind, sockets)]).map((socket, i) => ({ facts: f, socket, first: i === 0 }))
+    return (mine.length > 0 ? mine : [emptySocket(f.kind, sockets, takenIds)]).map((socket, i) => ({ facts: f, socket, first: i === 0 }))
   })
   const seen = rows.filter((r) => r.socket.state !== 'notThere')
   const unseen = rows.filter((r) => r.socket.state === 'notThere')
@@ -46,17 +62,17 @@ export function SocketWall({ facts, sockets, meanings, problems, asked, roomSpea
         facts={f}
         socket={socket}
         asked={asked}
-        place={`set.sockets[${index}]`}
+        place={`${path}[${index}]`}
         meaning={meanings.find((m) => m.socketId === socket.id)}
-        problemOf={(field) => problems.find((p) => p.field === `set.sockets[${index}].${field}`)}
+        problemOf={(field) => problems.find((p) => p.field === `${path}[${index}].${field}`)}
         roomSpeakers={roomSpeakers}
         onChange={put}
-        onAnother={() => onChange([...sockets, { ...socketOf(f.kind, sockets), state: 'free' }])}
+        onAnother={() => onChange([...sockets, { ...socketOf(f.kind, sockets, takenIds), state: 'free' }])}
       />
     )
   }
   return (
-    <Box component="ul" aria-label="Socket wall" sx={{ listStyle: 'none', p: 0, m: 0, borderBottom: 1, borderColor: 'divider' }}>
+    <Box component="ul" aria-label={label} sx={{ listStyle: 'none', p: 0, m: 0, borderBottom: 1, borderColor: 'divider' }}>
       {seen.map(row)}
       {unseen.map(row)}
     </Box>
@@ -160,7 +176,7 @@ function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeake
 }
 
 function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onAnother }: Omit<RowProps, 'meaning' | 'asked' | 'place'>) {
-  const outputs = facts.signals.length > 0 || socket.kind === 'bluetooth'
+  const outputs = facts.signals.length > 0 || socket.kind === 'bluetooth' || socket.kind === 'appStream'
   const power = socket.kind === 'usbA' || socket.kind === 'usbC'
   const radio = socket.kind === 'bluetooth'
   const digital = facts.signals.includes('spdifPcm')
@@ -252,6 +268,19 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
           onChange={(usbMa) => onChange({ ...socket, usbMa: Math.round(usbMa) })}
           width="100%"
         />
+      )}
+      {socket.kind === 'secondZone' && (
+        <TextField
+          select
+          label="What the zone lets through"
+          value={socket.zonePasses ?? 'notYet'}
+          onChange={(e) => onChange({ ...socket, zonePasses: e.target.value as Socket['zonePasses'] })}
+        >
+          <MenuItem value="notYet">not known yet</MenuItem>
+          <MenuItem value="analogueOnly">analogue inputs only</MenuItem>
+          <MenuItem value="twoChannelPcm">two-channel PCM too</MenuItem>
+          <MenuItem value="everything">everything</MenuItem>
+        </TextField>
       )}
       {power && known('usbSound', 'Passes sound too (the box’s USB lamp lights)')}
       {power && known('offInStandby', 'Goes off with the set')}

@@ -11,14 +11,14 @@ export function freshId(stem: string, taken: readonly string[]) {
 }
 
 /** A socket of a kind, not entered yet. */
-export const emptySocket = (kind: Socket['kind'], sockets: readonly Socket[]): Socket => ({ ...socketOf(kind, sockets), state: 'notThere' })
+export const emptySocket = (kind: Socket['kind'], sockets: readonly Socket[], takenIds: readonly string[] = []): Socket => ({
+  ...socketOf(kind, sockets, takenIds),
+  state: 'notThere',
+})
 
 /** A new socket of a kind with everything still unknown. */
-export const socketOf = (kind: Socket['kind'], sockets: readonly Socket[]): Socket => ({
-  id: freshId(
-    kind,
-    sockets.map((s) => s.id),
-  ),
+export const socketOf = (kind: Socket['kind'], sockets: readonly Socket[], takenIds: readonly string[] = []): Socket => ({
+  id: freshId(kind, [...sockets.map((s) => s.id), ...takenIds]),
   kind,
   state: 'free',
   takenBy: '',
@@ -57,4 +57,28 @@ export const newListener = (listeners: readonly Schema['Listener'][]): Schema['L
   toleranceId: null,
   aidsConfirmedBy: '',
   aidsConfirmedOn: null,
+})
+
+/** Nothing known of a way but its length. */
+export const unseenWay: Schema['Way'] = {
+  crossings: [],
+  wallsEntered: false,
+  bodies: 0,
+  offAxisDeg: 0,
+  turnedAwayDeg: 0,
+  sunOnReceiver: false,
+}
+
+/** A new source with nothing plugged in yet. */
+export const newSource = (facts: Schema['SourceFacts'], sources: readonly Schema['SoundSource'][]): Schema['SoundSource'] => ({
+  id: freshId(facts.kind, [...sources.map((s) => s.id), 'set']),
+  name: facts.words,
+  kind: facts.kind,
+  watched: true,
+  pluggedInto: facts.musicOnly || facts.ownScreen ? '' : 'set',
+  lead: 'hdmi',
+  takesSetSound: false,
+  passesSoundOn: 'notYet',
+  processesSound: false,
+  sockets: [],
 })

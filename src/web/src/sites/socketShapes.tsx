@@ -1,3 +1,4 @@
+import type { ReactElement } from 'react'
 import type { Schema } from '../api/client'
 import { ink } from '../theme/tokens'
 
@@ -19,7 +20,7 @@ function Phono({ x }: { x: number }) {
   )
 }
 
-function face(kind: Schema['SocketKind']) {
+function face(kind: Schema['SocketKind']): ReactElement {
   switch (kind) {
     case 'opticalSquare':
       return (
@@ -113,6 +114,36 @@ function face(kind: Schema['SocketKind']) {
           <circle cx={15} cy={18} r={4.5} />
           <circle cx={33} cy={18} r={4.5} />
           <path d="M15 8V11M13.5 9.5H16.5M31.5 9.5H34.5" strokeWidth={1.5} />
+        </>
+      )
+    case 'hdmiOut':
+      return (
+        <>
+          {face('hdmiPlain')}
+          <path d="M20 32H28M25 29L28 32L25 35" strokeWidth={1.5} />
+        </>
+      )
+    case 'secondZone':
+      return (
+        <>
+          {face('phonoPair')}
+          <text x={24} y={7} fontSize={8} textAnchor="middle" fill={ink.text} stroke="none">
+            2
+          </text>
+        </>
+      )
+    case 'tapeOut':
+      return (
+        <>
+          {face('phonoPair')}
+          <path d="M18 34H30" strokeWidth={1.5} />
+        </>
+      )
+    case 'appStream':
+      return (
+        <>
+          <rect x={16} y={3} width={16} height={30} rx={2} />
+          <path d="M20 18A6 6 0 0 1 28 18M22 22A3 3 0 0 1 26 22" strokeWidth={1.5} />
         </>
       )
     case 'bluetooth':

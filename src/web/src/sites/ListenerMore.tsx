@@ -1,0 +1,127 @@
+import { Box, Button, Checkbox, FormControlLabel, TextField } from '@mui/material'
+import type { Schema } from '../api/client'
+import { Choice, knownOptions } from '../parts/Choice'
+import { unseenWay } from './lookEdits'
+import { NumberField } from './NumberField'
+import { saying } from './saying'
+
+type Listener = Schema['Listener']
+
+interface Props {
+  listener: Listener
+  wearsAids: boolean
+  problemOf: (field: string) => Schema['FieldProblem'] | undefined
+  onChange: (change: Partial<Listener>) => void
+}
+
+/** What is asked of a listener when the case needs it: ears, implants, phone, hands and sight, hours, places walked to. */
+export function ListenerMore({ listener, wearsAids, problemOf, onChange }: Props) {
+  const tick = (field: 'seesBadly' | 'nothingOnEars' | 'onRequestOnly' | 'leftAndRight', label: string) => (
+    <FormControlLabel
+      control={<Checkbox checked={listener[field] ?? false} onChange={(e) => onChange({ [field]: e.target.checked })} />}
+      label={label}
+    />
+  )
+  const known = (field: 'telecoil' | 'implant' | 'phone', label: string) => (
+    <Choice label={label} value={listener[field] ?? 'notYet'} options={knownOptions} onChange={(value) => onChange({ [field]: value })} />
+  )
+  return (
+    <Box sx={{ display: 'grid', gap: 4, mt: 3 }}>
+      <Box sx={{ display: 'grid', columnGap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
+        {tick('nothingOnEars', 'Wants nothing on the ears')}
+        {tick('seesBadly', 'Sees badly, finds controls by touch')}
+        {tick('leftAndRight', 'Wants left and right beside the seat')}
+        {tick('onRequestOnly', 'Streamed to only when asked')}
+      </Box>
+      <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
+        <Choice
+          label="Hears with"
+          value={listener.ears ?? 'both'}
+          options={[
+            { value: 'both', words: 'both ears' },
+            { value: 'leftOnly', words: 'left only' },
+            { value: 'rightOnly', words: 'right only' },
+          ]}
+          onChange={(ears) => onChange({ ears })}
+        />
+        <Choice
+          label="Sound quality counts"
+          value={listener.quality ?? 'normal'}
+          options={[
+            { value: 'unimportant', words: 'little' },
+            { value: 'normal', words: 'as usual' },
+            { value: 'important', words: 'much' },
+          ]}
+          onChange={(quality) => onChange({ quality })}
+        />
+        {known('implant', 'Carries an implant')}
+        {known('phone', 'Carries a phone for an app')}
+        {wearsAids && known('telecoil', 'Telecoil programme switched on by the clinic')}
+        <NumberField
+          label="Listens a day"
+          unit="h"
+          value={listener.hoursADay ?? 0}
+          problem={problemOf('hoursADay')}
+          onChange={(hoursADay) => onChange({ hoursADay })}
+          width="100%"
+        />
+      </Box>
+      {listener.leavesRoom && <Roams listener={listener} problemOf={problemOf} onChange={onChange} />}
+    </Box>
+  )
+}
+
+function Roams({ listener, problemOf, onChange }: Omit<Props, 'wearsAids'>) {
+  const roams = listener.roams ?? []
+  const put = (at: number, change: Partial<Schema['RoamPlace']>) =>
+    onChange({ roams: roams.map((r, i) => (i === at ? { ...r, ...change } : r)) })
+  return (
+    <Box sx={{ display: 'grid', gap: 3 }}>
+      {roams.map((place, i) => (
+        <Box key={i} sx={{ display: 'grid', gap: 3, gridTemplateColumns: { xs: '1fr', sm: '1.4fr 1fr auto' }, alignItems: 'start' }}>
+          <TextField
+            label="Walks to"
+            value={place.name}
+            {...saying(problemOf(`roams[${i}].name`))}
+            onChange={(e) => put(i, { name: e.target.value })}
+          />
+          <NumberField
+            label="From the set"
+            unit="m"
+            value={place.distanceM}
+            problem={problemOf(`roams[${i}].distanceM`)}
+            onChange={(distanceM) => put(i, { distanceM })}
+            width="100%"
+          />
+          <Button
+            variant="text"
+            onClick={() => onChange({ roams: roams.filter((_, at) => at !== i) })}
+            aria-label={`Take out ${place.name}`}
+          >
+            Take out
+          </Button>
+        </Box>
+      ))}
+      {roams.length < 6 && (
+        <Box>
+          <Button
+            onClick={() =>
+              onChange({
+                roams: [
+                  ...roams,
+                  {
+                    name: roams.length === 0 ? 'kitchen' : `place ${roams.length + 1}`,
+                    distanceM: listener.roamDistanceM ?? 8,
+                    way: unseenWay,
+                  },
+                ],
+              })
+            }
+          >
+            Add a place walked to
+          </Button>
+        </Box>
+      )}
+    </Box>
+  )
+}
