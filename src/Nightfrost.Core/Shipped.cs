@@ -28,13 +28,25 @@ public static class CoreJson
     /// <summary>Sets camel-case enum words, strict numbers, and refuses a missing or null value where one is required, in lists too.</summary>
     public static JsonSerializerOptions Configure(JsonSerializerOptions options)
     {
-        options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { RefuseNullItems } };
+        options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { RefuseNullItems, RefuseNullMembers } };
         options.PropertyNamingPolicy = JsonNamingPolicy.CamelCase;
         options.NumberHandling = JsonNumberHandling.Strict;
         options.RespectNullableAnnotations = true;
         options.RespectRequiredConstructorParameters = true;
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false));
         return options;
+    }
+
+    // Read from a stream, members set after the constructor are not held against their nullable annotation by the reader itself.
+    private static void RefuseNullMembers(JsonTypeInfo type)
+    {
+        foreach (var property in type.Kind == JsonTypeInfoKind.Object ? type.Properties : [])
+        {
+            if (property is not { Set: { } set, IsSetNullable: false } || property.PropertyType.IsValueType)
+                continue;
+            var name = property.Name;
+            property.Set = (owner, value) => set(owner, value ?? throw new JsonException($"'{name}' holds nothing.", $"$.{name}", null, null));
+        }
     }
 
     // Nullable annotations reach properties, not the items of a list: no list of ours holds nothing in a place.

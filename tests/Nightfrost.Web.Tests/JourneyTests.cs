@@ -294,12 +294,12 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     public async Task The_demo_cases_show_what_they_are_meant_to()
     {
         var cases = await _me.Read<List<CaseSummary>>("/api/cases");
-        Assert.Equal(4, cases.Count);
-        Assert.Equal(3, cases.DistinctBy(c => c.Site).Count());
+        Assert.Equal(6, cases.Count);
+        Assert.Equal(5, cases.DistinctBy(c => c.Site).Count());
         Assert.Contains(cases, c => c.Next.Words == "Not in step: Maud");
         var lounge = cases.Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal));
         Assert.Equal(["edda", "tobias", "room"], lounge.Rows.Select(r => r.ListenerId));
-        Assert.True(Data.Demo.DemoKit.All.Count >= 16);
+        Assert.True(Data.Demo.DemoKit.All.Count >= 60);
     }
 
     private async Task<CaseDetail> Open() => await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Post, "/api/cases", new NewCase("Saltern Row 4", "A test of the way")));

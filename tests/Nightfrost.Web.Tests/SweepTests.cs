@@ -49,7 +49,7 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
                 {
                     // What was taken must be workable everywhere it is used.
                     taken++;
-                    foreach (var page in new[] { "rigs", "questions", "tune", "run-sheet", "handover" })
+                    foreach (var page in new[] { "rigs", "questions", "strips", "tune", "run-sheet", "handover" })
                         Assert.True((await _me.Get($"/api/cases/{_lounge.Id}/{page}")).IsSuccessStatusCode, $"{page} broke after {place} = {bad[..Math.Min(20, bad.Length)]}");
                     continue;
                 }

@@ -13,7 +13,7 @@ public static class Comparison
         if (a.Served != b.Served)
             parts.Add($"serves {a.Served} against {b.Served}");
         if (a.NeedsMet != b.NeedsMet)
-            parts.Add($"meets {a.NeedsMet} wishes against {b.NeedsMet}");
+            parts.Add($"meets {Wording.Count(Math.Abs(a.NeedsMet - b.NeedsMet), "wish", "wishes")} {(a.NeedsMet > b.NeedsMet ? "more" : "fewer")}");
         if (a.Grade != b.Grade)
             parts.Add($"in step {Wording.Percent(a.InStep)} against {Wording.Percent(b.InStep)}");
         if (a.Price != b.Price)
@@ -26,6 +26,25 @@ public static class Comparison
             parts.Add($"link {MarginWord(a.Margin)} against {MarginWord(b.Margin)}");
         return parts;
     }
+
+    /// <summary>On what a rig that nothing beats is better than another, as a title, such as "Cheaper, less to switch on".</summary>
+    public static string BetterOn(in Score a, in Score b)
+    {
+        var words = new List<string>();
+        foreach (var (criterion, word) in Words)
+        {
+            if (a.On(criterion, b) > 0)
+                words.Add(word);
+        }
+
+        var title = string.Join(", ", words.Take(2));
+        return title.Length == 0 ? "As good" : char.ToUpperInvariant(title[0]) + title[1..];
+    }
+
+    private static readonly (Criterion, string)[] Words =
+    [
+        (Criterion.Price, "cheaper"), (Criterion.InStep, "surer in step"), (Criterion.Boxes, "less to switch on"), (Criterion.Quality, "better sound"), (Criterion.Margin, "stronger link"), (Criterion.Needs, "more wishes met"),
+    ];
 
     private static string MarginWord(int grade) => grade switch { 2 => "good", 1 => "fair", _ => "poor" };
 }

@@ -37,7 +37,7 @@ internal static class EarBases
 
     /// <summary>What a plain wire sees of an ear.</summary>
     public static string KeyOfWired(Ear ear) => string.Join('|',
-        ear.IsOwn, ear.Receiver.Role, ear.Receiver.Form is WearForm.OverEar or WearForm.Earbuds, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Receiver.App.Length > 0, string.Join(',', ear.Receiver.StageIds), Wires(ear));
+        ear.IsOwn, ear.Receiver.Role, ear.Receiver.Form, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Receiver.App.Length > 0, string.Join(',', ear.Receiver.StageIds), Wires(ear));
 
     /// <summary>Everything that rules, links and delays see of an ear.</summary>
     public static string KeyOf(Ear ear) => string.Join('|',

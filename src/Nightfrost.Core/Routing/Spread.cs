@@ -27,7 +27,11 @@ internal static class Spread
         }
 
         while (shown.Count < Router.MostShown && left.Count > 0)
-            Show(left.MaxBy(r => shown.Min(s => Distance(r.Score, s.Score, rigs)))!, "Between these");
+        {
+            var next = left.MaxBy(r => shown.Min(s => Distance(r.Score, s.Score, rigs)))!;
+            Show(next, Comparison.BetterOn(next.Score, shown[0].Score));
+        }
+
         return shown;
 
         void Show(UnbeatenRig rig, string title)

@@ -60,4 +60,63 @@ public static class DemoCases
             new() { Id = "runa", Name = "Runa", SeatDistanceM = 2.2, ReceiverId = "petrick-over", RoomWish = RoomWish.SetSilent, ClearLine = Known.Yes },
         ],
         []);
+
+    /// <summary>Flat 5: set, disc player and a walk to the kitchenette behind brick; one hears with one ear.</summary>
+    public static Look FlatFive { get; } = new(
+        new TelevisionSet("Orle 40", PictureMode.Standard, Known.Yes, 2, "",
+            [
+                new() { Id = "optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, Marking = "OPTICAL", Glows = Known.Yes, FollowsPicture = Known.Yes, Pcm = Known.Yes },
+                new() { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, Marking = "side, right", SilencesSpeakers = Known.Yes, FollowsPicture = Known.Yes },
+                new() { Id = "usb", Kind = SocketKind.UsbA, State = SocketState.Free, Marking = "USB 5 V 1 A", UsbMa = 1000, UsbSound = Known.No, OffInStandby = Known.Yes },
+            ],
+            []),
+        [
+            new()
+            {
+                Id = "agnes", Name = "Agnes", SeatDistanceM = 2.6, OwnVolume = true, UnsteadyHands = true, ReadsLips = true, LeavesRoom = true, ClearLine = Known.Yes, HoursADay = 5,
+                Seat = new Way { WallsEntered = true, OffAxisDeg = 15 },
+                Roams = [new("kitchenette", 6.4, new Way { Crossings = [new("brick", 3.1), new("door", 3.1)], WallsEntered = true })],
+            },
+            new() { Id = "piet", Name = "Piet", SeatDistanceM = 3.2, ReceiverId = "fulmer-over", Ears = HearingEars.RightOnly, ClearLine = Known.Yes, HoursADay = 3, Seat = new Way { WallsEntered = true, Bodies = 1, OffAxisDeg = 25 } },
+        ],
+        [])
+    {
+        Sources =
+        [
+            new()
+            {
+                Id = "disc", Name = "disc player", Kind = SourceKind.DiscPlayer,
+                Sockets = [new() { Id = "disc-pair", Kind = SocketKind.PhonoPair, State = SocketState.Free }, new() { Id = "disc-hdmi", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" }],
+            },
+        ],
+        Walls = [new("brick", "kitchen wall", Material.Brick), new("door", "kitchen door", Material.WoodenDoor)],
+        Air = new AirAround { RouterDistanceM = 0.5, WiFiNetworks = 2 },
+        Region = Region.Europe,
+    };
+
+    /// <summary>The reading room: an AV receiver feeds the set, its digital sockets are inputs, its second zone is free.</summary>
+    public static Look ReadingRoom { get; } = new(
+        new TelevisionSet("LQ 65-2", PictureMode.Film, Known.Yes, 1, "", [new() { Id = "hdmi1", Kind = SocketKind.HdmiPlain, State = SocketState.Taken, TakenBy = "the AV receiver", Marking = "HDMI 1" }], []) { OwnProgrammesWatched = false },
+        [
+            new() { Id = "hanno", Name = "Hanno", SeatDistanceM = 3.4, ReceiverId = "hulver-headset", OwnVolume = true, RoomWish = RoomWish.RoomHearsToo, ClearLine = Known.Yes, Quality = QualityWeight.Important },
+            new() { Id = "seat-2", Name = "Window seat", SeatDistanceM = 4.1, NothingOnEars = true, RoomWish = RoomWish.RoomHearsToo, ClearLine = Known.Yes, Seat = new Way { WallsEntered = true, OffAxisDeg = 35, SunOnReceiver = true } },
+        ],
+        [])
+    {
+        Sources =
+        [
+            new()
+            {
+                Id = "avr", Name = "AV receiver", Kind = SourceKind.AvReceiver, Watched = false, PassesSoundOn = Known.Yes,
+                Sockets =
+                [
+                    new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free, Marking = "ZONE 2 PRE OUT" },
+                    new() { Id = "avr-phones", Kind = SocketKind.Headphone635, State = SocketState.Free, Marking = "PHONES" },
+                ],
+            },
+            new() { Id = "player", Name = "disc player", Kind = SourceKind.DiscPlayer, PluggedInto = "avr" },
+            new() { Id = "box", Name = "set-top box", Kind = SourceKind.SetTopBox, PluggedInto = "avr", Lead = SourceLead.Analogue },
+        ],
+        Region = Region.Europe,
+    };
 }

@@ -47,7 +47,10 @@ public static class DemoData
         Film(both, "edda", now.AddHours(-20), [8, 9, 8]);
         var silent = Open(bunks, "Silent bunks, one walks to the galley", DemoCases.Bunkroom, now.AddHours(-5));
 
-        db.Cases.AddRange(spring, aids, both, silent);
+        var kitchenette = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, flat 5" }, "Two sources, and a walk to the kitchenette", DemoCases.FlatFive, now.AddHours(-3));
+        var zone = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, reading room" }, "An AV receiver and its second zone", DemoCases.ReadingRoom, now.AddHours(-4));
+
+        db.Cases.AddRange(spring, aids, both, silent, kitchenette, zone);
         await db.SaveChangesAsync(cancel);
     }
 

@@ -46,6 +46,7 @@ public class RuleExamples
         ["carries-what-is-watched"] = new(OneBox(Pair("TAPE OUT", "tape"), SourceKind.HiFi, plugged: "") with { Sources = [Source(Pair("TAPE OUT", "tape"), SourceKind.HiFi, "") with { Watched = false }] }, [Plain, Box("jack box", input: Connector.Jack35), Ear], "carries nothing that is watched"),
         ["zone-analogue-only"] = new(OneBox(Zone() with { ZonePasses = ZonePasses.AnalogueOnly }, SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear], "lets only analogue inputs through"),
         ["nothing-on-ears"] = new(Look([Optical()], Listener() with { NothingOnEars = true }), [Plain, Ear], "wants nothing on the ears"),
+        ["chair-or-pillow-asked"] = new(Look([Phones()], Listener()), [Wired() with { Form = WearForm.PillowSpeaker }], "for a chair or a pillow"),
         ["broadcast-rate"] = new(Look([Optical()], Listener()), [Cast("cast", rates: [48]), CastEar("bud", rates: [16, 24])], "share no sample rate (48 kHz against 16, 24 kHz)"),
         ["band-allowed"] = new(Look([Optical()], Listener()) with { Region = Region.Europe }, Banded(902, 928), "902–928 MHz, which is not listed for Europe. Check the national rule"),
         ["pendant-band"] = new(Look([Optical()], Listener()), Banded(868, 870), "where help pendants call"),

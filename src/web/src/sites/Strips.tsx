@@ -242,7 +242,7 @@ function Ends({ ends }: { ends: readonly Schema['StripEnd'][] }) {
         display: 'grid',
         columnGap: 5,
         rowGap: 0.5,
-        gridTemplateColumns: { xs: '1fr', sm: 'repeat(auto-fill, minmax(210px, 1fr))' },
+        gridTemplateColumns: { xs: '1fr', sm: 'repeat(auto-fill, minmax(250px, 1fr))' },
       }}
     >
       {ends.map((end) => (
