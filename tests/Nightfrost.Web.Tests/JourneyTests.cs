@@ -42,7 +42,7 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         Assert.Contains("PCM", looked.Meanings.Single().Sentence, StringComparison.Ordinal);
 
         var rigs = await _me.Read<RankedRigs>($"/api/cases/{made.Id}/rigs");
-        Assert.Equal("Seat 1 served, two things to buy", rigs.Rigs[0].Headline);
+        Assert.Equal("Seat 1 served, one thing to buy", rigs.Rigs[0].Headline);
         var chosen = await Choose(looked, rigs);
         Assert.NotNull(chosen.Rig);
         Assert.False(chosen.Rig.OutOfDate);

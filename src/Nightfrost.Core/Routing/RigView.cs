@@ -108,7 +108,7 @@ public static class RigViews
         }
 
         foreach (var unserved in rig.Site.Look.Listeners.Where(l => rig.Routes.All(r => r.AtEar.Listener.Id != l.Id)))
-            reasons.Add(new(ReasonKind.Against, $"{unserved.Name} has no route in this rig."));
+            reasons.Add(new(ReasonKind.Against, WhyUnserved(rig, unserved)));
         if (next is not null)
             reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
         if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep) is { } worst)
@@ -123,6 +123,16 @@ public static class RigViews
         if (!ranked.Proven)
             reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: a better rig may exist."));
         return reasons;
+    }
+
+    // A box that is full is the usual cause, and the one with a remedy of its own.
+    private static string WhyUnserved(Rig rig, Sites.Listener listener)
+    {
+        var full = rig.Routes.GroupBy(r => r.Feed.Key).FirstOrDefault(g => g.First().Sends is { } sends && g.Count() >= sends.ListenersAtOnce)?.First();
+        if (full is null)
+            return $"{listener.Name} has no route in this rig.";
+        var count = Wording.Count(full.Sends!.ListenersAtOnce, "listener", "listeners");
+        return $"{listener.Name} has no route in this rig: {RuleWords.Box(full)} feeds {count} at once, and remembering more is not feeding more. Use a box with a stated simultaneous output for this number, or a second box.";
     }
 
     private static string Trade(RankedRig first, RankedRig next)

@@ -1,0 +1,264 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>Eighteen sites a specialist meets, and what must come out. docs/worked-examples.md tells the same in words.</summary>
+public class WorkedExamples
+{
+    private static readonly Device[] OtherLeads = [Lead(Connector.Hdmi, Connector.Hdmi, 7), Lead(Connector.CoaxialPhono, Connector.CoaxialPhono, 6), Lead(Connector.PhonoPair, Connector.PhonoPair, 4), Lead(Connector.Jack635, Connector.Jack35, 5)];
+
+    private static RouterAnswer Rank(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf([.. kit, .. OtherLeads])));
+
+    private static RigView Best(Look look, params Device[] kit)
+    {
+        var answer = Rank(look, kit);
+        return RigViews.Of(answer.Rigs[0], answer.Arrivals, answer.Rigs.ElementAtOrDefault(1));
+    }
+
+    private static Listener Wears(string id, string name = "Edda") => Listener(name, id) with { OpenToAnother = false };
+
+    [Fact]
+    public void Example_1_optical_low_latency_and_a_silent_set()
+    {
+        var look = Look([Optical()], Wears("ear") with { RoomWish = RoomWish.SetSilent });
+        var view = Best(look, Box("box"), Headset("ear"));
+        Assert.Contains("PCM", view.Rows[0].Legs[0].Label, StringComparison.Ordinal);
+        Assert.Contains("vendor low-latency", view.Rows[0].Legs[1].Label, StringComparison.Ordinal);
+        var rig = Rank(look, Box("box"), Headset("ear")).Rigs[0].Rig;
+        Assert.Contains(RunSheet.For(rig), s => s.Action == "Switch the set's own speakers off");
+    }
+
+    [Fact]
+    public void Example_2_without_the_codec_the_delay_of_SBC_is_forecast_and_a_radio_set_comes_first()
+    {
+        var lips = Listener(wears: "ear") with { ReadsLips = true };
+        Device[] kit = [Box("box"), Headset("ear", codecs: [Aac, Sbc]), Base("uhf", LinkTechnology.UhfDigital, "U", includes: ["uhf ear"]), FamilyHeadset("uhf ear", LinkTechnology.UhfDigital, "U")];
+        var kept = Best(Look([Optical()], lips with { OpenToAnother = false }), kit);
+        Assert.Contains(kept.Rows[0].Findings, f => f.RuleId == "codec-both-ends");
+        Assert.True(kept.Rows[0].Forecast!.MedianMs > 150);
+        Assert.Equal("uhf", Best(Look([Optical()], lips), kit).Plan[0].TransmitterId);
+    }
+
+    [Fact]
+    public void Example_3_a_bar_on_the_optical_socket_is_passed_on_or_split_both_counted()
+    {
+        var look = Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }], Wears("ear") with { RoomWish = RoomWish.RoomHearsToo });
+        Device[] kit = [Box("pass", 60, passes: true), Box("plain", 40), Splitter(), Headset("ear"), Bar()];
+        var pass = WhyNot.Ask(new Site(look, Shelf(kit)), Wanted.Usual, "pass").WithIt!;
+        var split = WhyNot.Ask(new Site(look, Shelf(kit)), Wanted.Usual, "splitter").WithIt!;
+        Assert.Equal(2, Parts.Of(pass.Rig).Where(p => p.Role == DeviceRole.Lead).Sum(p => p.Needed));
+        Assert.Equal(3, Parts.Of(split.Rig).Where(p => p.Role == DeviceRole.Lead).Sum(p => p.Needed));
+        Assert.NotEmpty(Comparison.Differences(pass.Score, split.Score, "GBP"));
+    }
+
+    [Fact]
+    public void Example_4_HDMI_only_takes_the_return_channel_or_one_box_in_the_line()
+    {
+        var arc = Converter("arc extractor") with { StageIds = ["hdmi-extractor"], Ports = [new AudioPort(Connector.Hdmi, false, [Signal.HdmiReturn], "IN"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")] };
+        var inLine = arc with { Id = "in-line extractor", Name = "in-line extractor", PassesThrough = true, Ports = [new AudioPort(Connector.Hdmi, false, [Signal.HdmiProgramme], "IN"), new AudioPort(Connector.Hdmi, true, [Signal.HdmiProgramme], "OUT"), arc.Ports[1]] };
+        SourcePort returns = new() { Id = "arc", Kind = SocketKind.HdmiReturn, State = SocketState.Free, FollowsPicture = Known.Yes };
+        Assert.Equal(["arc extractor"], Best(Look([returns], Wears("ear")), arc, inLine, Box("box"), Headset("ear")).Plan[0].AdapterIds);
+
+        var without = Look([new SourcePort { Id = "in", Kind = SocketKind.HdmiPlain, State = SocketState.Taken }], Wears("ear")) with
+        {
+            Sources = [new() { Id = "stb", Name = "set-top box", Kind = SourceKind.SetTopBox, Sockets = [new() { Id = "out", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" }] }],
+        };
+        var view = Best(without, arc, inLine, Box("box"), Headset("ear"));
+        Assert.Equal(["in-line extractor"], view.Plan[0].AdapterIds);
+        Assert.Contains(view.Rows[0].Findings, f => f.RuleId == "in-line-extractor" && f.Sentence.Contains("own tuner and apps are lost", StringComparison.Ordinal));
+        Assert.Contains(view.Rows[0].Findings, f => f.RuleId == "sources-missed");
+        // Counted before the set: the set's picture delay is taken away.
+        Assert.Contains(view.Rows[0].Thread, s => s.Id == "minus-picture-standard");
+        // The lead to the set goes on from the extractor: two more leads are needed than boxes.
+        Assert.Equal(2, view.Parts.Single(p => p.DeviceId.StartsWith("lead-Hdmi", StringComparison.Ordinal)).Needed);
+    }
+
+    [Fact]
+    public void Example_5_a_box_that_leaves_low_latency_with_two_is_beaten()
+    {
+        Look Two(params Listener[] who) => Look([Optical()], who);
+        Device[] kit = [Box("leaves", 30, withSeveral: [Duet, Sbc], atOnce: 2), Headset("ear", codecs: [Swift, Duet, Sbc])];
+        var alone = Best(Two(Wears("ear"), Wears("ear", "Tobias")), kit);
+        Assert.All(alone.Rows, r => Assert.Contains(r.Findings, f => f.RuleId == "low-latency-with-two"));
+        Assert.Equal("keeps", Best(Two(Wears("ear"), Wears("ear", "Tobias")), [.. kit, Box("keeps", 80, withSeveral: [Swift, Sbc], atOnce: 2)]).Plan[0].TransmitterId);
+        Assert.Equal("cast", Best(Two(Wears("bud"), Wears("bud", "Tobias")), [.. kit, Cast("cast"), CastEar("bud")]).Plan[0].TransmitterId);
+        var split = Best(Two(Wears("ear"), Wears("ear", "Tobias")), [.. kit, Splitter()]);
+        Assert.Equal(2, split.Parts.Single(p => p.DeviceId == "leaves").Needed);
+    }
+
+    [Fact]
+    public void Example_6_aids_take_only_their_own_family_and_generation_and_the_telecoil_stands_beside()
+    {
+        var aids = Aids("aids", "K", 2) with { Links = [.. Aids("aids", "K", 2).Links, new AirLink { Technology = LinkTechnology.InductionLoop, Transmits = false }] };
+        var loop = Base("loop", LinkTechnology.InductionLoop, "", 70, onAxisM: 5);
+        var answer = Rank(Look([Optical()], Wears("aids") with { Telecoil = Known.Yes }), Streamer("first", "K", 1), Streamer("second", "K", 2), Streamer("other", "M", 2), aids, loop);
+        var boxes = answer.Rigs.Select(r => r.Rig.Feeds[0].Transmitter!.Id).ToList();
+        Assert.Contains("second", boxes);
+        Assert.Contains("loop", boxes);
+        Assert.Contains(answer.RuledOut, r => r.Subject.Id == "first" && r.Finding.RuleId == "aid-family");
+        Assert.Contains(answer.RuledOut, r => r.Subject.Id == "other" && r.Finding.RuleId == "aid-family");
+    }
+
+    [Fact]
+    public void Example_7_relay_aids_put_the_relay_into_the_chain()
+    {
+        var aids = Aids("aids", "R") with { Links = [new AirLink { Technology = LinkTechnology.NearField, Transmits = false, Family = "R" }] };
+        var relay = Headset("relay") with
+        {
+            Role = DeviceRole.Relay,
+            Form = WearForm.None,
+            Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [Swift, Sbc] }, new AirLink { Technology = LinkTechnology.NearField, Transmits = true, Family = "R" }],
+        };
+        var view = Best(Look([Optical()], Wears("aids")), Box("box"), aids, relay);
+        Assert.Equal("relay", view.Plan[0].RelayId);
+        Assert.Contains(view.Rows[0].Thread, s => s.Id == "relay-near-field");
+        var rig = Rank(Look([Optical()], Wears("aids")), Box("box"), aids, relay).Rigs[0].Rig;
+        Assert.Contains(RunSheet.For(rig), s => s.Action.Contains("charge", StringComparison.OrdinalIgnoreCase) && s.Action.Contains("relay", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Example_8_an_AV_receiver_gives_its_second_zone_before_its_headphone_socket()
+    {
+        var look = Look([], Wears("ear") with { RoomWish = RoomWish.RoomHearsToo }) with
+        {
+            Sources =
+            [
+                new()
+                {
+                    Id = "avr", Name = "AV receiver", Kind = SourceKind.AvReceiver, TakesSetSound = true,
+                    Sockets = [new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free }, new() { Id = "big", Kind = SocketKind.Headphone635, State = SocketState.Free, SilencesSpeakers = Known.No }],
+                },
+            ],
+        };
+        var view = Best(look, Box("box", input: Connector.Jack35), Headset("ear"));
+        Assert.Equal("zone", view.Plan[0].SocketId);
+        Assert.Contains(view.Rows[0].Findings, f => f.RuleId == "zone-to-switch-on" && f.Remedy.Contains("fixed", StringComparison.Ordinal) && f.Remedy.Contains("follow the main zone", StringComparison.Ordinal));
+        Assert.Contains(Rank(look, Box("box", input: Connector.Jack35), Headset("ear")).RoutesFound, n => n >= 2);
+        Assert.NotNull(WhyNot.Ask(new Site(look, Shelf([Box("box", input: Connector.Jack35), Headset("ear"), .. OtherLeads])), Wanted.Usual, "big").WithIt);
+    }
+
+    [Fact]
+    public void Example_9_behind_brick_infrared_is_out_Bluetooth_by_its_margin_and_UHF_in()
+    {
+        var away = Listener() with { LeavesRoom = true, Roams = [new("kitchenette", 14, new Way { Crossings = [new("brick", 4), new("yard", 9), new("store", 11)] })], Seat = new Way { WallsEntered = true } };
+        var look = Look([Optical()], away) with { Walls = [new("brick", "brick wall", Material.Brick), new("yard", "yard wall", Material.Concrete), new("store", "store wall", Material.Concrete)] };
+        Device[] kit =
+        [
+            Base("infrared", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I"), Box("weak", 20, dbm: -20), Headset("ear", codecs: [Swift, Sbc]),
+            Base("uhf", LinkTechnology.UhfDigital, "U", 90, includes: ["uhf ear"]), FamilyHeadset("uhf ear", LinkTechnology.UhfDigital, "U"),
+        ];
+        var answer = Rank(look, kit);
+        Assert.Equal("uhf", answer.Rigs[0].Rig.Feeds[0].Transmitter!.Id);
+        Assert.Contains(answer.RuledOut, r => r.Subject.Id == "infrared" && r.Finding.RuleId == "stays-in-room");
+        Assert.Contains(answer.RuledOut, r => r.Subject.Id == "weak" && r.Finding.RuleId == "in-range");
+        // A stronger box is in, and its margin is said for the kitchenette.
+        Assert.Contains("at the kitchenette", Best(look, Box("strong", 20, dbm: 20), Headset("ear")).Rows[0].Link, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Example_10_coaxial_only_and_no_free_USB_takes_a_converter_with_a_mains_supply()
+    {
+        SourcePort coaxial = new() { Id = "coaxial", Kind = SocketKind.Coaxial, State = SocketState.Free, FollowsPicture = Known.Yes };
+        var converter = Converter() with { Ports = [new AudioPort(Connector.CoaxialPhono, false, [Signal.SpdifPcm], "COAX"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")] };
+        var view = Best(Look([coaxial], Wears("ear")), converter, Box("box", input: Connector.Jack35) with { Power = new PowerNeed(0, true, 0, 0, false, true, false) }, Headset("ear"));
+        Assert.Equal(["converter"], view.Plan[0].AdapterIds);
+        Assert.True(view.Power.Single(p => p.DeviceId == "converter").NeedsSupply);
+        Assert.Contains(view.Parts, p => p.DeviceId == "supply" && p.ToBuy == 1);
+    }
+
+    [Fact]
+    public void Example_11_inputs_only_gives_no_rig_and_says_what_to_look_for()
+    {
+        var answer = Rank(Look([Pair("COMPONENT IN"), new SourcePort { Id = "hdmi", Kind = SocketKind.HdmiPlain, State = SocketState.Free }], Listener()), Box("box"), Headset("ear"));
+        Assert.Empty(answer.Rigs);
+        Assert.Contains("lets sound out", answer.Obstacle!.Reason, StringComparison.Ordinal);
+        Assert.Contains("small door", answer.Obstacle.Remedy, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Example_12_a_sticks_own_Bluetooth_feeds_one_and_the_second_is_told_the_remedy()
+    {
+        var look = Look([], Wears("ear"), Wears("ear", "Tobias")) with { Sources = [new() { Id = "stick", Name = "streaming stick", Kind = SourceKind.StreamingStick, Sockets = [Bluetooth()] }] };
+        var answer = Rank(look, Headset("ear"));
+        var view = RigViews.Of(answer.Rigs[0], answer.Arrivals);
+        Assert.Equal(1, view.Served);
+        Assert.Contains(view.Reasons, r => r.Sentence.Contains("has no route in this rig: the streaming stick's own radio feeds one listener at once", StringComparison.Ordinal));
+        Assert.Contains(view.Reasons, r => r.Sentence.Contains("stated simultaneous output", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Example_13_hi_fi_to_a_bar_has_no_delay_to_count_and_a_better_codec_costs_one_more_box()
+    {
+        var fine = new Codec(CodecClass.VendorHighDefinition, "Fine");
+        var bar = Bar() with { Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [Sbc] }] };
+        var look = Look([], Wears("bar", "The bar")) with
+        {
+            Set = TelevisionSet.Unseen with { OwnProgrammesWatched = false },
+            Sources = [new() { Id = "hifi", Name = "hi-fi", Kind = SourceKind.HiFi, PluggedInto = "", Sockets = [new() { Id = "tape", Kind = SocketKind.TapeOut, State = SocketState.Free }] }],
+        };
+        var end = LinkBox("fine end") with { Ports = [new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")], Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [fine, Sbc] }] };
+        var answer = Rank(look, Box("box", codecs: [fine, Sbc], input: Connector.Jack35), bar, end);
+        Assert.All(answer.Rigs, r => Assert.Equal(1, r.Score.InStep));
+        Assert.True(RigViews.Of(answer.Rigs[0], answer.Arrivals).Rows[0].MusicOnly);
+        var better = answer.Rigs.Single(r => r.Rig.Routes[0].AtEar.Relay?.Id == "fine end");
+        var plain = answer.Rigs.Single(r => r.Rig.Routes[0].AtEar.Relay is null);
+        Assert.Equal("Best sound", better.Title);
+        Assert.Equal(25 + 5, better.Score.Price - plain.Score.Price);
+    }
+
+    [Fact]
+    public void Example_14_a_computer_gives_sound_and_power_over_USB()
+    {
+        var usb = Usb(900, id: "computer usb") with { UsbSound = Known.Yes };
+        var look = Look([], Wears("ear")) with { Sources = [new() { Id = "computer", Name = "computer", Kind = SourceKind.Computer, PluggedInto = "", Sockets = [usb] }], Set = TelevisionSet.Unseen with { OwnProgrammesWatched = false } };
+        var view = Best(look, Box("stub", input: Connector.UsbA) with { Ports = [new AudioPort(Connector.UsbA, false, [Signal.UsbAudio], "plug")] }, Headset("ear"));
+        Assert.Equal("From the USB socket its sound comes from.", view.Power.Single().Words);
+        Assert.Contains(view.Rows[0].Thread, s => s.Id == "usb-out");
+        Assert.DoesNotContain(view.Parts, p => p.Role == DeviceRole.Supply);
+    }
+
+    [Fact]
+    public void Example_15_a_lamp_in_the_line_stops_the_infrared_chair_speaker()
+    {
+        Device[] kit = [Base("infrared", LinkTechnology.InfraredAnalogue, "G"), FamilyHeadset("chair", LinkTechnology.InfraredAnalogue, "G") with { Form = WearForm.ChairSpeaker }];
+        var seat = Listener() with { NothingOnEars = true };
+        Assert.Equal("chair", Best(Look([Optical()], seat), kit).Plan[0].ReceiverId);
+        var answer = Rank(Look([Optical()], seat with { ClearLine = Known.No }), kit);
+        Assert.Empty(answer.Rigs);
+        Assert.Contains(answer.RuledOut, r => r.Finding is { RuleId: "clear-line", Remedy: "Move the emitter or the obstacle, or use radio." });
+    }
+
+    [Fact]
+    public void Example_16_open_aids_with_room_sound_are_told_of_the_echo_and_what_helps()
+    {
+        var relayless = Aids("aids", "", []) with { Links = [new AirLink { Technology = LinkTechnology.LeAudioBroadcast, Transmits = false, Codecs = [Lc3] }] };
+        var view = Best(Look([Optical()], Wears("aids") with { RoomWish = RoomWish.RoomHearsToo }), Cast("cast"), relayless);
+        Assert.NotNull(view.Rows[0].Echo);
+        Assert.Contains(view.Reasons, r => r.Sentence.Contains("Delay the earlier one on Tune", StringComparison.Ordinal) && r.Sentence.Contains("close the ear", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Example_17_a_box_that_takes_all_of_the_port_and_forgets_its_partner_goes_on_the_mains_or_gives_way()
+    {
+        var greedy = Box("greedy", 30, usbMa: 500) with { Power = new PowerNeed(500, false, 0, 0, false, false, false) };
+        var look = Look([Optical(), Usb(500, Known.Yes)], Wears("ear"));
+        var view = Best(look, greedy, Headset("ear"));
+        Assert.True(view.Power.Single().NeedsSupply);
+        Assert.Contains(view.Rows[0].Findings, f => f.RuleId == "usb-current");
+        Assert.Contains(view.Rows[0].Findings, f => f.RuleId == "pairing-lost-in-standby");
+        Assert.Equal("modest", Best(look, greedy, Box("modest", 35, usbMa: 100), Headset("ear")).Plan[0].TransmitterId);
+    }
+
+    [Fact]
+    public void Example_18_a_band_not_allowed_here_is_refused_with_the_national_rule()
+    {
+        var far = Base("far", LinkTechnology.UhfDigital, "F") with { Links = [new AirLink { Technology = LinkTechnology.UhfDigital, Transmits = true, Family = "F", TransmitDbm = 10, BandLowMHz = 902, BandHighMHz = 928 }] };
+        var answer = Rank(Look([Optical()], Listener()) with { Region = Region.Europe }, far, FamilyHeadset("far ear", LinkTechnology.UhfDigital, "F"));
+        Assert.Contains(answer.RuledOut, r => r.Subject.Id == "far" && r.Finding.RuleId == "band-allowed" && r.Finding.Sentence.Contains("Check the national rule", StringComparison.Ordinal));
+        Assert.NotEmpty(Rank(Look([Optical()], Listener()) with { Region = Region.UnitedStates }, far, FamilyHeadset("far ear", LinkTechnology.UhfDigital, "F")).Rigs);
+    }
+}
