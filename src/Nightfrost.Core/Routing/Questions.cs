@@ -20,7 +20,7 @@ public static class Questions
     public static IReadOnlyList<OpenQuestion> Rank(Site site, CancellationToken cancel = default)
     {
         var asked = new List<(OpenQuestion Question, double Weight)>();
-        foreach (var open in Open(site.Look))
+        foreach (var open in Open(site))
         {
             cancel.ThrowIfCancellationRequested();
             var scores = open.Answers.Select(answer => Router.BestScore(new Site(answer, site.Shelf), cancel)).ToList();
@@ -33,56 +33,90 @@ public static class Questions
 
     private sealed record Unknown(string Field, string Words, IReadOnlyList<Look> Answers);
 
-    private static IEnumerable<Unknown> Open(Look look)
+    private static IEnumerable<Unknown> Open(Site site)
     {
-        for (var i = 0; i < look.Set.Sockets.Count; i++)
+        var look = site.Look;
+        foreach (var unknown in OfSockets(look.Set.Sockets, "set.sockets", "", null, (i, socket) => look with { Set = look.Set with { Sockets = Put(look.Set.Sockets, i, socket) } }))
+            yield return unknown;
+        for (var s = 0; s < look.Sources.Count; s++)
         {
-            var socket = look.Set.Sockets[i];
-            if (socket.State == SocketState.NotThere)
-                continue;
-            var (at, facts) = ($"set.sockets[{i}]", SocketKinds.Of(socket.Kind));
-            var name = facts.InSentence;
-            if (facts.CarriesSoundOut && SocketReading.Direction(socket) == MarkingReading.Unsure)
-                yield return new($"{at}.marking", $"What is printed beside the {name} pair: an output or an input?", [With(look, i, socket with { Direction = SocketDirection.Output }), With(look, i, socket with { Direction = SocketDirection.Input })]);
-            if (facts.GivesPower)
-            {
-                if (socket.OffInStandby == Known.NotYet)
-                    yield return new($"{at}.offInStandby", $"Does the {facts.Words} socket lose its power when the set is off?", YesNo(k => With(look, i, socket with { OffInStandby = k })));
-                if (socket.UsbMa == 0)
-                    yield return new($"{at}.usbMa", $"Which current is printed beside the {facts.Words} socket?", [With(look, i, socket with { UsbMa = 500 }), With(look, i, socket with { UsbMa = 1000 })]);
-                if (socket.UsbSound == Known.NotYet)
-                    yield return new($"{at}.usbSound", $"Does the {facts.Words} socket pass sound as well as power?", YesNo(k => With(look, i, socket with { UsbSound = k })));
-                continue;
-            }
+            var (at, source) = (s, look.Sources[s]);
+            foreach (var unknown in OfSockets(source.Sockets, $"sources[{s}].sockets", $" of the {source.Name}", source, (i, socket) => WithSource(source with { Sockets = Put(source.Sockets, i, socket) })))
+                yield return unknown;
+            if (source.Kind == SourceKind.AvReceiver && source.PassesSoundOn == Known.NotYet && look.Sources.Any(o => o.PluggedInto == source.Id))
+                yield return new($"sources[{s}].passesSoundOn", $"Does the sound of what is plugged into the {source.Name} leave through its sockets too?", YesNo(k => WithSource(source with { PassesSoundOn = k })));
 
-            if (!facts.CarriesSoundOut || SocketReading.Direction(socket) != MarkingReading.Output)
-                continue;
-            if (socket.FollowsPicture == Known.NotYet)
-                yield return new($"{at}.followsPicture", $"Does the sound from the {name} socket wait for the picture?", YesNo(k => With(look, i, socket with { FollowsPicture = k })));
-            if (facts.Signals.Contains(Signal.SpdifPcm) && socket.Pcm == Known.NotYet)
-                yield return new($"{at}.pcm", $"Can the set send PCM from the {name} socket?", YesNo(k => With(look, i, socket with { Pcm = k })));
-            if (facts.SilencesSpeakers && socket.SilencesSpeakers == Known.NotYet)
-                yield return new($"{at}.silencesSpeakers", $"Do the set's speakers fall silent with the {name} in use?", YesNo(k => With(look, i, socket with { SilencesSpeakers = k })));
-            if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.NotYet)
-                yield return new($"{at}.otherMakersJoin", "Does the set accept headphones of other makers?", YesNo(k => With(look, i, socket with { OtherMakersJoin = k })));
+            Look WithSource(SoundSource changed) => look with { Sources = Put(look.Sources, at, changed) };
         }
 
-        if (look.Set.SpeakersCanBeOff == Known.NotYet && look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent))
+        if (look.Set.SpeakersCanBeOff == Known.NotYet && site.SetSilent is not null)
             yield return new("set.speakersCanBeOff", "Can the set's own speakers be switched off in its menu?", YesNo(k => look with { Set = look.Set with { SpeakersCanBeOff = k } }));
+        if (look.Region == Region.NotSaid && site.Shelf.Devices.Any(d => d.Links.Any(l => l.BandLowMHz > 0)))
+            yield return new("region", "Whose radio rules hold here: Europe or the USA?", [look with { Region = Region.Europe }, look with { Region = Region.UnitedStates }]);
         for (var i = 0; i < look.Listeners.Count; i++)
         {
-            var (index, listener) = (i, look.Listeners[i]);
-            if (listener.RoomWish == RoomWish.NoWish)
-                yield return new($"listeners[{i}].roomWish", $"While {listener.Name} listens, should the room hear too?", [WithListener(listener with { RoomWish = RoomWish.RoomHearsToo }), WithListener(listener with { RoomWish = RoomWish.SetSilent })]);
-            if (listener.ClearLine == Known.NotYet)
-                yield return new($"listeners[{i}].clearLine", $"Is the line from the set to {listener.Name} clear?", YesNo(k => WithListener(listener with { ClearLine = k })));
-
-            Look WithListener(Listener changed) => look with { Listeners = [.. look.Listeners.Select((l, at) => at == index ? changed : l)] };
+            foreach (var unknown in OfListener(site, look.Listeners[i], $"listeners[{i}]", i))
+                yield return unknown;
         }
     }
 
-    private static Look With(Look look, int index, SourcePort changed) =>
-        look with { Set = look.Set with { Sockets = [.. look.Set.Sockets.Select((s, i) => i == index ? changed : s)] } };
+    private static IEnumerable<Unknown> OfSockets(IReadOnlyList<SourcePort> sockets, string path, string owner, SoundSource? source, Func<int, SourcePort, Look> with)
+    {
+        for (var i = 0; i < sockets.Count; i++)
+        {
+            var (number, socket) = (i, sockets[i]);
+            if (socket.State == SocketState.NotThere)
+                continue;
+            var (at, facts) = ($"{path}[{i}]", SocketKinds.Of(socket.Kind));
+            var name = facts.InSentence;
+            Look Put(SourcePort changed) => with(number, changed);
+            var direction = SocketReading.Direction(socket, source?.Kind);
+            if (facts.CarriesSoundOut && direction == MarkingReading.Unsure)
+                yield return new($"{at}.marking", $"What is printed beside the {name} pair{owner}: an output or an input?", [Put(socket with { Direction = SocketDirection.Output }), Put(socket with { Direction = SocketDirection.Input })]);
+            if (facts.GivesPower)
+            {
+                if (source is null && socket.OffInStandby == Known.NotYet)
+                    yield return new($"{at}.offInStandby", $"Does the {facts.Words} socket lose its power when the set is off?", YesNo(k => Put(socket with { OffInStandby = k })));
+                if (source is null && socket.UsbMa == 0)
+                    yield return new($"{at}.usbMa", $"Which current is printed beside the {facts.Words} socket?", [Put(socket with { UsbMa = 500 }), Put(socket with { UsbMa = 1000 })]);
+                if (socket.UsbSound == Known.NotYet)
+                    yield return new($"{at}.usbSound", $"Does the {facts.Words} socket{owner} pass sound as well as power?", YesNo(k => Put(socket with { UsbSound = k })));
+                continue;
+            }
+
+            if (!facts.CarriesSoundOut || direction != MarkingReading.Output)
+                continue;
+            if (source is null && socket.FollowsPicture == Known.NotYet)
+                yield return new($"{at}.followsPicture", $"Does the sound from the {name} socket wait for the picture?", YesNo(k => Put(socket with { FollowsPicture = k })));
+            if (facts.Signals.Contains(Signal.SpdifPcm) && socket.Pcm == Known.NotYet)
+                yield return new($"{at}.pcm", source is null ? $"Can the set send PCM from the {name} socket?" : $"Can the {source.Name} send PCM from its {name} socket?", YesNo(k => Put(socket with { Pcm = k })));
+            if (facts.SilencesSpeakers && source is null && socket.SilencesSpeakers == Known.NotYet)
+                yield return new($"{at}.silencesSpeakers", $"Do the set's speakers fall silent with the {name} in use?", YesNo(k => Put(socket with { SilencesSpeakers = k })));
+            if (socket.Kind == SocketKind.SecondZone && socket.ZonePasses == ZonePasses.NotYet)
+                yield return new($"{at}.zonePasses", $"What does the second zone{owner} let through: analogue inputs only, two-channel PCM too, or everything?",
+                    [Put(socket with { ZonePasses = ZonePasses.AnalogueOnly }), Put(socket with { ZonePasses = ZonePasses.TwoChannelPcm }), Put(socket with { ZonePasses = ZonePasses.Everything })]);
+            if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.NotYet)
+                yield return new($"{at}.otherMakersJoin", source is null ? "Does the set accept headphones of other makers?" : $"Does the {source.Name} accept headphones of other makers?", YesNo(k => Put(socket with { OtherMakersJoin = k })));
+        }
+    }
+
+    private static IEnumerable<Unknown> OfListener(Site site, Listener listener, string at, int index)
+    {
+        var look = site.Look;
+        Look With(Listener changed) => look with { Listeners = Put(look.Listeners, index, changed) };
+        if (listener.RoomWish == RoomWish.NoWish)
+            yield return new($"{at}.roomWish", $"While {listener.Name} listens, should the room hear too?", [With(listener with { RoomWish = RoomWish.RoomHearsToo }), With(listener with { RoomWish = RoomWish.SetSilent })]);
+        if (listener.ClearLine == Known.NotYet)
+            yield return new($"{at}.clearLine", $"Is the line from the set to {listener.Name} clear?", YesNo(k => With(listener with { ClearLine = k })));
+        if (listener.Telecoil == Known.NotYet && site.Shelf.Find(listener.ReceiverId) is { Form: WearForm.HearingAids } aids && aids.Links.Any(l => l is { Technology: LinkTechnology.InductionLoop, Transmits: false }))
+            yield return new($"{at}.telecoil", $"Has the clinic switched on the telecoil programme of {listener.Name}'s aids?", YesNo(k => With(listener with { Telecoil = k })));
+        if (listener.Implant == Known.NotYet && site.Shelf.Devices.Any(d => d.NearImplants))
+            yield return new($"{at}.implant", $"Does {listener.Name} carry an implant?", YesNo(k => With(listener with { Implant = k })));
+        if (listener.Phone == Known.NotYet && site.Shelf.Devices.Any(d => d.App.Length > 0))
+            yield return new($"{at}.phone", $"Does {listener.Name} carry a phone that an app may run on?", YesNo(k => With(listener with { Phone = k })));
+    }
+
+    private static IReadOnlyList<T> Put<T>(IReadOnlyList<T> list, int index, T changed) => [.. list.Select((one, i) => i == index ? changed : one)];
 
     private static IReadOnlyList<Look> YesNo(Func<Known, Look> answer) => [answer(Known.Yes), answer(Known.No)];
 

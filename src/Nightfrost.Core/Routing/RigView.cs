@@ -113,6 +113,12 @@ public static class RigViews
             reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
         if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep) is { } worst)
             reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest point: {worst.Name}, in step {Wording.Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
+        foreach (var route in rig.Routes)
+        {
+            if (rows.FirstOrDefault(r => r.ListenerId == route.AtEar.Listener.Id) is { Forecast: { } f } row && f.MedianMs < row.Tolerance.EarlyMs && rig.Site.Look.Set.PictureMode != Sites.PictureMode.Game && Skew.HangsOnPictureMode(rig.Site.Look, route.Feed.Socket))
+                reasons.Add(new(ReasonKind.Against, $"{row.Name} hears early: the sound does not wait for the picture. A faster picture mode on the set, such as game, brings them together."));
+        }
+
         foreach (var row in rows.Where(r => r.Echo is { Effect: EchoEffect.Blurs or EchoEffect.Echoes }))
             reasons.Add(new(ReasonKind.Against, $"{row.Name} hears {row.Echo!.Words}. Delay the earlier one on Tune, turn one of the two down, or close the ear."));
         foreach (var finding in rows.SelectMany(r => r.Findings).DistinctBy(f => f.Sentence))

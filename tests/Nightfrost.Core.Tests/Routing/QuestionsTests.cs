@@ -70,4 +70,18 @@ public class QuestionsTests
         var asked = Ask(look with { Set = look.Set with { SpeakersCanBeOff = Known.NotYet } }, Box("box", atOnce: 2), Headset("ear"));
         Assert.EndsWith("?", Assert.Single(asked, q => q.Field == field).Words, StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void What_a_second_zone_lets_through_is_asked_with_its_three_answers_and_decides()
+    {
+        var look = Look([], Listener(wears: "ear") with { ClearLine = Known.Yes, RoomWish = RoomWish.RoomHearsToo }) with
+        {
+            Sources = [new() { Id = "avr", Name = "AV receiver", Kind = SourceKind.AvReceiver, TakesSetSound = true, Sockets = [new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free }] }],
+        };
+        var questions = Questions.Rank(new Site(look, Shelf(Box("box", input: Connector.Jack35), Headset("ear"))));
+        var zone = questions.Single(q => q.Field == "sources[0].sockets[0].zonePasses");
+        Assert.True(zone.Decides);
+        Assert.Equal("Decides whether there is a rig at all.", zone.Effect);
+        Assert.Contains("second zone of the AV receiver", zone.Words, StringComparison.Ordinal);
+    }
 }

@@ -95,7 +95,7 @@ export function LookPage() {
               problems={problems}
               onChange={change}
             />
-            <TheAir look={look} problems={problems} onChange={change} />
+            <TheAir look={look} problems={problems} asked={asked} onChange={change} />
           </Part>
           <Part title="The set itself">
             <div ref={setPart} tabIndex={-1} style={{ outline: 'none' }} />

@@ -6,7 +6,7 @@ import { offerUndo } from '../parts/undo'
 import { newSource } from './lookEdits'
 import { saying } from './saying'
 import { SocketWall } from './SocketWall'
-import type { Asked } from './useAsked'
+import { useAsked, type Asked } from './useAsked'
 
 type Source = Schema['SoundSource']
 
@@ -89,6 +89,7 @@ interface FormProps extends Omit<Props, 'look' | 'onChange'> {
 function SourceForm({ source, others, takenIds, path, reference, meanings, problems, asked, onChange, onRemove }: FormProps) {
   const set = (change: Partial<Source>) => onChange({ ...source, ...change })
   const facts = reference.sources.find((f) => f.kind === source.kind)
+  const passes = useAsked<HTMLDivElement>(asked, `${path}.passesSoundOn`)
   const problemOf = (field: string) => problems.find((p) => p.field === `${path}.${field}`)
   const sockets = source.sockets ?? []
   const kinds = reference.sockets.filter((f) => facts?.lookFor.includes(f.kind) || sockets.some((s) => s.kind === f.kind))
@@ -132,12 +133,14 @@ function SourceForm({ source, others, takenIds, path, reference, meanings, probl
           />
         )}
         {source.kind === 'avReceiver' && (
-          <Choice
-            label="What others plug into it leaves with its sound"
-            value={source.passesSoundOn ?? 'notYet'}
-            options={knownOptions}
-            onChange={(passesSoundOn) => set({ passesSoundOn })}
-          />
+          <Box ref={passes} tabIndex={-1} sx={{ outline: 'none', minWidth: 0 }}>
+            <Choice
+              label="What others plug into it leaves with its sound"
+              value={source.passesSoundOn ?? 'notYet'}
+              options={knownOptions}
+              onChange={(passesSoundOn) => set({ passesSoundOn })}
+            />
+          </Box>
         )}
       </Box>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5 }}>

@@ -7,8 +7,9 @@ import { ink } from '../theme/tokens'
 
 /** Room left and right of the strip for the set and the ear, px. */
 const margin = 22
-const height = 84
-const axis = 56
+/** Room above the line for the names of walls, px. */
+const named = 56
+const bare = 24
 
 interface Props {
   strip: Schema['SightStrip']
@@ -19,6 +20,8 @@ interface Props {
 /** The straight way from the set to an ear, unrolled: walls at their metres. Walls are dragged, or moved by the arrow keys. */
 export function StripDrawing({ strip, onMove }: Props) {
   const { ref, width } = useWidth<HTMLDivElement>()
+  const axis = strip.walls.length > 0 ? named : bare
+  const height = axis + 28
   const dragged = useRef<string | null>(null)
   const span = Math.max(1, width - 2 * margin)
   const xOf = (m: number) => margin + (span * m) / strip.distanceM

@@ -2,15 +2,18 @@ import { Box, MenuItem, TextField } from '@mui/material'
 import type { Schema } from '../api/client'
 import { NumberField } from './NumberField'
 import { saying } from './saying'
+import { useAsked, type Asked } from './useAsked'
 
 interface Props {
   look: Schema['Look']
   problems: readonly Schema['FieldProblem'][]
+  asked: Asked | null
   onChange: (change: (look: Schema['Look']) => Schema['Look']) => void
 }
 
 /** What else is on the air at the set, and whose radio rules hold. */
-export function TheAir({ look, problems, onChange }: Props) {
+export function TheAir({ look, problems, asked, onChange }: Props) {
+  const region = useAsked<HTMLDivElement>(asked, 'region')
   const air = look.air ?? {}
   const put = (change: Partial<Schema['AirAround']>) => onChange((l) => ({ ...l, air: { ...l.air, ...change } }))
   const problemOf = (field: string) => problems.find((p) => p.field === `air.${field}`)
@@ -18,6 +21,8 @@ export function TheAir({ look, problems, onChange }: Props) {
     <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start', mt: 4 }}>
       <TextField
         select
+        ref={region}
+        tabIndex={-1}
         label="Radio rules of"
         value={look.region ?? 'notSaid'}
         helperText="Always check the national rule as well."
