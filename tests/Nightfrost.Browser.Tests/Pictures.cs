@@ -20,7 +20,7 @@ public class Pictures(Cluster cluster)
         browser.Picture(Path.Combine(place!, "sign-in.png"));
         browser.SignIn();
         browser.Picture(Path.Combine(place!, "cases.png"));
-        var screens = ScreenTests.Screens(browser).Where(s => !s.Words.StartsWith("No rig", StringComparison.Ordinal) && s.Path != "/cases").ToList();
+        var screens = ScreenTests.Screens(browser).Where(s => !s.Words.StartsWith("No rig", StringComparison.Ordinal) && !s.Words.StartsWith("Infrared", StringComparison.Ordinal) && s.Words != "Why not this?" && s.Path != "/cases").ToList();
         foreach (var (path, words) in screens)
         {
             // Look and hand-over are read in daylight.
@@ -29,6 +29,12 @@ public class Pictures(Cluster cluster)
             browser.See(words);
             browser.Picture(Path.Combine(place!, $"{path.Split('/')[^1]}.png"));
         }
+
+        var strips = ScreenTests.Screens(browser).Single(s => s.Words.StartsWith("Infrared", StringComparison.Ordinal));
+        browser.Go(strips.Path);
+        browser.See(strips.Words);
+        browser.Script<object?>("document.querySelector('section[aria-label=\"The air between\"]').scrollIntoView(); return null");
+        browser.Picture(Path.Combine(place!, "strips.png"));
 
         browser.Size(390, 844);
         browser.Theme(night: true);

@@ -88,6 +88,8 @@ public class ScreenTests(Cluster cluster)
         yield return ($"/cases/{lounge}/tune", "This camera");
         yield return ($"/cases/{lounge}/hand-over", "TV sound for Edda");
         yield return ($"/cases/{bunks}/connect", "No rig chosen yet");
+        yield return ($"/cases/{cases["Two sources, and a walk to the kitchenette"]}/look", "Infrared does not leave the room");
+        yield return ($"/cases/{cases["An AV receiver and its second zone"]}/route", "Why not this?");
         yield return ("/kit", "things on the shelf");
     }
 }

@@ -38,11 +38,12 @@ export function RoutePage() {
     queryFn: ({ signal }) =>
       told(api.GET('/api/cases/{caseId}/rigs', { params: { path: { caseId: detail.id }, query: queryOf(wanted) }, signal })),
   })
+  const shelf = useShelf()
   const things = useThings(detail)
-  const form = (currency: string) => (
+  const form = () => (
     <WantedForm
       wanted={wanted}
-      currency={currency}
+      currency={shelf.data?.currency ?? ''}
       problems={rigs.error instanceof RefusedError ? rigs.error.refusal.problems : []}
       nameOf={(id) => things.find((t) => t.id === id)?.words ?? id}
       onChange={setWanted}
@@ -58,7 +59,7 @@ export function RoutePage() {
     return (
       <Page headline="No answer yet">
         <Trouble error={rigs.error} onRetry={() => void rigs.refetch()} />
-        {form('GBP')}
+        {form()}
       </Page>
     )
 
@@ -67,7 +68,7 @@ export function RoutePage() {
   if (!shown)
     return (
       <NoRig answer={answer} caseId={detail.id}>
-        {form('GBP')}
+        {form()}
       </NoRig>
     )
 
@@ -117,7 +118,7 @@ export function RoutePage() {
       }
     >
       {error !== null && <Trouble error={error} />}
-      {form(shown.currency)}
+      {form()}
       {detail.rig?.outOfDate && <OutOfDate rig={detail.rig} same={same} />}
       <Box sx={{ mt: 4 }}>
         <LineBoard

@@ -14,7 +14,7 @@ interface Props {
 
 /** What comes first, and what a rig must keep to. */
 export function WantedForm({ wanted, currency, problems, nameOf, onChange }: Props) {
-  const [open, setOpen] = useState(false)
+  const [open, setOpen] = useState(problems.length > 0)
   const limits = [wanted.budget && `at most ${wanted.budget} ${currency}`, wanted.noWires && 'no wires across the floor'].filter(Boolean)
   const changed = wanted.order.some((c, i) => c !== usualOrder[i])
   return (
