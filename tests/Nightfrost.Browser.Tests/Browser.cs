@@ -71,7 +71,7 @@ public sealed class Browser : IDisposable
     /// <summary>Waits for the headline.</summary>
     public void SeeHeadline(string words) => Until(() => Headline().Contains(words, StringComparison.Ordinal), $"“{words}” as the headline, not “{Headline()}”");
 
-    public string Headline() => Driver.FindElements(By.CssSelector("main h1")).FirstOrDefault()?.Text ?? "";
+    public string Headline() => Script<string>("return (document.querySelector('main h1')?.innerText ?? '').replace(/\\u00a0/g, ' ')");
 
     public string Text() => Script<string>("return document.body.innerText.replace(/\\u00a0/g, ' ')");
 

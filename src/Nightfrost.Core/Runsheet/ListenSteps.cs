@@ -1,3 +1,4 @@
+using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
 
@@ -16,7 +17,9 @@ internal static class ListenSteps
                 Id = $"level-{id}",
                 Phase = Phase.Listen,
                 Place = $"{ear.Listener.Name}, at the seat",
-                Action = $"Turn the {ear.Takes.Name} down, put it on, then raise it slowly",
+                Action = ear.Receiver.Form is WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker or WearForm.None
+                    ? $"Turn the {ear.Takes.Name} down, sit where {ear.Listener.Name} sits, then raise it slowly"
+                    : $"Turn the {ear.Takes.Name} down, put it on, then raise it slowly",
                 Detail = SocketReading.FixedLevel(route.Feed.Socket) == false ? "Keep the set high and the ear low; the other way round gives hiss." : "The socket is at a fixed level: loudness is set at the ear.",
                 Expect = "clear speech, loud enough, and comfortable",
                 Caution = "Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.",

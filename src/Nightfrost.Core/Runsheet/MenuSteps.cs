@@ -13,7 +13,7 @@ public static class MenuSteps
     internal static IEnumerable<Step> For(Rig rig)
     {
         var set = rig.Site.Look.Set;
-        foreach (var feed in rig.Feeds.Where(f => !f.BuiltIn))
+        foreach (var feed in rig.Feeds.Where(f => !f.BuiltIn).DistinctBy(f => f.Socket.Id))
         {
             var facts = SocketKinds.Of(feed.Socket.Kind);
             if (rig.Site.Look.SourceOf(feed.Socket) is { } source)

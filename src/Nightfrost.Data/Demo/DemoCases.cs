@@ -20,7 +20,7 @@ public static class DemoCases
             [new DelaySetting("audio delay", 0, 200, 10, 0, false, ["optical"])]),
         [
             new() { Id = "edda", Name = "Edda", SeatDistanceM = 2.8, ReceiverId = "fulmer-over", OpenToAnother = false, RoomWish = RoomWish.RoomHearsToo, OwnVolume = true, ClearLine = Known.Yes },
-            new() { Id = "tobias", Name = "Tobias", SeatDistanceM = 3.1, ReadsLips = true, OwnVolume = true, UnsteadyHands = true, RoomWish = RoomWish.RoomHearsToo, ClearLine = Known.No },
+            new() { Id = "tobias", Name = "Tobias", SeatDistanceM = 3.1, ReceiverId = "fulmer-over", OpenToAnother = false, ReadsLips = true, OwnVolume = true, UnsteadyHands = true, RoomWish = RoomWish.RoomHearsToo, ClearLine = Known.No },
         ],
         []);
 

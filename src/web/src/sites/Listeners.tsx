@@ -79,6 +79,7 @@ function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf
     place,
     () => asked && moreFields.some((f) => asked.field === `${place}.${f}`) && setMore(true),
   )
+  const moreWords = more ? 'Less' : listener.leavesRoom ? 'Ears, hands, phone, hours, places' : 'Ears, hands, phone, hours'
   const worn = receivers.find((r) => r.id === listener.receiverId)
   const gone = listener.receiverId && !worn
   const tick = (field: 'openToAnother' | 'leavesRoom' | 'readsLips' | 'ownVolume' | 'unsteadyHands', label: string) => (
@@ -217,9 +218,9 @@ function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf
         sx={{ mt: 2, mr: 4, px: 0 }}
         onClick={() => setMore(!more)}
         aria-expanded={more}
-        aria-label={`${more ? 'Less' : 'Ears, hands, phone, hours'}: ${listener.name}`}
+        aria-label={`${moreWords}: ${listener.name}`}
       >
-        {more ? 'Less' : listener.leavesRoom ? 'Ears, hands, phone, hours, places' : 'Ears, hands, phone, hours'}
+        {moreWords}
       </Button>
       <Button variant="text" sx={{ mt: 2 }} onClick={onRemove} aria-label={`Take out ${listener.name}`}>
         Take out

@@ -174,7 +174,7 @@ function Strip({ strip, way, walls, problems, onWay, onNewWall }: StripProps) {
               <Button
                 variant="text"
                 onClick={() => onWay({ ...way, crossings: crossings.filter((_, at) => at !== i) })}
-                aria-label={`Not on this way: ${walls.find((w) => w.id === c.wallId)?.name ?? ''}`}
+                aria-label={`Off: ${walls.find((w) => w.id === c.wallId)?.name ?? ''}`}
               >
                 Off
               </Button>
