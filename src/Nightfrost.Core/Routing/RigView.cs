@@ -127,7 +127,7 @@ public static class RigViews
             reasons.Add(new(ReasonKind.Assumed, "Nobody knows yet whether the port follows the picture delay; both cases are mixed half and half."));
         reasons.Add(new(ReasonKind.Assumed, "Delays are typical, not measured. A measurement on Tune replaces them."));
         if (!ranked.Proven)
-            reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: a better rig may exist."));
+            reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: others that nothing beats may exist."));
         return reasons;
     }
 

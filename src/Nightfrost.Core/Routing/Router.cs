@@ -6,7 +6,7 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Title">What it is, in a few words.</param>
 /// <param name="Rig">The rig.</param>
 /// <param name="Score">Its score.</param>
-/// <param name="Proven">True when nothing better exists under the priorities.</param>
+/// <param name="Proven">Of the best rig: true when nothing better exists under the priorities. Of the others: true when the unbeaten set is complete.</param>
 public sealed record RankedRig(string Title, Rig Rig, Score Score, bool Proven);
 
 /// <summary>What is asked of the router beside the site.</summary>
@@ -60,7 +60,7 @@ public static class Router
         var unbeaten = UnbeatenSet.Of(candidates, arrivals, wanted, best, cancel);
         if (unbeaten.Rigs.Count == 0)
             return new([], 0, unbeaten.Complete, ruledOut, candidates.RoutesFound, WhyNoRig.OverBudget(site, wanted.Limits, unbeaten.Cheapest), arrivals);
-        return new(Spread.Choose(unbeaten.Rigs, wanted.Priorities, best.Proven && unbeaten.Complete), unbeaten.Rigs.Count, unbeaten.Complete, ruledOut, candidates.RoutesFound, null, arrivals);
+        return new(Spread.Choose(unbeaten.Rigs, wanted.Priorities, best.Proven, unbeaten.Complete), unbeaten.Rigs.Count, unbeaten.Complete, ruledOut, candidates.RoutesFound, null, arrivals);
     }
 
     /// <summary>The best rig alone under the usual priorities, for questions that only compare.</summary>

@@ -14,7 +14,11 @@ internal static class Spread
     ];
 
     /// <summary>At most <see cref="Router.MostShown"/> rigs, the best first.</summary>
-    public static IReadOnlyList<RankedRig> Choose(IReadOnlyList<UnbeatenRig> rigs, Priorities priorities, bool proven)
+    /// <param name="rigs">The unbeaten set.</param>
+    /// <param name="priorities">Order of the criteria.</param>
+    /// <param name="bestProven">True when nothing better than the best exists.</param>
+    /// <param name="complete">True when the set is complete.</param>
+    public static IReadOnlyList<RankedRig> Choose(IReadOnlyList<UnbeatenRig> rigs, Priorities priorities, bool bestProven, bool complete)
     {
         List<UnbeatenRig> left = [.. rigs.OrderBy(r => r, Comparer<UnbeatenRig>.Create((a, b) => Compare(a, b, priorities)))];
         var shown = new List<RankedRig>();
@@ -37,7 +41,7 @@ internal static class Spread
         void Show(UnbeatenRig rig, string title)
         {
             left.Remove(rig);
-            shown.Add(new(title, rig.Rig, rig.Score, proven));
+            shown.Add(new(title, rig.Rig, rig.Score, shown.Count == 0 ? bestProven : complete));
         }
     }
 
