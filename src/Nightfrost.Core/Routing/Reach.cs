@@ -12,8 +12,8 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Usable">True from 0 dB.</param>
 public sealed record Reach(string Place, double DistanceM, double MarginDb, bool Usable)
 {
-    /// <summary>The number and its word.</summary>
-    public string Words => FormattableString.Invariant($"{MarginDb.ToString("+0;−0;0", CultureInfo.InvariantCulture)} dB, {LinkMargin.Word(MarginDb)}");
+    /// <summary>The number, rounded down so that it never says more than its word, and the word.</summary>
+    public string Words => FormattableString.Invariant($"{Math.Floor(MarginDb + 1e-9).ToString("+0;−0;0", CultureInfo.InvariantCulture)} dB, {LinkMargin.Word(MarginDb)}");
 
     /// <summary>Margin in three words as a grade: 0 poor, 1 fair, 2 good.</summary>
     public int Grade => LinkMargin.Grade(MarginDb);

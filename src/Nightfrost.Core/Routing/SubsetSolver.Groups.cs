@@ -1,0 +1,209 @@
+using System.Numerics;
+
+namespace Nightfrost.Core.Routing;
+
+/// <content>One feed at a time.</content>
+internal sealed partial class SubsetSolver
+{
+    /// <summary>The best of one line for each set of listeners.</summary>
+    private readonly struct GroupSolver(SubsetSolver solver, FeedLine line)
+    {
+        /// <summary>Raises the keys that this line betters.</summary>
+        public void FillInto(long[] keys, FeedLine[] at)
+        {
+            if (line.InTheBox.Length > 0)
+            {
+                for (var set = 1; set < keys.Length; set++)
+                {
+                    if (BitOperations.PopCount((uint)set) <= line.Most && BestInBox(set, null, 0) is var key && key > keys[set])
+                        (keys[set], at[set]) = (key, line);
+                }
+
+                return;
+            }
+
+            var n = solver._listeners;
+            Span<long> own = stackalloc long[n];
+            for (var size = 1; size <= line.Most; size++)
+            {
+                var any = false;
+                for (var i = 0; i < n; i++)
+                {
+                    own[i] = BestEar(i, size, out _);
+                    any |= own[i] > Never;
+                }
+
+                if (!any)
+                    continue;
+                if (size == 1)
+                {
+                    for (var i = 0; i < n; i++)
+                        Raise(keys, at, 1 << i, own[i] > Never ? own[i] + FeedKey(i) : Never);
+                }
+                else if (SameFrom(size))
+                {
+                    FillFrom(size, own, keys, at);
+                    return;
+                }
+                else
+                {
+                    for (var set = 1; set < keys.Length; set++)
+                    {
+                        if (BitOperations.PopCount((uint)set) == size)
+                            Raise(keys, at, set, SumOf(set, own));
+                    }
+                }
+            }
+        }
+
+        /// <summary>The best routes of one set, in the order of its listeners.</summary>
+        public void Best(int set, List<Pick> into, int group)
+        {
+            if (line.InTheBox.Length > 0)
+            {
+                BestInBox(set, into, group);
+                return;
+            }
+
+            var size = BitOperations.PopCount((uint)set);
+            for (var rest = set; rest != 0; rest &= rest - 1)
+            {
+                var i = BitOperations.TrailingZeroCount(rest);
+                BestEar(i, size, out var ear);
+                into.Add(new(i, line, group, ear!, 0));
+            }
+        }
+
+        private void Raise(long[] keys, FeedLine[] at, int set, long key)
+        {
+            if (key > keys[set])
+                (keys[set], at[set]) = (key, line);
+        }
+
+        private void FillFrom(int size, ReadOnlySpan<long> own, long[] keys, FeedLine[] at)
+        {
+            Span<long> sums = keys.Length <= 4096 ? stackalloc long[keys.Length] : new long[keys.Length];
+            sums[0] = 0;
+            for (var set = 1; set < keys.Length; set++)
+            {
+                var lowest = BitOperations.TrailingZeroCount(set);
+                var rest = sums[set & (set - 1)];
+                sums[set] = rest <= Never || own[lowest] <= Never ? Never : rest + own[lowest];
+                var count = BitOperations.PopCount((uint)set);
+                if (sums[set] > Never && count >= size && count <= line.Most && sums[set] + FeedKey(lowest) is var key && key > keys[set])
+                    (keys[set], at[set]) = (key, line);
+            }
+        }
+
+        private long SumOf(int set, ReadOnlySpan<long> own)
+        {
+            var sum = FeedKey(BitOperations.TrailingZeroCount(set));
+            for (var rest = set; rest != 0; rest &= rest - 1)
+            {
+                var one = own[BitOperations.TrailingZeroCount(rest)];
+                if (one <= Never)
+                    return Never;
+                sum += one;
+            }
+
+            return sum;
+        }
+
+        // True when no ear of the larger groups drops out as the group grows.
+        private bool SameFrom(int size)
+        {
+            foreach (var list in line.Several)
+            {
+                foreach (var ear in list)
+                {
+                    if (ear.Most >= size && ear.Most < line.Most)
+                        return false;
+                }
+            }
+
+            return true;
+        }
+
+        private long FeedKey(int first) =>
+            -solver._weights.Cents * ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.UsbBoxes, first, ChargedPart.Feed) - solver._weights.Hand * line.Hand;
+
+        private long BestEar(int listener, int size, out EarOption? best)
+        {
+            best = null;
+            var (key, list) = (Never, size == 1 ? line.Alone[listener] : line.Several[listener]);
+            foreach (var ear in list)
+            {
+                if (ear.Most < size || !Reaches(listener, ear))
+                    continue;
+                var mine = KeyOf(ear, CentsOf(listener, ear, 0));
+                if (mine > key)
+                    (key, best) = (mine, ear);
+            }
+
+            return key;
+        }
+
+        private bool Reaches(int listener, EarOption ear) => ChargedPrice.Reaches(solver._candidates, solver._threshold, solver._demands, line, listener, ear);
+
+        private long KeyOf(EarOption ear, long cents) =>
+            solver._weights.Served + solver._weights.Needs * line.NeedsOf(ear) - solver._weights.Cents * cents - solver._weights.Hand * ear.Hand;
+
+        private long CentsOf(int listener, EarOption ear, int fromBox) => ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, fromBox);
+
+        // Exact with what is in the box: who gets each piece is tried, sort by sort, beside going without.
+        private long BestInBox(int set, List<Pick>? into, int group)
+        {
+            var kinds = line.InTheBox.Length;
+            var states = 1;
+            foreach (var (_, pieces) in line.InTheBox)
+                states *= pieces + 1;
+            var members = new List<int>();
+            for (var rest = set; rest != 0; rest &= rest - 1)
+                members.Add(BitOperations.TrailingZeroCount(rest));
+            var keys = new long[members.Count + 1, states];
+            var picks = new (EarOption? Ear, int From, int Takes)[members.Count + 1, states];
+            for (var s = 1; s < states; s++)
+                keys[0, s] = Never;
+            for (var m = 0; m < members.Count; m++)
+            {
+                for (var s = 0; s < states; s++)
+                    keys[m + 1, s] = Never;
+                var list = members.Count == 1 ? line.Alone[members[m]] : line.Several[members[m]];
+                foreach (var ear in list)
+                {
+                    if (ear.Most < members.Count || !Reaches(members[m], ear))
+                        continue;
+                    for (var takes = 0; takes < 1 << kinds; takes++)
+                    {
+                        if (!BoxState.Wants(line.InTheBox, ear, takes))
+                            continue;
+                        var mine = KeyOf(ear, CentsOf(members[m], ear, takes));
+                        for (var s = 0; s < states; s++)
+                        {
+                            if (keys[m, s] > Never && BoxState.After(line.InTheBox, s, takes) is { } next && keys[m, s] + mine > keys[m + 1, next])
+                                (keys[m + 1, next], picks[m + 1, next]) = (keys[m, s] + mine, (ear, s, takes));
+                        }
+                    }
+                }
+            }
+
+            var (best, end) = (Never, 0);
+            for (var s = 0; s < states; s++)
+            {
+                if (keys[members.Count, s] > best)
+                    (best, end) = (keys[members.Count, s], s);
+            }
+
+            if (best <= Never)
+                return Never;
+            for (var m = members.Count; into is not null && m > 0; m--)
+            {
+                var (ear, from, takes) = picks[m, end];
+                into.Add(new(members[m - 1], line, group, ear!, takes));
+                end = from;
+            }
+
+            return best + FeedKey(members[0]);
+        }
+    }
+}

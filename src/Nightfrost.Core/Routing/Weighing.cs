@@ -1,0 +1,69 @@
+namespace Nightfrost.Core.Routing;
+
+/// <summary>Least a rig must reach on what is only as good as its worst listener.</summary>
+internal readonly record struct Threshold(int InStep, int Quality, int Margin)
+{
+    public static Threshold None { get; } = new(0, 0, 0);
+}
+
+/// <summary>How much each place that adds up over listeners counts, so that a sum of longs compares like the places one after the other.</summary>
+internal readonly record struct Weights(long Served, long Needs, long Cents, long Hand)
+{
+    /// <summary>The weights of an order of priorities. Places that do not add up over listeners are left to thresholds.</summary>
+    /// <param name="order">Criteria that count, the first one first.</param>
+    public static Weights Of(IEnumerable<Criterion> order)
+    {
+        var (needs, cents, hand, weight) = (0L, 0L, 0L, 1L);
+        foreach (var criterion in order.Reverse())
+        {
+            switch (criterion)
+            {
+                case Criterion.Needs:
+                    (needs, weight) = (weight, weight << 9);
+                    break;
+                case Criterion.Price:
+                    (cents, weight) = (weight, weight << 31);
+                    break;
+                case Criterion.Boxes:
+                    (hand, weight) = (weight, weight << 9);
+                    break;
+            }
+        }
+
+        return new(weight, needs, cents, hand);
+    }
+}
+
+/// <summary>Something that must pay for a piece that would otherwise be free: there are not enough for all.</summary>
+/// <param name="Listener">Listener at whose ear it is, or the first listener of the group whose feed needs it.</param>
+/// <param name="Resource">The resource; <see cref="UsbSockets"/> for the set's USB sockets.</param>
+/// <param name="At">At the ear, in the feed or in the splitter before it.</param>
+internal readonly record struct Charge(int Listener, int Resource, ChargedPart At)
+{
+    public const int UsbSockets = -2;
+}
+
+/// <summary>The part of a rig that needs a piece.</summary>
+internal enum ChargedPart
+{
+    Ear,
+    Feed,
+    Splitter,
+}
+
+/// <summary>A listener whose route must hold a thing.</summary>
+internal readonly record struct Demand(string Id, int Listener);
+
+/// <summary>One route of a solution.</summary>
+/// <param name="Listener">Number of the listener.</param>
+/// <param name="Line">The feed.</param>
+/// <param name="Group">Routes with the same number share the feed.</param>
+/// <param name="Ear">What is worn.</param>
+/// <param name="FromBox">Set of the sorts of things taken from the transmitter's box.</param>
+internal readonly record struct Pick(int Listener, FeedLine Line, int Group, EarOption Ear, int FromBox);
+
+/// <summary>A solution of the relaxed problem.</summary>
+/// <param name="Key">Its weighed sum.</param>
+/// <param name="Served">Set of listeners served.</param>
+/// <param name="Picks">Their routes.</param>
+internal sealed record Solution(long Key, int Served, IReadOnlyList<Pick> Picks);
