@@ -2,6 +2,7 @@ import { Box, Button, Checkbox, Chip, FormControlLabel, IconButton, TextField, T
 import { useState } from 'react'
 import { saying } from '../sites/saying'
 import type { Schema } from '../api/client'
+import { money } from '../format/format'
 import { criterionWords, moved, usualOrder, type Wanted } from './wanted'
 
 interface Props {
@@ -15,7 +16,11 @@ interface Props {
 /** What comes first, and what a rig must keep to. */
 export function WantedForm({ wanted, currency, problems, nameOf, onChange }: Props) {
   const [open, setOpen] = useState(problems.length > 0)
-  const limits = [wanted.budget && `at most ${wanted.budget} ${currency}`, wanted.noWires && 'no wires across the floor'].filter(Boolean)
+  const limits = [
+    wanted.budget &&
+      `at most ${Number.isFinite(Number(wanted.budget)) && currency ? money(Number(wanted.budget), currency) : wanted.budget}`,
+    wanted.noWires && 'no wires across the floor',
+  ].filter(Boolean)
   const changed = wanted.order.some((c, i) => c !== usualOrder[i])
   return (
     <Box component="section" aria-label="Priorities and limits" sx={{ borderTop: 1, borderColor: 'divider', mt: 4, pt: 2 }}>
