@@ -124,7 +124,7 @@ public sealed class Browser : IDisposable
         var field = Field(label, index);
         Script<object?>("arguments[0].scrollIntoView({ block: 'center' })", field);
         field.SendKeys(Keys.Control + "a");
-        field.SendKeys(text);
+        field.SendKeys(text.Length > 0 ? text : Keys.Delete);
     }
 
     /// <summary>Presses one of several inside the group with this label.</summary>

@@ -61,7 +61,7 @@ public class KitTests(Cluster cluster)
 
             Choose(browser, picture);
             browser.See("This file cannot be read");
-            browser.See("It is not UTF-8 text.");
+            browser.See("holds a character that is not UTF-8 text.");
             browser.Click("Back");
             Choose(browser, good);
             browser.See("1 changed, 1 cannot be taken");
@@ -77,6 +77,47 @@ public class KitTests(Cluster cluster)
         {
             Directory.Delete(place, recursive: true);
         }
+    }
+
+    [Fact]
+    public async Task A_device_is_copied_described_and_retired_and_nothing_typed_is_lost()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        browser.Go("/kit/duo-low");
+        browser.SeeHeadline("Duo box");
+        browser.Click("Duplicate");
+        browser.SeeHeadline("Duo box (copy)");
+        browser.Type("Name", "Duo box for the boatyard");
+        browser.Type("Maker", "");
+        browser.Type("Price", "38,50");
+        browser.Click("Put on the shelf");
+        browser.See("One entry cannot be right.");
+        browser.See("Maker: It is empty. Enter at least one character.");
+        browser.AssertAccessible("a device with a wrong entry");
+        browser.Driver.Navigate().Refresh();
+        browser.SeeHeadline("Duo box for the boatyard");
+        browser.Type("Maker", "Skerrow");
+        browser.Click("vendor low-latency later");
+        browser.Click("Put on the shelf");
+        browser.See("Duplicate");
+        Assert.EndsWith("/kit/duo-box-for-the-boatyard", browser.Driver.Url, StringComparison.Ordinal);
+
+        browser.Click("Retire");
+        browser.See("no new rig uses it, old cases still show it");
+        browser.Go("/kit");
+        browser.SeeHeadline("77 things on the shelf");
+        browser.See("No new rig uses them; old cases still show them.");
+        browser.See("£38.50");
+        browser.Size(390, 844);
+        browser.Go("/kit/new");
+        browser.SeeHeadline("A new device");
+        browser.Click("Add a socket");
+        browser.Click("Add a link");
+        browser.AssertFits("a new device at 390 px");
+        browser.AssertAccessible("a new device at 390 px");
+        browser.AssertNoErrors();
     }
 
     private static void Choose(Browser browser, string file) => browser.Driver.FindElement(By.CssSelector("input[type=file]")).SendKeys(file);

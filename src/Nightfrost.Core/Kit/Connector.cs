@@ -42,3 +42,37 @@ public enum Known
     Yes,
     No,
 }
+
+/// <summary>Words for connectors and for what runs through them.</summary>
+public static class Connectors
+{
+    /// <summary>A connector in a few words, as it stands in a list.</summary>
+    public static string Words(Connector connector) => connector switch
+    {
+        Connector.OpticalSquare => "optical",
+        Connector.Optical35 => "optical 3.5 mm",
+        Connector.CoaxialPhono => "coaxial",
+        Connector.PhonoPair => "red and white",
+        Connector.Jack35 => "3.5 mm",
+        Connector.Jack635 => "6.35 mm",
+        Connector.Hdmi => "HDMI",
+        Connector.UsbA => "USB-A",
+        Connector.UsbC => "USB-C",
+        Connector.MicroUsb => "micro-USB",
+        Connector.Barrel => "round power plug",
+        _ => "loudspeaker wire",
+    };
+
+    /// <summary>A signal in a few words.</summary>
+    public static string Words(Signal signal) => signal switch
+    {
+        Signal.AnalogueLine => "line level",
+        Signal.AnalogueHeadphone => "headphone level",
+        Signal.SpdifPcm => "S/PDIF, PCM",
+        Signal.SpdifBitstream => "S/PDIF, bitstream",
+        Signal.HdmiReturn => "HDMI return (ARC)",
+        Signal.HdmiProgramme => "HDMI from a source",
+        Signal.UsbAudio => "USB audio",
+        _ => "loudspeaker level",
+    };
+}

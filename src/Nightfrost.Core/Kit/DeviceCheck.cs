@@ -34,6 +34,34 @@ public static class DeviceCheck
         return check.Problems;
     }
 
+    /// <summary>Every problem, and each thing in its box that nobody knows.</summary>
+    /// <param name="device">What was entered or imported.</param>
+    /// <param name="known">True for the id of a device that exists.</param>
+    public static IReadOnlyList<FieldProblem> Problems(Device device, Func<string, bool> known) =>
+    [
+        .. Problems(device),
+        .. device.Includes.Select((id, i) => (id, i)).Where(p => !known(p.id))
+            .Select(p => new FieldProblem($"includes[{p.i}]", $"'{EntryCheck.Short(p.id)}' is neither in the file nor on the shelf.", "Add that device, or take it out of the box.")),
+    ];
+
+    /// <summary>A device that stands, through others, in its own box; null when it does not.</summary>
+    /// <param name="id">The device.</param>
+    /// <param name="boxes">What each device's box holds, by id.</param>
+    public static FieldProblem? RoundInBoxes(string id, IReadOnlyDictionary<string, IReadOnlyList<string>> boxes)
+    {
+        var seen = new HashSet<string>();
+        var open = new Stack<string>(boxes.GetValueOrDefault(id, []).Where(inner => inner != id));
+        while (open.TryPop(out var inner))
+        {
+            if (inner == id)
+                return new("includes", $"A thing in its box holds '{EntryCheck.Short(id)}' again.", "Break the circle: one box cannot stand in itself.");
+            if (seen.Add(inner))
+                boxes.GetValueOrDefault(inner, []).ToList().ForEach(open.Push);
+        }
+
+        return null;
+    }
+
     private static void CheckNames(Device device, EntryCheck check)
     {
         check.Text("id", device.Id, PlainText.LongestId, required: true);

@@ -101,24 +101,8 @@ public static class DeviceFacts
     }
 
     private static string Ports(Device device, bool output) => device.Role == DeviceRole.Lead
-        ? output ? "" : string.Join(" to ", device.Ports.Select(p => ConnectorWords(p.Connector)))
-        : Join(device.Ports.Where(p => p.Output == output).Select(p => p.Label.Length > 0 ? $"{ConnectorWords(p.Connector)} ({p.Label})" : ConnectorWords(p.Connector)));
-
-    private static string ConnectorWords(Connector connector) => connector switch
-    {
-        Connector.OpticalSquare => "optical",
-        Connector.Optical35 => "optical 3.5 mm",
-        Connector.CoaxialPhono => "coaxial",
-        Connector.PhonoPair => "red and white",
-        Connector.Jack35 => "3.5 mm",
-        Connector.Jack635 => "6.35 mm",
-        Connector.Hdmi => "HDMI",
-        Connector.UsbA => "USB-A",
-        Connector.UsbC => "USB-C",
-        Connector.MicroUsb => "micro-USB",
-        Connector.Barrel => "round power plug",
-        _ => "loudspeaker wire",
-    };
+        ? output ? "" : string.Join(" to ", device.Ports.Select(p => Connectors.Words(p.Connector)))
+        : Join(device.Ports.Where(p => p.Output == output).Select(p => p.Label.Length > 0 ? $"{Connectors.Words(p.Connector)} ({p.Label})" : Connectors.Words(p.Connector)));
 
     private static string LinkWords(AirLink link) => LinkTechnologies.Of(link.Technology).Words;
 

@@ -15,6 +15,9 @@ public sealed record StageDelay(string Id, string Words, double MinMs, double Ty
     /// <summary>True for the delay of a link, which a source that fits its own picture makes good.</summary>
     public bool OfLink { get; init; }
 
+    /// <summary>True for a delay that a box may have of its own, whatever it is linked with.</summary>
+    public bool InsideBox { get; init; }
+
     /// <summary>The stage as a distribution on the 1 ms grid.</summary>
     public DelayDistribution Distribution => _distribution ??= DelayDistribution.Triangular(MinMs, TypicalMs, MaxMs);
 

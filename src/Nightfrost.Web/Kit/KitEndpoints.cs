@@ -57,6 +57,7 @@ internal static class KitEndpoints
         kit.MapGet("", List).WithSummary("Every device on the shelf.");
         kit.MapGet("compare", Compare).WithSummary("Two to four devices side by side, what differs first.");
         kit.MapKitFile();
+        kit.MapDevices();
         kit.MapPatch("{deviceId}", Correct).WithSummary("Corrects a price or a printed mark.");
         kit.MapDelete("{deviceId}", Remove).WithSummary("Takes a device off the shelf; it can be put back.");
         kit.MapPost("{deviceId}/restore", Restore).WithSummary("Puts a device back.");
@@ -72,7 +73,8 @@ internal static class KitEndpoints
             [.. (await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).ToListAsync(cancel)).OrderBy(d => d.Spec.Role).ThenBy(d => d.Spec.Name, StringComparer.Ordinal).Select(Entry)],
             [.. Abilities.All.Select(a => new AbilityName(a.Id, a.Words))], Currency));
 
-    private static ShelfEntry Entry(DeviceRow row) => new(row.Spec, row.Version, Abilities.Of(row.Spec), DeviceFacts.InShort(row.Spec));
+    /// <summary>A device as the shelf shows it.</summary>
+    public static ShelfEntry Entry(DeviceRow row) => new(row.Spec, row.Version, Abilities.Of(row.Spec), DeviceFacts.InShort(row.Spec));
 
     private static async Task<Results<Ok<ComparisonView>, JsonHttpResult<Refusal>>> Compare(string[] ids, NightfrostDb db, CancellationToken cancel)
     {
@@ -138,6 +140,7 @@ internal static class KitEndpoints
         return TypedResults.Ok(Entry(row));
     }
 
-    private static Task<DeviceRow?> Standing(NightfrostDb db, string deviceId, CancellationToken cancel) =>
+    /// <summary>A device that was not taken off the shelf; null when there is none.</summary>
+    public static Task<DeviceRow?> Standing(NightfrostDb db, string deviceId, CancellationToken cancel) =>
         db.Devices.FirstOrDefaultAsync(d => d.Id == deviceId && d.DeletedAt == null, cancel);
 }

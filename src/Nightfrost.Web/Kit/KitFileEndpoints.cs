@@ -24,7 +24,8 @@ internal static class KitFileEndpoints
 
     public static void MapKitFile(this RouteGroupBuilder kit)
     {
-        kit.MapGet("export", Export).WithSummary("The shelf as a file.");
+        kit.MapGet("export", Export).WithSummary("The shelf as a JSON file.");
+        kit.MapGet("export-table", ExportTable).WithSummary("The shelf as a table, CSV in UTF-8.");
         kit.MapGet("schema", () => TypedResults.Text(KitFile.Schema(), "application/schema+json")).WithSummary("The JSON Schema of the file.");
         kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), MeasuredWhileRead).WithSummary("Says of each device of a file what an import would do.");
         kit.MapPost("import", Import).WithMetadata(MeasuredWhileRead).WithSummary("Puts the devices of a file on the shelf.");
@@ -32,6 +33,9 @@ internal static class KitFileEndpoints
 
     private static async Task<FileContentHttpResult> Export(NightfrostDb db, CancellationToken cancel) =>
         TypedResults.File(Encoding.UTF8.GetBytes(KitFile.Write(await db.Shelf(cancel))), "application/json", "nightfrost-kit.json");
+
+    private static async Task<FileContentHttpResult> ExportTable(NightfrostDb db, CancellationToken cancel) =>
+        TypedResults.File(KitCsv.Write(await db.Shelf(cancel)), "text/csv; charset=utf-8", "nightfrost-kit.csv");
 
     private static async Task<Results<Ok<ImportView>, JsonHttpResult<Refusal>>> Preview(HttpRequest request, NightfrostDb db, CancellationToken cancel) =>
         await Read(request, db, cancel) is var (reading, refusal) && refusal is not null ? refusal : TypedResults.Ok(new ImportView(reading!.Rows, 0));
@@ -78,7 +82,11 @@ internal static class KitFileEndpoints
                 return (null, Refusals.Invalid(new FieldProblem("file", "It is larger than 8 MB.", "A kit of thousands of devices is smaller. Choose the kit file, or split it.")));
         }
 
-        var reading = KitFile.Read(file.ToArray(), await db.Shelf(cancel));
+        var bytes = file.ToArray();
+        if (KitText.Problem(bytes) is { } unreadable)
+            return (null, Refusals.Invalid(unreadable));
+        var shelf = await db.Shelf(cancel);
+        var reading = KitText.IsJson(bytes) ? KitFile.Read(bytes, shelf) : KitCsv.Read(bytes, shelf);
         return reading.Unreadable is { } problem ? (null, Refusals.Invalid(problem)) : (reading, null);
     }
 }

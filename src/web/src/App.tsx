@@ -4,6 +4,7 @@ import { Navigate, Route, Routes, useNavigate } from 'react-router'
 import { CasePage } from './cases/CasePage'
 import { CasesPage } from './cases/CasesPage'
 import { HandoverPage } from './handover/HandoverPage'
+import { DevicePage } from './kit/DevicePage'
 import { KitPage } from './kit/KitPage'
 import { Trouble, Waiting } from './parts/Trouble'
 import { RoutePage } from './routing/RoutePage'
@@ -50,6 +51,8 @@ export function App() {
         <Route index element={<Navigate to="look" replace />} />
       </Route>
       <Route path="/kit" element={<KitPage />} />
+      <Route path="/kit/new" element={<DevicePage />} />
+      <Route path="/kit/:deviceId" element={<DevicePage />} />
       {!session.data.demo && <Route path="/password" element={<ChangePassword />} />}
       <Route path="*" element={<Navigate to="/cases" replace />} />
     </Routes>

@@ -60,7 +60,58 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        /** Puts a new device on the shelf; its id is made from its name. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Device"];
+                };
+            };
+            responses: {
+                /** @description Created */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfEntry"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -139,7 +190,61 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The shelf as a file. */
+        /** The shelf as a JSON file. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kit/export-table": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf as a table, CSV in UTF-8. */
         get: {
             parameters: {
                 query?: never;
@@ -368,6 +473,69 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a device is described with. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KitTerms"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/{deviceId}": {
         parameters: {
             query?: never;
@@ -375,8 +543,110 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        put?: never;
+        /** One device. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    deviceId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfEntry"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        /** Describes a device anew. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    deviceId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DeviceEdit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfEntry"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         post?: never;
         /** Takes a device off the shelf; it can be put back. */
         delete: {
@@ -482,6 +752,75 @@ export interface paths {
                 };
             };
         };
+        trace?: never;
+    };
+    "/api/kit/{deviceId}/retirement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Retires a device: no new rig uses it, old cases still show it. Or takes it back into use. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    deviceId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["Retirement"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShelfEntry"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
         trace?: never;
     };
     "/api/kit/{deviceId}/restore": {
@@ -2508,6 +2847,15 @@ export interface components {
          * @enum {unknown}
          */
         CodecClass: "sbc" | "aac" | "lc3" | "vendorStandard" | "vendorLowLatency" | "vendorAdaptiveLowLatency" | "vendorHighDefinition" | "vendorHighRate" | "vendorDualListener";
+        /** @description A codec class to choose from. */
+        CodecTerm: {
+            /** @description The class. */
+            value: components["schemas"]["CodecClass"];
+            /** @description Its name. */
+            words: string;
+            /** @description An open standard: it carries no printed mark. */
+            standard: boolean;
+        };
         /** @description One attribute side by side. */
         ComparedFact: {
             /** @description The attribute. */
@@ -2529,6 +2877,11 @@ export interface components {
          * @enum {unknown}
          */
         Connector: "opticalSquare" | "optical35" | "coaxialPhono" | "phonoPair" | "jack35" | "jack635" | "hdmi" | "usbA" | "usbC" | "microUsb" | "barrel" | "speakerTerminals";
+        /** @description One of a list to choose from. */
+        ConnectorTerm: {
+            value: components["schemas"]["Connector"];
+            words: string;
+        };
         /**
          * @description What rigs are compared by, after the number of listeners served.
          * @enum {unknown}
@@ -2724,6 +3077,16 @@ export interface components {
             /** @description New printed marks by codec class; classes left out stay. */
             marks: components["schemas"]["MarkCorrection"][];
         };
+        /** @description A device as it was edited. */
+        DeviceEdit: {
+            /**
+             * Format: int32
+             * @description Version that was read.
+             */
+            version: number;
+            /** @description What it shall be; its id and the day it was retired stay as they are. */
+            device: components["schemas"]["Device"];
+        };
         /**
          * @description What a thing on the shelf is for.
          * @enum {unknown}
@@ -2862,6 +3225,14 @@ export interface components {
             changes: string[];
             /** @description What is wrong with it. */
             problems: components["schemas"]["FieldProblem"][];
+        };
+        /** @description What a device is described with. */
+        KitTerms: {
+            connectors: components["schemas"]["ConnectorTerm"][];
+            signals: components["schemas"]["SignalTerm"][];
+            technologies: components["schemas"]["TechnologyTerm"][];
+            codecs: components["schemas"]["CodecTerm"][];
+            stages: components["schemas"]["StageTerm"][];
         };
         /**
          * @description A fact that may not be known yet.
@@ -3406,6 +3777,16 @@ export interface components {
             /** @description The title that was read. */
             wasTitle: string;
         };
+        /** @description A wish to retire a device or to use it again. */
+        Retirement: {
+            /**
+             * Format: int32
+             * @description Version that was read.
+             */
+            version: number;
+            /** @description True to retire it. */
+            retired: boolean;
+        };
         /** @description A distribution ready to be drawn: probabilities on a 1 ms grid, tails below 0.1 % left out. */
         Ridge: {
             /**
@@ -3622,6 +4003,11 @@ export interface components {
          * @enum {unknown}
          */
         Signal: "analogueLine" | "analogueHeadphone" | "spdifPcm" | "spdifBitstream" | "hdmiReturn" | "hdmiProgramme" | "usbAudio" | "loudspeakerLevel";
+        /** @description One of a list to choose from. */
+        SignalTerm: {
+            value: components["schemas"]["Signal"];
+            words: string;
+        };
         /**
          * @description Inside, outside, or not to be told from this measurement.
          * @enum {unknown}
@@ -3787,6 +4173,11 @@ export interface components {
             stage: components["schemas"]["Stage"];
             done: boolean;
         };
+        /** @description A delay stage inside a device to choose from. */
+        StageTerm: {
+            value: string;
+            words: string;
+        };
         /** @description A named station on a line. */
         Station: {
             glyph: components["schemas"]["Glyph"];
@@ -3939,6 +4330,19 @@ export interface components {
              * @description When, UTC.
              */
             at: string;
+        };
+        /** @description A link technology to choose from. */
+        TechnologyTerm: {
+            /** @description The technology. */
+            value: components["schemas"]["LinkTechnology"];
+            /** @description Its name. */
+            words: string;
+            /** @description A codec decides its delay and quality. */
+            codecs: boolean;
+            /** @description Path loss applies: it has a power sent and a sensitivity. */
+            radio: boolean;
+            /** @description It runs by infrared light. */
+            infrared: boolean;
         };
         /** @description The television as found. */
         TelevisionSet: {

@@ -56,5 +56,9 @@ export const clock = (instant: Date, now = new Date()) => {
 export const day = (iso: string) =>
   new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 
+/** Today as an ISO date, where the specialist is. */
+export const today = (now = new Date()) =>
+  [now.getFullYear(), now.getMonth() + 1, now.getDate()].map((n) => String(n).padStart(2, '0')).join('-')
+
 /** First letter large. */
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

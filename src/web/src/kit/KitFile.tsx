@@ -57,16 +57,19 @@ export function KitFile() {
     }
   }
   return (
-    <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+    <>
       <Button component="a" href="/api/kit/export" download>
-        Export
+        Export JSON
+      </Button>
+      <Button component="a" href="/api/kit/export-table" download>
+        Export CSV
       </Button>
       <Button onClick={() => chooser.current?.click()}>Import…</Button>
       <Box
         component="input"
         ref={chooser}
         type="file"
-        accept=".json,application/json"
+        accept=".json,.csv,application/json,text/csv"
         aria-label="Kit file"
         tabIndex={-1}
         sx={hidden}
@@ -92,7 +95,7 @@ export function KitFile() {
           </Box>
         </DialogContent>
       </Dialog>
-    </Box>
+    </>
   )
 }
 

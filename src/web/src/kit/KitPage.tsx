@@ -1,5 +1,6 @@
 import { Box, Button, TextField, ToggleButton, Typography } from '@mui/material'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import type { Schema } from '../api/client'
 import { count } from '../format/format'
 import { Figure, Page, Part } from '../parts/Page'
@@ -41,12 +42,26 @@ export function KitPage() {
         figures={
           unread > 0 && <Figure value={count(unread, 'device', 'devices')} after="with a codec mark nobody has read: planned as SBC" />
         }
-        action={shelf.data && <KitFile />}
+        action={
+          shelf.data && (
+            <Box sx={{ display: 'flex', gap: 3, flexWrap: 'wrap' }}>
+              <Button variant="contained" color="primary" component={Link} to="/kit/new">
+                Add a device
+              </Button>
+              <KitFile />
+            </Box>
+          )
+        }
       >
         {shelf.isPending && <Waiting words="Fetching the shelf…" />}
         {shelf.isError && <Trouble error={shelf.error} onRetry={() => void shelf.refetch()} />}
         <TextField label="Find by name or maker" value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ maxWidth: 420, mt: 4 }} />
-        <Box role="group" aria-label="What it can do" sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, mt: 3 }}>
+        <Box
+          role="group"
+          aria-label="What it can do"
+          tabIndex={0}
+          sx={{ display: 'flex', flexWrap: { xs: 'nowrap', sm: 'wrap' }, overflowX: 'auto', gap: 2, mt: 3, '& > *': { flexShrink: 0 } }}
+        >
           {shelf.data?.abilities.map((a) => (
             <ToggleButton
               key={a.id}
@@ -74,11 +89,15 @@ export function KitPage() {
             </Button>
           </Typography>
         )}
-        {(Object.keys(roleWords) as Schema['DeviceRole'][]).map((role) => {
-          const some = shown.filter((e) => e.device.role === role)
+        {[...(Object.keys(roleWords) as Schema['DeviceRole'][]), 'retired' as const].map((part) => {
+          const some = shown.filter((e) => (e.device.retiredOn ? 'retired' : e.device.role) === part)
           return (
             some.length > 0 && (
-              <Part key={role} title={roleWords[role]}>
+              <Part
+                key={part}
+                title={part === 'retired' ? 'Retired' : roleWords[part]}
+                note={part === 'retired' ? 'No new rig uses them; old cases still show them.' : undefined}
+              >
                 {some.map((e) => (
                   <ShelfRow
                     key={`${e.device.id} ${e.version}`}

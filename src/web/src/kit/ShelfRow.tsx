@@ -1,11 +1,11 @@
 import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from '@mui/material'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { api, told, type Schema } from '../api/client'
 import { day, money } from '../format/format'
 import { Trouble } from '../parts/Trouble'
-import { offerUndo } from '../parts/undo'
-import { NumberField } from '../sites/NumberField'
+import { NumberField } from '../parts/NumberField'
 import { refreshKit } from './refreshKit'
 
 interface Props {
@@ -41,23 +41,18 @@ export function ShelfRow({ entry, currency, compared, mayCompare, onCompare }: P
       setError(refused)
     }
   }
-  const remove = async () => {
-    try {
-      await told(api.DELETE('/api/kit/{deviceId}', { params: { path } }))
-      offerUndo(
-        `${device.name} was taken off the shelf.`,
-        () => void told(api.POST('/api/kit/{deviceId}/restore', { params: { path } })).then(() => refreshKit(queries)),
-      )
-      await refreshKit(queries)
-    } catch (refused) {
-      setError(refused)
-    }
-  }
   return (
     <Box sx={{ borderTop: 1, borderColor: 'divider', py: 2 }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, alignItems: 'center' }}>
         <Box sx={{ flex: '1 1 260px', minWidth: 0 }}>
-          <Typography sx={{ fontWeight: 650 }}>{device.name}</Typography>
+          <Typography
+            component={Link}
+            to={`/kit/${device.id}`}
+            color="textPrimary"
+            sx={{ fontWeight: 650, display: 'inline-block', py: 0.5 }}
+          >
+            {device.name}
+          </Typography>
           <Typography variant="body2" color="textSecondary">
             {[device.maker, ...entry.inShort].join(' · ')}
           </Typography>
@@ -86,9 +81,6 @@ export function ShelfRow({ entry, currency, compared, mayCompare, onCompare }: P
           aria-label={`${open ? 'Close' : 'Correct'} ${device.name}`}
         >
           {open ? 'Close' : 'Correct'}
-        </Button>
-        <Button variant="text" onClick={() => void remove()} aria-label={`Take off ${device.name}`}>
-          Take off
         </Button>
       </Box>
       {error !== null && <Trouble error={error} />}

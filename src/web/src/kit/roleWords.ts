@@ -11,3 +11,15 @@ export const roleWords: Record<Schema['DeviceRole'], string> = {
   roomSpeaker: 'Room speakers',
   linkReceiver: 'Boxes before a speaker',
 }
+
+/** What one of them is called. */
+export const roleWord: Record<Schema['DeviceRole'], string> = {
+  transmitter: 'transmitter',
+  receiver: 'receiver',
+  relay: 'relay worn on the body',
+  adapter: 'adapter or splitter',
+  lead: 'lead',
+  supply: 'mains supply with USB',
+  roomSpeaker: 'room speaker',
+  linkReceiver: 'receiver before a speaker',
+}

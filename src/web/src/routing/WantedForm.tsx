@@ -1,6 +1,6 @@
 import { Box, Button, Checkbox, Chip, FormControlLabel, IconButton, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
-import { saying } from '../sites/saying'
+import { saying } from '../parts/saying'
 import type { Schema } from '../api/client'
 import { money } from '../format/format'
 import { criterionWords, moved, usualOrder, type Wanted } from './wanted'

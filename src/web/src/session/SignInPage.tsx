@@ -67,7 +67,7 @@ export function SignInPage({ demo }: { demo: Schema['DemoSignIn'] | null }) {
           <Box sx={{ maxWidth: 400, mt: 8, pt: 5, borderTop: 1, borderColor: 'divider' }}>
             <Typography variant="h2">Just looking?</Typography>
             <Typography variant="body2" color="textSecondary" sx={{ mt: 1, mb: 3 }}>
-              Four made-up cases: an almshouse by the sea and a boatyard. Name {demo.name}, password {demo.password}.
+              Made-up cases: an almshouse by the sea and a boatyard. Name {demo.name}, password {demo.password}.
             </Typography>
             <Button fullWidth sx={{ minHeight: 56 }} disabled={busy} onClick={() => void enter(demo)}>
               Open the demo

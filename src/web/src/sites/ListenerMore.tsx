@@ -2,8 +2,8 @@ import { Box, Button, Checkbox, FormControlLabel, TextField } from '@mui/materia
 import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { unseenWay } from './lookEdits'
-import { NumberField } from './NumberField'
-import { saying } from './saying'
+import { NumberField } from '../parts/NumberField'
+import { saying } from '../parts/saying'
 
 type Listener = Schema['Listener']
 

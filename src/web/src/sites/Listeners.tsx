@@ -7,8 +7,8 @@ import { offerUndo } from '../parts/undo'
 import { useAsked, type Asked } from './useAsked'
 import { ListenerMore } from './ListenerMore'
 import { newListener } from './lookEdits'
-import { NumberField } from './NumberField'
-import { saying } from './saying'
+import { NumberField } from '../parts/NumberField'
+import { saying } from '../parts/saying'
 
 type Listener = Schema['Listener']
 

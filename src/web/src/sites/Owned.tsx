@@ -2,7 +2,7 @@ import { Box, Button, MenuItem, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { offerUndo } from '../parts/undo'
-import { NumberField } from './NumberField'
+import { NumberField } from '../parts/NumberField'
 
 interface Props {
   owned: readonly Schema['OwnedThing'][]

@@ -4,7 +4,7 @@ import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { offerUndo } from '../parts/undo'
 import { newSource } from './lookEdits'
-import { saying } from './saying'
+import { saying } from '../parts/saying'
 import { SocketWall } from './SocketWall'
 import { useAsked, type Asked } from './useAsked'
 

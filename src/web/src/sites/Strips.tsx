@@ -6,8 +6,8 @@ import { metres, plain } from '../format/format'
 import { offerUndo } from '../parts/undo'
 import { Trouble } from '../parts/Trouble'
 import { freshId, unseenWay } from './lookEdits'
-import { NumberField } from './NumberField'
-import { saying } from './saying'
+import { NumberField } from '../parts/NumberField'
+import { saying } from '../parts/saying'
 import { StripDrawing } from './StripDrawing'
 
 type Look = Schema['Look']

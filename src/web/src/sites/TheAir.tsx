@@ -1,7 +1,7 @@
 import { Box, MenuItem, TextField } from '@mui/material'
 import type { Schema } from '../api/client'
-import { NumberField } from './NumberField'
-import { saying } from './saying'
+import { NumberField } from '../parts/NumberField'
+import { saying } from '../parts/saying'
 import { useAsked, type Asked } from './useAsked'
 
 interface Props {

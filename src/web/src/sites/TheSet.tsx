@@ -2,8 +2,8 @@ import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from '
 import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { offerUndo } from '../parts/undo'
-import { NumberField } from './NumberField'
-import { saying } from './saying'
+import { NumberField } from '../parts/NumberField'
+import { saying } from '../parts/saying'
 
 type TelevisionSet = Schema['TelevisionSet']
 

@@ -4,7 +4,7 @@ import type { Schema } from '../api/client'
 import { clock, limits, measured as measuredWords, signed } from '../format/format'
 import { Trouble } from '../parts/Trouble'
 import type { Waiting } from '../parts/outbox'
-import { NumberField } from '../sites/NumberField'
+import { NumberField } from '../parts/NumberField'
 
 interface Props {
   row: Schema['TuneRow']

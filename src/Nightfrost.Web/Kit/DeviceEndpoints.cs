@@ -1,0 +1,99 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core.Kit;
+using Nightfrost.Data;
+using Nightfrost.Data.Kit;
+using Nightfrost.Web.Hosting;
+
+namespace Nightfrost.Web.Kit;
+
+/// <summary>A device as it was edited.</summary>
+/// <param name="Version">Version that was read.</param>
+/// <param name="Device">What it shall be; its id and the day it was retired stay as they are.</param>
+public sealed record DeviceEdit(int Version, Device Device);
+
+/// <summary>A wish to retire a device or to use it again.</summary>
+/// <param name="Version">Version that was read.</param>
+/// <param name="Retired">True to retire it.</param>
+public sealed record Retirement(int Version, bool Retired);
+
+/// <summary>One device by itself: added, edited, retired.</summary>
+internal static class DeviceEndpoints
+{
+    public static void MapDevices(this RouteGroupBuilder kit)
+    {
+        kit.MapGet("terms", () => TypedResults.Ok(KitTerms.All)).WithSummary("What a device is described with.");
+        kit.MapPost("", Add).WithSummary("Puts a new device on the shelf; its id is made from its name.");
+        kit.MapGet("{deviceId}", Read).WithSummary("One device.");
+        kit.MapPut("{deviceId}", Edit).WithSummary("Describes a device anew.");
+        kit.MapPost("{deviceId}/retirement", Retire).WithSummary("Retires a device: no new rig uses it, old cases still show it. Or takes it back into use.");
+    }
+
+    private static async Task<Results<Created<ShelfEntry>, JsonHttpResult<Refusal>>> Add(Device device, NightfrostDb db, CancellationToken cancel)
+    {
+        var ids = (await db.Devices.Select(d => d.Id).ToListAsync(cancel)).ToHashSet();
+        device = device with { Id = DeviceIds.For(device.Name, ids.Contains), RetiredOn = null };
+        if (DeviceCheck.Problems(device, ids.Contains) is { Count: > 0 } wrong)
+            return Refusals.Invalid(wrong);
+        var row = new DeviceRow { Id = device.Id, Spec = device };
+        db.Devices.Add(row);
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException e) when (e.IsConflict())
+        {
+            return Refusals.Stale("shelf", ["Another device of this name was added at the same moment. Add it again."], null);
+        }
+
+        return TypedResults.Created($"/api/kit/{device.Id}", KitEndpoints.Entry(row));
+    }
+
+    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Read(string deviceId, NightfrostDb db, CancellationToken cancel) =>
+        await KitEndpoints.Standing(db, deviceId, cancel) is { } row ? TypedResults.Ok(KitEndpoints.Entry(row)) : Refusals.Unknown("device");
+
+    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Edit(string deviceId, DeviceEdit edit, NightfrostDb db, CancellationToken cancel)
+    {
+        if (await KitEndpoints.Standing(db, deviceId, cancel) is not { } row)
+            return Refusals.Unknown("device");
+        var device = edit.Device with { Id = deviceId, RetiredOn = row.Spec.RetiredOn };
+        var others = await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null && d.Id != deviceId).Select(d => d.Spec).ToListAsync(cancel);
+        var boxes = others.Append(device).ToDictionary(d => d.Id, d => d.Includes);
+        var wrong = DeviceCheck.Problems(device, boxes.ContainsKey).ToList();
+        if (wrong.Count == 0 && DeviceCheck.RoundInBoxes(deviceId, boxes) is { } round)
+            wrong.Add(round);
+        if (wrong.Count > 0)
+            return Refusals.Invalid(wrong);
+        if (row.Version != edit.Version)
+            return Refusals.Stale("device", KitReading.DeviceChanges(device, row.Spec), row.Version);
+        if (KitReading.DeviceChanges(row.Spec, device).Count == 0)
+            return TypedResults.Ok(KitEndpoints.Entry(row));
+        row.Spec = device;
+        return await Keep(row, db, cancel);
+    }
+
+    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Retire(string deviceId, Retirement wish, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await KitEndpoints.Standing(db, deviceId, cancel) is not { } row)
+            return Refusals.Unknown("device");
+        if (row.Version != wish.Version)
+            return Refusals.Stale("device", [], row.Version);
+        row.Spec = row.Spec with { RetiredOn = wish.Retired ? row.Spec.RetiredOn ?? DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime) : null };
+        return await Keep(row, db, cancel);
+    }
+
+    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Keep(DeviceRow row, NightfrostDb db, CancellationToken cancel)
+    {
+        row.Version++;
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            return Refusals.Stale("device", [], null);
+        }
+
+        return TypedResults.Ok(KitEndpoints.Entry(row));
+    }
+}
