@@ -108,6 +108,7 @@ var cases = api.MapCases();
 cases.MapLook();
 cases.MapRouting();
 cases.MapRunSheet();
+cases.MapPreparation(api);
 cases.MapTune();
 cases.MapHandover();
 api.MapFallback("{**rest}", () => Refusals.Unknown("address")).ExcludeFromDescription();

@@ -67,7 +67,7 @@ public class JourneyTests(Cluster cluster)
         browser.See("This rig is chosen.");
 
         // Connect: as expected, not as expected with a note, survives a reload.
-        browser.Click("Connect it");
+        browser.Click("connect it");
         browser.SeeHeadline("Step 1 of ");
         browser.See("Ask what warns each listener");
         browser.Click("As expected");

@@ -27,7 +27,7 @@ public class Pictures(Cluster cluster)
             browser.Theme(night: !path.EndsWith("/look", StringComparison.Ordinal) && !path.EndsWith("/hand-over", StringComparison.Ordinal));
             browser.Go(path);
             browser.See(words);
-            browser.Picture(Path.Combine(place!, $"{path.Split('/')[^1]}.png"));
+            browser.Picture(Path.Combine(place!, $"{(path.StartsWith("/kit/", StringComparison.Ordinal) ? "device" : path.Split('/')[^1])}.png"));
         }
 
         var strips = ScreenTests.Screens(browser).Single(s => s.Words.StartsWith("Infrared", StringComparison.Ordinal));

@@ -90,6 +90,7 @@ public class ScreenTests(Cluster cluster)
         yield return ($"/cases/{bunks}/connect", "No rig chosen yet");
         yield return ($"/cases/{cases["Two sources, and a walk to the kitchenette"]}/look", "Infrared does not leave the room");
         yield return ($"/cases/{cases["An AV receiver and its second zone"]}/route", "Why not this?");
+        yield return ($"/cases/{cases["Two sources, and a walk to the kitchenette"]}/prepare", "Check each box");
         yield return ("/kit", "things on the shelf");
         yield return ("/kit/duo-low", "Through the air");
     }

@@ -106,6 +106,9 @@ public sealed record Device
     /// <summary>The day the price was read.</summary>
     public required DateOnly PricedOn { get; init; }
 
+    /// <summary>Days from order to door, 0 to 120 (starting value until it is known).</summary>
+    public int DeliveryDays { get; init; } = 3;
+
     public IReadOnlyList<AudioPort> Ports { get; init; } = [];
     public IReadOnlyList<AirLink> Links { get; init; } = [];
     public PowerNeed Power { get; init; } = PowerNeed.None;

@@ -73,6 +73,7 @@ public static class DeviceCheck
             check.Add("price", FormattableString.Invariant($"{device.Price} lies outside 0 to {MostPrice}."), "Enter what it costs, in the shelf's currency.");
         if (device.PricedOn.Year is < 2000 or > 2100)
             check.Add("pricedOn", $"{device.PricedOn:yyyy-MM-dd} is no day a price could have been read.", "Enter the day the price was read.");
+        check.Range("deliveryDays", device.DeliveryDays, 0, 120, "days");
         foreach (var (field, words) in new[]
         {
             ("twoWaySwitch", device.TwoWaySwitch), ("inputSwitch", device.InputSwitch), ("powerSwitch", device.PowerSwitch), ("powerLight", device.PowerLight),

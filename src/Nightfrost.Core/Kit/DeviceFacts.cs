@@ -27,6 +27,7 @@ public static class DeviceFacts
         return
         [
             new("Price", string.Create(CultureInfo.InvariantCulture, $"{Wording.Money(device.Price, currency)}, read {device.PricedOn:d MMM yyyy}")),
+            new("Delivered in", device.DeliveryDays == 1 ? "a day" : FormattableString.Invariant($"{device.DeliveryDays} days")),
             new("Maker", device.Maker),
             new("Inputs", Ports(device, output: false)),
             new("Outputs", Ports(device, output: true)),

@@ -29,7 +29,8 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
     public static RigPlan Of(Rig rig)
     {
         var site = rig.Site;
-        var ids = Parts.Of(rig).Select(p => p.DeviceId)
+        var parts = Parts.Of(rig).Select(p => p.DeviceId).ToList();
+        var ids = parts.Concat(parts.SelectMany(id => site.Shelf.Find(id)?.Includes ?? []))
             .Concat(site.Look.Listeners.Select(l => l.ReceiverId))
             .Concat(site.Look.Owned.Select(o => o.DeviceId))
             .Append(site.Bar?.Id)

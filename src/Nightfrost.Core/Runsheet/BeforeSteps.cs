@@ -9,6 +9,9 @@ public static class BeforeSteps
     /// <summary>The step that asks who hears alarms; a case is not handed over without it.</summary>
     public const string AskAlarms = "ask-alarms";
 
+    /// <summary>The step that sees one listener's device charged.</summary>
+    internal static string ChargedId(Route route, Device device) => $"charged-{route.AtEar.Listener.Id}-{device.Id}";
+
     internal static IEnumerable<Step> For(Rig rig)
     {
         var worn = rig.Routes.SelectMany(r => new[] { r.AtEar.Receiver, r.AtEar.Relay }).OfType<Device>().Where(d => d.NearImplants).Select(d => d.Name).Distinct().ToList();
@@ -54,10 +57,10 @@ public static class BeforeSteps
         };
         foreach (var route in rig.Routes)
         {
-            foreach (var device in new[] { route.AtEar.Relay, route.AtEar.Receiver }.OfType<Device>().Where(d => d.Power.ChargeHours > 0))
+            foreach (var device in new[] { route.AtEar.Relay, route.AtEar.Receiver }.OfType<Device>().Where(d => d.Power.ChargeHours > 0).DistinctBy(d => d.Id))
                 yield return new Step
                 {
-                    Id = $"charged-{route.AtEar.Listener.Id}-{device.Id}",
+                    Id = ChargedId(route, device),
                     Phase = Phase.Before,
                     Place = $"{route.AtEar.Listener.Name}'s {device.Name}",
                     Action = $"See that {route.AtEar.Listener.Name}'s {device.Name} is charged",

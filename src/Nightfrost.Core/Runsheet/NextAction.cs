@@ -7,6 +7,7 @@ public enum Stage
 {
     Look = 1,
     Route = 2,
+    Prepare = 3,
     Connect = 4,
     Tune = 6,
     HandOver = 8,
@@ -16,18 +17,21 @@ public enum Stage
 /// <param name="Look">What was found.</param>
 /// <param name="RigChosen">A rig is fixed.</param>
 /// <param name="RigOutOfDate">The look or the shelf changed since.</param>
+/// <param name="PreparationOpen">Things not yet ordered, checked, charged, fetched or packed.</param>
+/// <param name="StepsDone">Steps of the run sheet that were marked either way.</param>
 /// <param name="StepsOpen">Steps of the run sheet not done yet.</param>
 /// <param name="StepsFailed">Steps that did not go as expected.</param>
 /// <param name="ListenersUnmeasured">Served listeners without a measured skew.</param>
 /// <param name="OutOfStep">Names of listeners measured, and not inside their tolerance.</param>
 /// <param name="HandedOver">The sheet was handed over.</param>
-public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int StepsOpen, int StepsFailed, int ListenersUnmeasured, IReadOnlyList<string> OutOfStep, bool HandedOver)
+public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int PreparationOpen, int StepsDone, int StepsOpen, int StepsFailed, int ListenersUnmeasured, IReadOnlyList<string> OutOfStep, bool HandedOver)
 {
     /// <summary>True when a stage has nothing left to do.</summary>
     public bool IsDone(Stage stage) => stage switch
     {
         Stage.Look => Look.Listeners.Count > 0 && Look.Set.Sockets.Any(s => s.State != SocketState.NotThere),
         Stage.Route => RigChosen && !RigOutOfDate,
+        Stage.Prepare => RigChosen && PreparationOpen == 0,
         Stage.Connect => RigChosen && StepsOpen == 0 && StepsFailed == 0,
         Stage.Tune => RigChosen && ListenersUnmeasured == 0 && OutOfStep.Count == 0,
         Stage.HandOver => HandedOver,
@@ -51,6 +55,8 @@ public sealed record NextAction(Stage Stage, string Words)
             return new(Stage.Route, "The rig is out of date: check it");
         if (progress.HandedOver)
             return new(Stage.HandOver, "Handed over: call again");
+        if (progress is { PreparationOpen: > 0, StepsDone: 0 })
+            return new(Stage.Prepare, progress.PreparationOpen == 1 ? "One thing to prepare" : $"{progress.PreparationOpen} things to prepare");
         if (progress.StepsFailed > 0)
             return new(Stage.Connect, progress.StepsFailed == 1 ? "One step went wrong: look at it" : $"{progress.StepsFailed} steps went wrong: look at them");
         if (progress.StepsOpen > 0)

@@ -51,6 +51,7 @@ internal static class PairSteps
         var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
         var (box, takes) = (route.Feed.Transmitter, route.AtEar.Takes);
         var sendName = box?.Name ?? "set";
+        List<string> charged = [.. new[] { ear.Relay, ear.Receiver }.OfType<Device>().Where(d => d.Power.ChargeHours > 0).DistinctBy(d => d.Id).Select(d => BeforeSteps.ChargedId(route, d))];
         if (takes.Pairing is not { } way)
         {
             yield return new Step
@@ -61,6 +62,7 @@ internal static class PairSteps
                 Action = $"Switch the {takes.Name} on: it needs no pairing",
                 Detail = "It belongs to its box. If bought apart, look into its manual for a sync button.",
                 Expect = "sound from the receiver, off the head",
+                Needs = charged,
                 ListenerId = id,
             };
             yield break;
@@ -87,6 +89,7 @@ internal static class PairSteps
             Action = $"Bring the {takes.Name} within an arm's length of the {sendName}",
             Ticks = [$"The {takes.Name} is charged", .. (box?.TwoWaySwitch.Length > 0 ? new[] { "The box stands on transmit" } : []), $"The {sendName} has power"],
             Why = "Search reaches less far than play.",
+            Needs = charged,
             ListenerId = id,
         };
         if (sender is not null)

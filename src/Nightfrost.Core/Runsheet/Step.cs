@@ -54,6 +54,9 @@ public sealed record Step
     /// <summary>Codecs that may be read off the box here; empty for any other step.</summary>
     public IReadOnlyList<Codec> Codecs { get; init; } = [];
 
+    /// <summary>Ids of steps that must have gone as expected before this one may; empty for most.</summary>
+    public IReadOnlyList<string> Needs { get; init; } = [];
+
     /// <summary>The listener it concerns; null for the whole site.</summary>
     public string? ListenerId { get; init; }
 

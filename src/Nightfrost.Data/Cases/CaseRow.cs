@@ -29,6 +29,12 @@ public sealed class CaseRow
     /// <summary>When it was deleted; null while it stands. It can be put back.</summary>
     public DateTimeOffset? DeletedAt { get; set; }
 
+    /// <summary>Day of the visit, in the site's time; null while none is planned.</summary>
+    public DateOnly? VisitOn { get; set; }
+
+    /// <summary>Hour of the visit.</summary>
+    public TimeOnly? VisitTime { get; set; }
+
     /// <summary>When it was handed over.</summary>
     public DateTimeOffset? HandedOverAt { get; set; }
 

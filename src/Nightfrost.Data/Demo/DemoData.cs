@@ -50,6 +50,10 @@ public static class DemoData
         var kitchenette = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, flat 5" }, "Two sources, and a walk to the kitchenette", DemoCases.FlatFive, now.AddHours(-3));
         var zone = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, reading room" }, "An AV receiver and its second zone", DemoCases.ReadingRoom, now.AddHours(-4));
 
+        kitchenette.VisitOn = DateOnly.FromDateTime(now.Date).AddDays(5);
+        kitchenette.VisitTime = new TimeOnly(14, 0);
+        Choose(kitchenette, now.AddHours(-3), doneSteps: 0);
+
         db.Cases.AddRange(spring, aids, both, silent, kitchenette, zone);
         await db.SaveChangesAsync(cancel);
     }
@@ -65,6 +69,9 @@ public static class DemoData
     {
         var rig = Router.Rank(new Site(row.Look, new Shelf(DemoKit.All))).Rigs[0].Rig;
         (row.Rig, row.RigId, row.RigChosenAt, row.ChangedAt) = (RigPlan.Of(rig), Guid.CreateVersion7(), at, at);
+        row.VisitOn ??= DateOnly.FromDateTime(at.Date).AddDays(1);
+        foreach (var item in doneSteps > 0 ? Preparation.For(rig, null).Items : [])
+            row.Steps.Add(new StepRow { CaseId = row.Id, RigId = row.RigId.Value, StepId = item.Id, Outcome = StepOutcome.AsExpected, At = at });
         foreach (var step in RunSheet.For(rig).Take(doneSteps))
             row.Steps.Add(new StepRow { CaseId = row.Id, RigId = row.RigId.Value, StepId = step.Id, Outcome = StepOutcome.AsExpected, Note = step.Note == MenuSteps.ValueFound ? "TV speakers" : "", At = at });
     }

@@ -213,6 +213,14 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("version");
 
+                    b.Property<DateOnly?>("VisitOn")
+                        .HasColumnType("date")
+                        .HasColumnName("visit_on");
+
+                    b.Property<TimeOnly?>("VisitTime")
+                        .HasColumnType("time without time zone")
+                        .HasColumnName("visit_time");
+
                     b.HasKey("Id")
                         .HasName("pk_cases");
 

@@ -38,6 +38,8 @@ internal sealed class CaseState
         (Row, Shelf) = (row, shelf);
         Rig = row.Rig?.Rebuild();
         Arrivals = Rig is null ? null : new Arrivals(Rig.Site);
+        Visit = row.VisitOn is { } on ? new(on, row.VisitTime ?? new(10, 0)) : null;
+        Preparation = Rig is null ? Preparation.None : Preparation.For(Rig, Visit, row.Steps.Where(s => s.RigId == row.RigId && s.Outcome == StepOutcome.NotAsExpected).Select(s => s.StepId).ToHashSet());
         Steps = Rig is null ? [] : RunSheet.For(Rig);
     }
 
@@ -46,6 +48,12 @@ internal sealed class CaseState
     public Rig? Rig { get; }
     public Arrivals? Arrivals { get; }
     public IReadOnlyList<Step> Steps { get; }
+
+    /// <summary>When the rig is set up; null while not planned.</summary>
+    public Visit? Visit { get; }
+
+    /// <summary>What has to be prepared for the rig in use.</summary>
+    public Preparation Preparation { get; }
 
     /// <summary>Loads one standing case, or null.</summary>
     public static async Task<CaseState?> Load(NightfrostDb db, Guid id, CancellationToken cancel) =>
@@ -91,7 +99,8 @@ internal sealed class CaseState
         {
             var outcomes = Steps.Select(s => Outcome(s.Id)?.Outcome ?? StepOutcome.Open).ToList();
             return new(
-                Row.Look, Row.Rig is not null, Chosen()?.OutOfDate ?? Row.Rig is not null, outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
+                Row.Look, Row.Rig is not null, Chosen()?.OutOfDate ?? Row.Rig is not null, Preparation.Items.Count(i => (Outcome(i.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open),
+                outcomes.Count(o => o != StepOutcome.Open), outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
                 Rig?.Routes.Count(r => Arrivals?.Of(r) is not null && MeasuredOf(r.AtEar.Listener.Id) is null) ?? 0,
                 [.. Rig?.Routes.Select(r => r.AtEar.Listener).Where(l => MeasuredOf(l.Id) is { } m && FrameMeasurement.Against(m, LineBoard.ToleranceOf(l)) != SkewVerdict.Inside).Select(l => l.Name) ?? []],
                 Row.HandedOverAt is not null);

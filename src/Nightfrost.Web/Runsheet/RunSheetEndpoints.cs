@@ -1,10 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Data;
-using Nightfrost.Data.Cases;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
 
@@ -44,38 +42,19 @@ internal static class RunSheetEndpoints
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
-        if (state.Row.RigId != typed.RigId)
-            return Refusals.Stale("rig", ["Another rig was chosen: its run sheet is new."], state.Row.Version);
-        if (state.Steps.FirstOrDefault(s => s.Id == stepId) is not { } step)
+        var step = state.Steps.FirstOrDefault(s => s.Id == stepId);
+        if (state.Row.RigId == typed.RigId && step is null)
             return Refusals.Unknown("step");
-        if (PlainText.Problem("note", typed.Note, PlainText.LongestNote, lines: true) is { } problem)
-            return Refusals.Invalid(problem);
-        if (typed.Codec is { } codec && !step.Codecs.Any(c => c.Class == codec.Class))
+        if (typed.Codec is { } codec && step?.Codecs.Any(c => c.Class == codec.Class) == false)
             return Refusals.Invalid(new FieldProblem("codec", "This step has no such codec.", "Choose one of those listed at the step."));
-
-        var outcome = state.Outcome(stepId);
-        if ((outcome?.Outcome ?? StepOutcome.Open) is var current && current != typed.Was && current != typed.Outcome)
-            return Refusals.Stale("step", [$"It was marked {(current == StepOutcome.AsExpected ? "as expected" : current == StepOutcome.NotAsExpected ? "not as expected" : "open")}{(outcome?.Note.Length > 0 ? $": {outcome.Note}" : "")}."], state.Row.Version);
-        if (outcome is null)
-        {
-            outcome = new StepRow { CaseId = caseId, RigId = typed.RigId, StepId = stepId };
-            db.Steps.Add(outcome);
-        }
-
-        outcome.Outcome = typed.Outcome;
-        outcome.Note = typed.Note;
-        outcome.At = state.Row.ChangedAt = clock.GetUtcNow();
-        if (step.Codecs.Count > 0 && state.Row.Rig is { } plan)
+        if (typed.Outcome == StepOutcome.AsExpected && state.Steps.FirstOrDefault(s => step?.Needs.Contains(s.Id) == true && state.Outcome(s.Id)?.Outcome != StepOutcome.AsExpected) is { } before)
+            return Refusals.NotNow($"First: {before.Action}.", "Mark that step as expected, then this one.");
+        if (StepMarks.Put(db, state, new(stepId, typed.RigId, typed.Outcome, typed.Was, typed.Note), clock.GetUtcNow()) is { } refused)
+            return refused;
+        if (step?.Codecs.Count > 0 && state.Row.Rig is { } plan)
             state.Row.Rig = plan with { Routes = [.. plan.Routes.Select(r => r.ListenerId == step.ListenerId ? r with { ReadBack = typed.Outcome == StepOutcome.Open ? null : typed.Codec } : r)] };
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateException e) when (e.IsConflict())
-        {
-            return Refusals.Stale("step", ["It was marked elsewhere at the same moment."], state.Row.Version);
-        }
-
+        if (await StepMarks.Save(db, state, cancel) is { } unsaved)
+            return unsaved;
         return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!));
     }
 }

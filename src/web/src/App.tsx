@@ -9,6 +9,8 @@ import { KitPage } from './kit/KitPage'
 import { Trouble, Waiting } from './parts/Trouble'
 import { RoutePage } from './routing/RoutePage'
 import { ConnectPage } from './runsheet/ConnectPage'
+import { PackingPage } from './runsheet/PackingPage'
+import { PreparePage } from './runsheet/PreparePage'
 import { Shell } from './shell/Shell'
 import { useSession } from './session/session'
 import { PasswordPage } from './session/PasswordPage'
@@ -45,11 +47,13 @@ export function App() {
       <Route path="/cases/:caseId" element={<CasePage />}>
         <Route path="look" element={<LookPage />} />
         <Route path="route" element={<RoutePage />} />
+        <Route path="prepare" element={<PreparePage />} />
         <Route path="connect" element={<ConnectPage />} />
         <Route path="tune" element={<TunePage />} />
         <Route path="hand-over" element={<HandoverPage />} />
         <Route index element={<Navigate to="look" replace />} />
       </Route>
+      <Route path="/packing/:on" element={<PackingPage />} />
       <Route path="/kit" element={<KitPage />} />
       <Route path="/kit/new" element={<DevicePage />} />
       <Route path="/kit/:deviceId" element={<DevicePage />} />

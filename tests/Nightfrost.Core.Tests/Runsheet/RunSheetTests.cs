@@ -166,7 +166,7 @@ public class RunSheetTests
     [InlineData(true, true, 0, 1, Stage.Tune)]
     [InlineData(true, true, 0, 0, Stage.HandOver)]
     public void The_next_action_is_the_first_thing_not_done(bool looked, bool chosen, int open, int unmeasured, Stage expected) =>
-        Assert.Equal(expected, NextAction.Of(new Progress(looked ? Look([Optical()], Listener()) : Core.Sites.Look.Empty, chosen, false, open, 0, unmeasured, [], false)).Stage);
+        Assert.Equal(expected, NextAction.Of(new Progress(looked ? Look([Optical()], Listener()) : Core.Sites.Look.Empty, chosen, false, 0, 1, open, 0, unmeasured, [], false)).Stage);
 
     private static Rig WiredRig() => Router.Rank(new Site(Look([Phones()], Listener(wears: "wired")), Shelf(Wired()))).Rigs[0].Rig;
 }

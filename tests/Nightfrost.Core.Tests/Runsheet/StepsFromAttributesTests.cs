@@ -149,15 +149,16 @@ public class StepsFromAttributesTests
     [InlineData(true, true, 0, 0, 0, Stage.HandOver, "Hand over")]
     public void The_next_action_says_what_is_left(bool looked, bool chosen, int open, int failed, int unmeasured, Stage stage, string words)
     {
-        var next = NextAction.Of(new Progress(looked ? One : Core.Sites.Look.Empty, chosen, false, open, failed, unmeasured, [], false));
+        var next = NextAction.Of(new Progress(looked ? One : Core.Sites.Look.Empty, chosen, false, 2, 1, open, failed, unmeasured, [], false));
         Assert.Equal((stage, words), (next.Stage, next.Words));
     }
 
     [Fact]
     public void A_listener_out_of_step_is_named_and_an_outdated_rig_comes_first()
     {
-        Assert.Equal("Not in step: Edda, Tobias", NextAction.Of(new Progress(One, true, false, 0, 0, 0, ["Edda", "Tobias"], false)).Words);
-        Assert.Equal(Stage.Route, NextAction.Of(new Progress(One, true, true, 0, 0, 0, [], true)).Stage);
-        Assert.Equal("Handed over: call again", NextAction.Of(new Progress(One, true, false, 3, 0, 1, [], true)).Words);
+        Assert.Equal("Not in step: Edda, Tobias", NextAction.Of(new Progress(One, true, false, 0, 0, 0, 0, 0, ["Edda", "Tobias"], false)).Words);
+        Assert.Equal((Stage.Prepare, "4 things to prepare"), (NextAction.Of(new Progress(One, true, false, 4, 0, 9, 0, 1, [], false)) is var next ? next.Stage : default, next.Words));
+        Assert.Equal(Stage.Route, NextAction.Of(new Progress(One, true, true, 0, 0, 0, 0, 0, [], true)).Stage);
+        Assert.Equal("Handed over: call again", NextAction.Of(new Progress(One, true, false, 5, 0, 3, 0, 1, [], true)).Words);
     }
 }

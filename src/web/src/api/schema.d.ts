@@ -951,6 +951,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/packing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What goes into the bag for every visit of a day. */
+        get: {
+            parameters: {
+                query: {
+                    on: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PackingView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cases": {
         parameters: {
             query?: never;
@@ -1803,6 +1868,210 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["RunSheetView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{caseId}/preparation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to order, check, charge, fetch and pack, with what was ticked. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    caseId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PreparationView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{caseId}/preparation/{itemId}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Says how one thing stands. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    caseId: string;
+                    itemId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PrepareReport"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PreparationView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cases/{caseId}/visit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Says when the rig is set up. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    caseId: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["VisitEntry"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PreparationView"];
                     };
                 };
                 /** @description Bad Request */
@@ -2989,6 +3258,11 @@ export interface components {
              * @description The day the price was read.
              */
             pricedOn: string;
+            /**
+             * Format: int32
+             * @description Days from order to door, 0 to 120 (starting value until it is known).
+             */
+            deliveryDays?: number;
             ports?: components["schemas"]["AudioPort"][];
             links?: components["schemas"]["AirLink"][];
             power?: components["schemas"]["PowerNeed"];
@@ -3563,6 +3837,33 @@ export interface components {
              */
             count: number;
         };
+        /** @description What one case asks for on a day. */
+        PackedCase: {
+            /** Format: uuid */
+            caseId: string;
+            site: string;
+            title: string;
+            /** Format: time */
+            time: string;
+            items: components["schemas"]["PrepareState"][];
+        };
+        /** @description One thing, over all visits of a day. */
+        PackedTotal: {
+            /** @description The thing. */
+            words: string;
+            /**
+             * Format: int32
+             * @description Pieces over all visits; 1 for a tool, which is brought once.
+             */
+            pieces: number;
+        };
+        /** @description What goes into the bag for a day. */
+        PackingView: {
+            /** Format: date */
+            on: string;
+            cases: components["schemas"]["PackedCase"][];
+            totals: components["schemas"]["PackedTotal"][];
+        };
         /** @description How one end is brought into pairing, in its own maker's way. */
         PairingWay: {
             /** @description Power state it must start from, in words. */
@@ -3695,6 +3996,107 @@ export interface components {
             pairingSurvivesPowerLoss: boolean;
             /** @description Someone must switch it on each time. */
             switchedByHand: boolean;
+        };
+        /** @description What has to be prepared for a case. */
+        PreparationView: {
+            /**
+             * Format: uuid
+             * @description The rig it is derived from; null while none is chosen.
+             */
+            rigId: null | string;
+            visit: null | components["schemas"]["Visit"];
+            /**
+             * Format: date-time
+             * @description The present moment where the service stands, to count down from.
+             */
+            now: string;
+            /** @description In order. */
+            items: components["schemas"]["PrepareState"][];
+            /**
+             * Format: double
+             * @description Price of all orders.
+             */
+            toPay: number;
+            /** @description Its currency. */
+            currency: string;
+            /**
+             * Format: int32
+             * @description Mains outlets needed at the set.
+             */
+            outletsNeeded: number;
+            /**
+             * Format: int32
+             * @description Mains outlets free there.
+             */
+            outletsFree: number;
+            /** @description One for each box in which something was missing. */
+            messages: components["schemas"]["SupplierMessage"][];
+        };
+        /** @description One thing to do or to bring before a visit. */
+        PrepareItem: {
+            /** @description Stable for the same rig, so that what was ticked stays ticked. */
+            id: string;
+            kind: components["schemas"]["PrepareKind"];
+            /** @description What, in a few words. */
+            words: string;
+            /** @description The box it belongs to, or whose phone; blank for the whole visit. */
+            of?: string;
+            /**
+             * Format: int32
+             * @description Pieces; 0 where it is not counted.
+             */
+            pieces?: number;
+            /** @description More about it; blank when the words say all. */
+            detail?: string;
+            /** @description A caution that belongs here; blank for most. */
+            caution?: string;
+            /**
+             * Format: date-time
+             * @description Latest moment, site's time; null while no visit is planned, or where none matters.
+             */
+            by?: null | string;
+            /** @description How long before the visit, in words, for as long as none is planned; blank where it does not matter. */
+            leadTime?: string;
+            /** @description Must wait, and why; blank for most. */
+            heldBecause?: string;
+            /**
+             * Format: double
+             * @description To pay for all pieces, in the shelf's currency; 0 for what costs nothing.
+             */
+            toPay?: number;
+            /** @description A lead's two plugs; empty for anything else. */
+            ends?: components["schemas"]["Connector"][];
+            /** @description Something to write down, such as the version read back; blank for none. */
+            note?: string;
+        };
+        /**
+         * @description What has to be done before a visit, in order.
+         * @enum {unknown}
+         */
+        PrepareKind: "ask" | "order" | "contents" | "charge" | "fetch" | "pack";
+        /** @description How one thing stands. */
+        PrepareReport: {
+            /**
+             * Format: uuid
+             * @description The rig whose list it is.
+             */
+            rigId: string;
+            /** @description As expected: done. Not as expected: missing or faulty. */
+            outcome: components["schemas"]["StepOutcome"];
+            /** @description What it stood at when it was read. */
+            was: components["schemas"]["StepOutcome"];
+            /** @description What was written down. */
+            note: string;
+        };
+        /** @description One thing to prepare, with how it stands. */
+        PrepareState: {
+            item: components["schemas"]["PrepareItem"];
+            /** @description Done, missing or faulty, or open. */
+            outcome: components["schemas"]["StepOutcome"];
+            /** @description What was written down. */
+            note: string;
+            /** @description It is open and its latest moment has passed. */
+            tooLate: boolean;
         };
         ProblemDetails: {
             type?: null | string;
@@ -4165,7 +4567,7 @@ export interface components {
          * @description The stages of a case, with the numbers they keep.
          * @enum {unknown}
          */
-        Stage: "look" | "route" | "connect" | "tune" | "handOver";
+        Stage: "look" | "route" | "prepare" | "connect" | "tune" | "handOver";
         /** @description A stage of a case with the number it keeps. */
         StageState: {
             /** Format: int32 */
@@ -4214,6 +4616,8 @@ export interface components {
             note?: string;
             /** @description Codecs that may be read off the box here; empty for any other step. */
             codecs?: components["schemas"]["Codec"][];
+            /** @description Ids of steps that must have gone as expected before this one may; empty for most. */
+            needs?: string[];
             /** @description The listener it concerns; null for the whole site. */
             listenerId?: null | string;
             /** @description May not be passed over. */
@@ -4291,6 +4695,11 @@ export interface components {
             words: string;
             /** @description True for a socket. */
             isSocket: boolean;
+        };
+        /** @description A message to whoever sold a box in which something was missing. */
+        SupplierMessage: {
+            box: string;
+            text: string;
         };
         /** @description A take as it is listed. */
         TakeView: {
@@ -4453,6 +4862,29 @@ export interface components {
              * @description Its standard uncertainty, ms.
              */
             cameraUncertaintyMs: number;
+        };
+        /** @description When the rig is to be set up, in the site's own time. */
+        Visit: {
+            /**
+             * Format: date
+             * @description The day.
+             */
+            on: string;
+            /**
+             * Format: time
+             * @description The hour.
+             */
+            time: string;
+            /**
+             * Format: date-time
+             * @description The moment, site's time.
+             */
+            at?: string;
+        };
+        /** @description When a case is visited. */
+        VisitEntry: {
+            visit: null | components["schemas"]["Visit"];
+            was: null | components["schemas"]["Visit"];
         };
         /** @description A wall of the site, crossed by one or more ways. Changing it changes every way that crosses it. */
         Wall: {

@@ -17,6 +17,8 @@ export async function refreshCase(queries: QueryClient, id: string, fresh?: Sche
   await Promise.all([
     fresh ? Promise.resolve() : queries.invalidateQueries({ queryKey: caseKey(id) }),
     queries.invalidateQueries({ queryKey: ['cases'] }),
-    ...['rigs', 'questions', 'run-sheet', 'tune', 'handover'].map((part) => queries.invalidateQueries({ queryKey: [part, id] })),
+    ...['rigs', 'questions', 'run-sheet', 'preparation', 'tune', 'handover'].map((part) =>
+      queries.invalidateQueries({ queryKey: [part, id] }),
+    ),
   ])
 }

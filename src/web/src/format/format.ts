@@ -56,6 +56,21 @@ export const clock = (instant: Date, now = new Date()) => {
 export const day = (iso: string) =>
   new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 
+/** "Thu 26 Nov", with ", 18:00" when the hour matters; from a moment without a zone. */
+export const moment = (local: string, withHour: boolean) => {
+  const at = new Date(local)
+  const date = at.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+  return withHour ? `${date}, ${at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}` : date
+}
+
+/** "2 days 4 h", "3 h 20 min", "12 min": from now to a moment without a zone. */
+export const until = (now: Date, local: string) => {
+  const minutes = Math.max(0, Math.round((new Date(local).getTime() - now.getTime()) / 60_000))
+  const [days, hours, rest] = [Math.floor(minutes / 1440), Math.floor((minutes % 1440) / 60), minutes % 60]
+  if (days > 0) return `${days === 1 ? 'a day' : `${days} days`}${hours > 0 ? ` ${hours}${nb}h` : ''}`
+  return hours > 0 ? `${hours}${nb}h${rest > 0 ? ` ${rest}${nb}min` : ''}` : `${rest}${nb}min`
+}
+
 /** Today as an ISO date, where the specialist is. */
 export const today = (now = new Date()) =>
   [now.getFullYear(), now.getMonth() + 1, now.getDate()].map((n) => String(n).padStart(2, '0')).join('-')

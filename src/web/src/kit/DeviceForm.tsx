@@ -88,6 +88,14 @@ export function DeviceForm(part: FormPart & { devices: readonly Schema['Device']
               onChange={(pricedOn) => set({ pricedOn })}
             />
           </Box>
+          <NumberField
+            label="Days from order to door"
+            unit="days"
+            width={200}
+            value={draft.deliveryDays}
+            problem={problemOf('deliveryDays')}
+            onChange={(n) => set({ deliveryDays: Math.round(n) })}
+          />
           <Pick
             label="Known from"
             value={draft.evidence}

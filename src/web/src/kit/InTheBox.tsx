@@ -25,7 +25,7 @@ export function InTheBox({ draft, set, problemOf, devices }: FormPart & { device
           <Button
             variant="text"
             onClick={() => set({ includes: draft.includes.filter((_, at) => at !== i) })}
-            aria-label={`Take ${name(id)} out of the box`}
+            aria-label={`Take out ${name(id)}`}
           >
             Take out
           </Button>

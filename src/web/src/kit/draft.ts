@@ -51,6 +51,7 @@ export const blank = (today: string): Draft => complete({ id: '', name: '', make
 /** A device with every attribute spoken out. */
 export const complete = (device: Device): Draft => ({
   form: 'none',
+  deliveryDays: 3,
   ports: [],
   power: noPower,
   stageIds: [],

@@ -108,7 +108,8 @@ export function RoutePage() {
       action={
         chosen ? (
           <Typography sx={{ fontWeight: 650, py: 2.5 }}>
-            <span aria-hidden>✓ </span>This rig is chosen. <Link to="../connect">Connect it</Link>
+            <span aria-hidden>✓ </span>This rig is chosen. <Link to="../prepare">Prepare it</Link> or{' '}
+            <Link to="../connect">connect it</Link>
           </Typography>
         ) : (
           <Button variant="contained" color="primary" disabled={busy} onClick={() => void choose()}>

@@ -35,7 +35,9 @@ export function ConnectPage() {
   const current = steps?.[index]
   const draft = (current && drafts[current.step.id]) ?? emptyDraft
   const missing = current ? (current.step.ticks ?? []).filter((t) => !draft.ticks.includes(t)).length : 0
-  const ready = !!current && (current.outcome === 'asExpected' || (missing === 0 && (!current.step.codecs?.length || draft.codec !== null)))
+  const first = (current?.step.needs ?? []).map((id) => steps?.find((s) => s.step.id === id)).find((s) => s && s.outcome !== 'asExpected')
+  const ready =
+    !!current && !first && (current.outcome === 'asExpected' || (missing === 0 && (!current.step.codecs?.length || draft.codec !== null)))
   const rigId = sheet.data?.rigId
 
   const tell = useCallback(
@@ -138,6 +140,7 @@ export function ConnectPage() {
           state={current}
           draft={draft}
           ready={ready}
+          first={first && { words: first.step.action, onGo: () => setAt(first.step.id) }}
           onDraft={(next) => setDrafts((all) => ({ ...all, [current.step.id]: next }))}
           onTell={(outcome) => void tell(outcome)}
           onBack={index > 0 ? () => setAt(steps[index - 1]?.step.id ?? null) : undefined}

@@ -15,6 +15,8 @@ interface Props {
   state: Schema['StepState']
   draft: Draft
   ready: boolean
+  /** A step that must have gone well before this one. */
+  first?: { words: string; onGo: () => void }
   onDraft: (draft: Draft) => void
   onTell: (outcome: Schema['StepOutcome']) => void
   onBack?: () => void
@@ -22,7 +24,7 @@ interface Props {
 }
 
 /** One step; on a phone it fills the screen, with its actions under the thumb. */
-export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }: Props) {
+export function StepCard({ state, draft, ready, first, onDraft, onTell, onBack, onOn }: Props) {
   const { step } = state
   const { ticks = [], codecs = [], holdSeconds = 0 } = step
   const note = draft.note ?? state.note
@@ -118,7 +120,7 @@ export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }:
         />
       )}
       <Box sx={{ flex: 1, minHeight: 24 }} />
-      <Actions state={state} draft={draft} ready={ready} onDraft={onDraft} onTell={onTell} />
+      <Actions state={state} draft={draft} ready={ready} first={first} onDraft={onDraft} onTell={onTell} />
       <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 2 }}>
         <Button variant="text" disabled={!onBack} onClick={onBack}>
           Step before
@@ -133,7 +135,14 @@ export function StepCard({ state, draft, ready, onDraft, onTell, onBack, onOn }:
 
 const asPlanned = ({ step }: Schema['StepState'], draft: Draft) => draft.codec?.words === step.expect
 
-function Actions({ state, draft, ready, onDraft, onTell }: Pick<Props, 'state' | 'draft' | 'ready' | 'onDraft' | 'onTell'>) {
+function Actions({
+  state,
+  draft,
+  ready,
+  first,
+  onDraft,
+  onTell,
+}: Pick<Props, 'state' | 'draft' | 'ready' | 'first' | 'onDraft' | 'onTell'>) {
   const tall = { minHeight: 56, flex: 1 }
   if (state.outcome === 'asExpected')
     return (
@@ -157,7 +166,15 @@ function Actions({ state, draft, ready, onDraft, onTell }: Pick<Props, 'state' |
     )
   return (
     <>
-      {!ready && (
+      {first && (
+        <Typography sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, mb: 2 }}>
+          First: {first.words}.{' '}
+          <Button variant="text" onClick={first.onGo}>
+            Go there
+          </Button>
+        </Typography>
+      )}
+      {!ready && !first && (
         <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
           {state.step.codecs?.length ? 'Choose the codec that is shown.' : 'Tick each line first.'}
         </Typography>

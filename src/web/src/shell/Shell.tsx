@@ -14,6 +14,7 @@ import { useKey } from './keys'
 const stageWords: Record<Schema['Stage'], string> = {
   look: 'Look',
   route: 'Route',
+  prepare: 'Prepare',
   connect: 'Connect',
   tune: 'Tune',
   handOver: 'Hand over',
@@ -23,6 +24,7 @@ const stageWords: Record<Schema['Stage'], string> = {
 export const stagePath: Record<Schema['Stage'], string> = {
   look: 'look',
   route: 'route',
+  prepare: 'prepare',
   connect: 'connect',
   tune: 'tune',
   handOver: 'hand-over',
@@ -51,6 +53,7 @@ export function Shell({
   const go = (stage: Schema['Stage']) => () => caseId && void navigate(`/cases/${caseId}/${stagePath[stage]}`)
   useKey('stage1', go('look'))
   useKey('stage2', go('route'))
+  useKey('stage3', go('prepare'))
   useKey('stage4', go('connect'))
   useKey('stage6', go('tune'))
   useKey('stage8', go('handOver'))

@@ -4,6 +4,7 @@ import { useEffect, useSyncExternalStore } from 'react'
 export const keyActions = {
   stage1: 'Look',
   stage2: 'Route',
+  stage3: 'Prepare',
   stage4: 'Connect',
   stage6: 'Tune',
   stage8: 'Hand over',
@@ -21,6 +22,7 @@ export type KeyAction = keyof typeof keyActions
 const defaults: Record<KeyAction, string> = {
   stage1: '1',
   stage2: '2',
+  stage3: '3',
   stage4: '4',
   stage6: '6',
   stage8: '8',

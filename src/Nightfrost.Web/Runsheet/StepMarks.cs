@@ -1,0 +1,58 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core;
+using Nightfrost.Core.Runsheet;
+using Nightfrost.Data;
+using Nightfrost.Data.Cases;
+using Nightfrost.Web.Cases;
+using Nightfrost.Web.Hosting;
+
+namespace Nightfrost.Web.Runsheet;
+
+/// <summary>How one step, or one thing to prepare, went.</summary>
+/// <param name="Id">Its id.</param>
+/// <param name="RigId">The rig it belongs to.</param>
+/// <param name="Outcome">As expected or not; open takes the mark back.</param>
+/// <param name="Was">What it stood at when it was read.</param>
+/// <param name="Note">What was seen or written down.</param>
+internal sealed record StepMark(string Id, Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note);
+
+/// <summary>Marks steps and things to prepare, the same way for both.</summary>
+internal static class StepMarks
+{
+    /// <summary>Puts a mark on a case; returns why not, or null.</summary>
+    public static JsonHttpResult<Refusal>? Put(NightfrostDb db, CaseState state, StepMark mark, DateTimeOffset now)
+    {
+        if (state.Row.RigId != mark.RigId)
+            return Refusals.Stale("rig", ["Another rig was chosen: its lists are new."], state.Row.Version);
+        if (PlainText.Problem("note", mark.Note, PlainText.LongestNote, lines: true) is { } problem)
+            return Refusals.Invalid(problem);
+        var row = state.Outcome(mark.Id);
+        if ((row?.Outcome ?? StepOutcome.Open) is var current && current != mark.Was && current != mark.Outcome)
+            return Refusals.Stale("step", [$"It was marked {(current == StepOutcome.AsExpected ? "as expected" : current == StepOutcome.NotAsExpected ? "not as expected" : "open")}{(row?.Note.Length > 0 ? $": {row.Note}" : "")}."], state.Row.Version);
+        if (row is null)
+        {
+            row = new StepRow { CaseId = state.Row.Id, RigId = mark.RigId, StepId = mark.Id };
+            db.Steps.Add(row);
+        }
+
+        row.Outcome = mark.Outcome;
+        row.Note = mark.Note;
+        row.At = state.Row.ChangedAt = now;
+        return null;
+    }
+
+    /// <summary>Saves what was put; returns why not, or null.</summary>
+    public static async Task<JsonHttpResult<Refusal>?> Save(NightfrostDb db, CaseState state, CancellationToken cancel)
+    {
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+            return null;
+        }
+        catch (DbUpdateException e) when (e.IsConflict())
+        {
+            return Refusals.Stale("step", ["It was marked elsewhere at the same moment."], state.Row.Version);
+        }
+    }
+}

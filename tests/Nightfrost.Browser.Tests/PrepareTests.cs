@@ -1,0 +1,44 @@
+using Nightfrost.Web.Tests;
+using OpenQA.Selenium;
+
+namespace Nightfrost.Browser.Tests;
+
+/// <summary>The lists before a visit as a specialist uses them: what is due first, what lacked, what was ticked.</summary>
+[Collection("one browser at a time")]
+public class PrepareTests(Cluster cluster)
+{
+    [Fact]
+    public async Task A_visit_is_prepared_from_the_order_to_the_bag()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        browser.Click("Two sources, and a walk to the kitchenette");
+        browser.See("Prepare");
+        browser.Press("3");
+        browser.SeeHeadline("Order by ");
+
+        var converter = browser.Driver.FindElement(By.CssSelector("input[aria-label='1 × Coaxial and optical converter, 3.5 mm']"));
+        converter.Click();
+        browser.See("1 of ");
+        browser.Click("Hulver headset is missing");
+        browser.See("Message to whoever sold the Hulver UHF base with headset");
+        browser.See("Missing in the box of the Hulver UHF base with headset.");
+        browser.Click("Hulver headset is there after all");
+        browser.SeeNo("Message to whoever sold");
+        browser.Type("Menu path, or page", "page 12");
+        browser.Press(Keys.Tab);
+        browser.Driver.Navigate().Refresh();
+        browser.See("Menu path, or page");
+        Assert.Equal("page 12", browser.Script<string>("return [...document.querySelectorAll('input')].find((i) => i.value === 'page 12')?.value ?? ''"));
+        browser.AssertAccessible("Prepare");
+        browser.Size(390, 844);
+        browser.AssertFits("Prepare at 390 px");
+        browser.AssertAccessible("Prepare at 390 px");
+        browser.Script<object?>("[...document.querySelectorAll('a')].find((a) => a.innerText.startsWith('The bag for')).click()");
+        browser.SeeHeadline("things in the bag for ");
+        browser.AssertAccessible("the bag of a day at 390 px");
+        browser.AssertFits("the bag of a day at 390 px");
+        browser.AssertNoErrors();
+    }
+}
