@@ -8,5 +8,11 @@ if (args is ["routes"])
     return;
 }
 
+if (args is ["solver"])
+{
+    Nightfrost.Benchmarks.SolverComparison.Print();
+    return;
+}
+
 // Short jobs: the figures are compared as ratios, and the whole run must end in minutes.
 BenchmarkSwitcher.FromAssembly(typeof(Program).Assembly).Run(args, DefaultConfig.Instance.AddJob(Job.ShortRun.WithWarmupCount(3).WithIterationCount(8)));

@@ -15,6 +15,9 @@ internal sealed class BestRig
     /// <summary>Splits after which a search stops and says that its answer is not proven.</summary>
     public const int MostSplits = 400;
 
+    /// <summary>Cases solved at the same time.</summary>
+    private const int Workers = 2;
+
     private readonly Candidates _candidates;
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
@@ -113,7 +116,7 @@ internal sealed class BestRig
     private ((Rig Rig, Score Score, long Key)? Best, bool Proven) Solve(Weights weights, Threshold threshold, long goal = long.MinValue)
     {
         var open = new PriorityQueue<(Solution Solution, Charges Charges), long>();
-        Push(Charges.None);
+        Push([Charges.None]);
         (Rig Rig, Score Score, long Key)? best = null;
         for (var splits = 0; open.TryDequeue(out var node, out _); splits++)
         {
@@ -136,16 +139,22 @@ internal sealed class BestRig
                 return (best, false);
             }
 
-            foreach (var charges in node.Charges.Split(conflict, _candidates.ThereOf(conflict[0])))
-                Push(charges);
+            Push([.. node.Charges.Split(conflict, _candidates.ThereOf(conflict[0]))]);
         }
 
         return (best, true);
 
-        void Push(Charges charges)
+        // The cases are solved side by side and entered in their order, so that the answer does not hang on which is done first.
+        void Push(Charges[] cases)
         {
-            var solution = SubsetSolver.Best(_candidates, weights, threshold, charges, _demands, _cancel);
-            open.Enqueue((solution, charges), -solution.Key);
+            var solutions = new Solution[cases.Length];
+            if (cases.Length == 1)
+                solutions[0] = SubsetSolver.Best(_candidates, weights, threshold, cases[0], _demands, _cancel);
+            else
+                Parallel.For(0, cases.Length, new ParallelOptions { MaxDegreeOfParallelism = Workers, CancellationToken = _cancel },
+                    i => solutions[i] = SubsetSolver.Best(_candidates, weights, threshold, cases[i], _demands, _cancel));
+            for (var i = 0; i < cases.Length; i++)
+                open.Enqueue((solutions[i], cases[i]), -solutions[i].Key);
         }
     }
 

@@ -154,7 +154,7 @@ internal sealed class CandidateFinder
                         continue;
                     var feed = new Feed(socket, outlet.Adapters, null, [.. outlet.Joints, joint]);
                     var route = new Route(_site, feed, ear, null, null, false);
-                    if ((Rules.RefusingFeed(route) ?? (options is null ? Rules.RefusingRoute(route) : null)) is { } refusal)
+                    if ((Rules.RefusingChain(route) ?? (options is null ? Rules.RefusingRoute(route) : null)) is { } refusal)
                     {
                         Refuse(refusal, route, subject);
                         continue;
@@ -184,14 +184,14 @@ internal sealed class CandidateFinder
         {
             any = true;
             var route = new Route(_site, feed, null, null, null, false);
-            if (Rules.RefusingFeed(route) is { } refusal)
+            if (Rules.RefusingChain(route) is { } refusal)
                 Refuse(refusal, route, subject);
             else
                 standing.Add(feed);
         }
 
         // Only asked of a real pair, so that the finding names both.
-        if (!any && transmitter is not null && new Route(_site, new Feed(socket, [], transmitter, []), null, null, null, false) is var bare && Rules.RefusingFeed(bare) is { } misfit)
+        if (!any && transmitter is not null && new Route(_site, new Feed(socket, [], transmitter, []), null, null, null, false) is var bare && Rules.RefusingChain(bare) is { } misfit)
             Refuse(misfit, bare, subject);
         return standing;
     }

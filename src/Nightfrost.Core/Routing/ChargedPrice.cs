@@ -13,7 +13,7 @@ internal static class ChargedPrice
     /// <param name="part">Feed or splitter.</param>
     public static long Of(Candidates candidates, Charges charges, Use[] uses, long free, int usbBoxes, int first, ChargedPart part)
     {
-        if (charges.IsEmpty)
+        if (!Concern(candidates, charges, uses, usbBoxes))
             return free;
         var resources = candidates.Resources;
         var supplies = Math.Min(usbBoxes, charges.Of(new(first, Charge.UsbSockets, part)));
@@ -39,7 +39,7 @@ internal static class ChargedPrice
     /// <param name="fromBox">Set of the sorts taken from the box.</param>
     public static long Of(Candidates candidates, Charges charges, FeedLine line, int listener, EarOption ear, int fromBox)
     {
-        if (fromBox == 0 && charges.IsEmpty)
+        if (fromBox == 0 && (charges.IsEmpty || !Concern(charges, ear.Uses)))
             return ear.Cents;
         var (cents, resources) = (0L, candidates.Resources);
         for (var u = 0; u < ear.Uses.Length; u++)
@@ -50,6 +50,21 @@ internal static class ChargedPrice
         }
 
         return cents;
+    }
+
+    /// <summary>True when somebody must pay for something that a feed or splitter needs.</summary>
+    public static bool Concern(Candidates candidates, Charges charges, Use[] uses, int usbBoxes) =>
+        !charges.IsEmpty && (Concern(charges, uses) || (usbBoxes > 0 && (charges.Concerns(Charge.UsbSockets) || charges.Concerns(candidates.Supply))));
+
+    private static bool Concern(Charges charges, Use[] uses)
+    {
+        foreach (var use in uses)
+        {
+            if (charges.Concerns(use.Resource))
+                return true;
+        }
+
+        return false;
     }
 
     /// <summary>1 when a use of an ear is covered by what is taken from the box. Uses stand in the order receiver (unless one's own), relay, lead.</summary>

@@ -5,11 +5,15 @@ internal sealed class Charges
 {
     private readonly Dictionary<Charge, int> _paid = [];
     private readonly Dictionary<int, Charge?> _only = [];
+    private readonly HashSet<int> _resources = [];
 
     /// <summary>Nobody pays.</summary>
     public static Charges None { get; } = new();
 
     public bool IsEmpty => _paid.Count == 0 && _only.Count == 0;
+
+    /// <summary>True when somebody must pay for pieces of this.</summary>
+    public bool Concerns(int resource) => _only.ContainsKey(resource) || _resources.Contains(resource);
 
     /// <summary>Pieces a user must pay.</summary>
     public int Of(Charge user) => _only.TryGetValue(user.Resource, out var only) && only != user ? int.MaxValue / 2 : _paid.GetValueOrDefault(user);
@@ -49,6 +53,7 @@ internal sealed class Charges
         foreach (var (resource, user) in _only)
             next._only[resource] = user;
         change(next);
+        next._resources.UnionWith(next._paid.Keys.Select(user => user.Resource));
         return next;
     }
 }

@@ -60,7 +60,7 @@ internal sealed class InStepGrades(Site site)
         return _tolerances.Count - 1;
     }
 
-    /// <summary>Grade of a pairing, 0 to 20; 20 where no picture is followed.</summary>
+    /// <summary>Grade of a pairing, 0 to 20; 20 where no picture is followed. May be asked from several threads: what one of them loses is worked out again, to the same value.</summary>
     public int Of(int prefix, int suffix, int tolerance)
     {
         var known = _grades[prefix];

@@ -9,6 +9,7 @@ internal sealed class PieceCounter
 {
     private readonly Site _site;
     private readonly bool _ownsLeads;
+    private readonly Dictionary<Device, bool> _fitUsb = new(ReferenceEqualityComparer.Instance);
 
     /// <param name="site">The site.</param>
     public PieceCounter(Site site)
@@ -64,16 +65,18 @@ internal sealed class PieceCounter
                 uses.Add(Of(need));
             if (need.Device == fedByTap || !CouldUseUsb(need.Device))
                 continue;
-            if (BoxPower.SocketFor(_site.Look.Set, need.Device) is null)
-                supplies++;
-            else
+            if (FitsUsb(need.Device))
                 usb++;
+            else
+                supplies++;
         }
 
         if (supplies > 0 && Supply >= 0)
             uses.Add(new(Supply, supplies));
         return ([.. uses], Supply >= 0 ? usb : 0);
     }
+
+    private bool FitsUsb(Device device) => _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketFor(_site.Look.Set, device) is not null;
 
     /// <summary>True for a box that needs a supply unless the set's USB feeds it.</summary>
     public static bool CouldUseUsb(Device device) => device.Role != DeviceRole.Lead && device.Power.UsbDrawMa > 0 && !BoxPower.HasOther(device);

@@ -16,6 +16,7 @@ public static class Rules
     public static IReadOnlyList<Rule> All { get; } = [.. TapRules.Refusing, .. EarRules.Refusing, .. AdviceRules.All];
 
     private static readonly Rule[] FeedRefusals = [.. TapRules.Refusing];
+    private static readonly Rule[] ChainRefusals = [.. TapRules.Refusing.SkipWhile(rule => rule.Id != SocketTaken)];
     private static readonly Rule[] RouteRefusals = [.. EarRules.Refusing];
     private static readonly Rule[] Advice = [.. AdviceRules.All];
     private static readonly Dictionary<string, int> Order = All.Select((rule, index) => (rule.Id, index)).ToDictionary(p => p.Id, p => p.index);
@@ -33,6 +34,9 @@ public static class Rules
     public static int Position(string ruleId) => Order[ruleId];
 
     internal static Rule? RefusingFeed(Route route) => First(FeedRefusals, route);
+
+    /// <summary>The same, for a socket that none of the rules before <see cref="SocketTaken"/> refuses: those see the socket alone.</summary>
+    internal static Rule? RefusingChain(Route route) => First(ChainRefusals, route);
 
     internal static Rule? RefusingRoute(Route route) => First(RouteRefusals, route);
 

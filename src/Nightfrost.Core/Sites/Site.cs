@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using Nightfrost.Core.Kit;
 
 namespace Nightfrost.Core.Sites;
@@ -6,7 +7,8 @@ namespace Nightfrost.Core.Sites;
 public sealed class Site
 {
     private readonly HashSet<string> _aidWearers;
-    private readonly Dictionary<string, IReadOnlyList<Programme>> _passing = [];
+    private readonly FrozenDictionary<string, IReadOnlyList<Programme>> _passing;
+    private readonly FrozenDictionary<string, int> _owned;
 
     /// <param name="look">What was found.</param>
     /// <param name="shelf">What there is.</param>
@@ -16,6 +18,8 @@ public sealed class Site
         Shelf = shelf;
         _aidWearers = [.. look.Listeners.Where(l => shelf.Find(l.ReceiverId)?.Form == WearForm.HearingAids).Select(l => l.Id)];
         Watched = Programmes.Watched(look);
+        _passing = look.AllSockets().DistinctBy(s => s.Id).ToFrozenDictionary(s => s.Id, s => Programmes.Passing(look, look.SourceOf(s)?.Id ?? SoundSource.Television));
+        _owned = look.Owned.GroupBy(o => o.DeviceId).ToFrozenDictionary(g => g.Key, g => g.Sum(o => o.Count));
         RoomHears = Routing.Rules.Wishes(look, RoomWish.RoomHearsToo);
         SetSilent = Routing.Rules.Wishes(look, RoomWish.SetSilent);
         BluetoothReceivers = look.Listeners.Select(l => l.ReceiverId).Concat(look.Owned.Select(o => o.DeviceId)).Append(look.Set.Sockets.Select(s => s.TakenByDeviceId).FirstOrDefault(id => id is not null))
@@ -56,19 +60,12 @@ public sealed class Site
     public int BluetoothReceivers { get; }
 
     /// <summary>The watched programmes that come past a socket.</summary>
-    public IReadOnlyList<Programme> Passing(SourcePort socket)
-    {
-        lock (_passing)
-        {
-            if (!_passing.TryGetValue(socket.Id, out var found))
-                _passing[socket.Id] = found = Programmes.Passing(Look, Look.SourceOf(socket)?.Id ?? SoundSource.Television);
-            return found;
-        }
-    }
+    public IReadOnlyList<Programme> Passing(SourcePort socket) =>
+        _passing.TryGetValue(socket.Id, out var known) ? known : Programmes.Passing(Look, SoundSource.Television);
 
     /// <summary>True when this listener wears hearing aids.</summary>
     public bool WearsAids(Listener listener) => _aidWearers.Contains(listener.Id);
 
     /// <summary>How many spare pieces of a device the household has. What a listener wears is that listener's and is not counted.</summary>
-    public int OwnedCount(string deviceId) => Look.Owned.Where(o => o.DeviceId == deviceId).Sum(o => o.Count);
+    public int OwnedCount(string deviceId) => _owned.GetValueOrDefault(deviceId);
 }

@@ -1,0 +1,201 @@
+using System.Diagnostics;
+using Google.OrTools.Sat;
+using Nightfrost.Core.Routing;
+
+namespace Nightfrost.Benchmarks;
+
+/// <summary>What a general constraint solver found, and how long it took.</summary>
+/// <param name="Score">The optimum: listeners, wishes, in-step grade, price in hundredths, boxes, quality, margin; null when it ran out of time.</param>
+/// <param name="BuildMs">Building the model, ms.</param>
+/// <param name="SolveMs">All stages together, ms.</param>
+/// <param name="Variables">Variables of the model.</param>
+internal sealed record GeneralAnswer(long[]? Score, double BuildMs, double SolveMs, int Variables);
+
+/// <summary>
+/// The routing problem as a model for a general constraint solver, from the same candidates the router searches: one stage for each criterion, each fixed before
+/// the next. For kits whose boxes hold nothing but leads and sites whose set has one USB socket, which is what the made-up ones are.
+/// </summary>
+internal sealed class GeneralSolver
+{
+    private const int Workers = 2;
+
+    /// <summary>One way to wear at one group.</summary>
+    private sealed record Way(BoolVar On, FeedLine Line, int Listener, EarOption Ear);
+
+    private readonly Candidates _candidates;
+    private readonly CpModel _model = new();
+    private readonly List<Way> _ways = [];
+    private readonly List<(BoolVar On, FeedLine Line)> _groups = [];
+    private readonly List<(BoolVar On, SplitterLine Splitter)> _splitters = [];
+    private int _variables;
+
+    private GeneralSolver(Candidates candidates) => _candidates = candidates;
+
+    /// <summary>Solves under the usual priorities.</summary>
+    /// <param name="candidates">What may be planned with.</param>
+    /// <param name="secondsAStage">Most time for one stage, s.</param>
+    public static GeneralAnswer Solve(Candidates candidates, double secondsAStage)
+    {
+        var clock = Stopwatch.StartNew();
+        var solver = new GeneralSolver(candidates);
+        var stages = solver.Build();
+        var buildMs = clock.Elapsed.TotalMilliseconds;
+        clock.Restart();
+        var values = new List<long>();
+        foreach (var (goal, most) in stages)
+        {
+            if (most)
+                solver._model.Maximize(goal);
+            else
+                solver._model.Minimize(goal);
+            var run = new CpSolver { StringParameters = FormattableString.Invariant($"num_workers:{Workers},max_time_in_seconds:{secondsAStage}") };
+            if (run.Solve(solver._model) != CpSolverStatus.Optimal)
+                return new(null, buildMs, clock.Elapsed.TotalMilliseconds, solver._variables);
+            var value = (long)Math.Round(run.ObjectiveValue);
+            values.Add(value);
+            solver._model.Add(goal == value);
+        }
+
+        return new([.. values], buildMs, clock.Elapsed.TotalMilliseconds, solver._variables);
+    }
+
+    private List<(LinearExpr Goal, bool Most)> Build()
+    {
+        foreach (var splitter in _candidates.Splitters)
+            _splitters.Add((Bool(), splitter));
+        foreach (var line in _candidates.Lines)
+        {
+            if (line.InTheBox.Length > 0)
+                throw new NotSupportedException("A box that holds receivers is not in this model.");
+            BoolVar? before = null;
+            var copies = line.Splitter < 0 ? 1 : Math.Min(_candidates.Splitters[line.Splitter].Most, _candidates.Tolerances.Length);
+            for (var copy = 0; copy < copies; copy++)
+            {
+                var group = Group(line);
+                if (before is not null)
+                    _model.AddImplication(group, before);
+                before = group;
+            }
+        }
+
+        for (var i = 0; i < _candidates.Tolerances.Length; i++)
+            _model.AddAtMostOne(_ways.Where(w => w.Listener == i).Select(w => w.On));
+        Sockets();
+        var price = Price();
+        return
+        [
+            (LinearExpr.Sum(_ways.Select(w => w.On)), true),
+            (LinearExpr.WeightedSum(_ways.Select(w => w.On), _ways.Select(w => w.Line.NeedsOf(w.Ear))), true),
+            (Worst(w => _candidates.GradeOf(w.Line, w.Listener, w.Ear), 20), true),
+            (price, false),
+            (LinearExpr.WeightedSum(_ways.Select(w => w.On).Concat(_groups.Select(g => g.On)).Concat(_splitters.Select(s => s.On)), _ways.Select(w => w.Ear.Hand).Concat(_groups.Select(g => g.Line.Hand)).Concat(_splitters.Select(s => s.Splitter.Hand))), false),
+            (Worst(w => w.Ear.Quality, 4), true),
+            (Worst(w => w.Line.MarginOf(w.Listener, w.Ear), 2), true),
+        ];
+    }
+
+    // A group is one listener alone, or several in the mode for several, never more than the box or any of its links can feed.
+    private BoolVar Group(FeedLine line)
+    {
+        var (on, several) = (Bool(), Bool());
+        _groups.Add((on, line));
+        _model.AddImplication(several, on);
+        var (alone, together) = (new List<BoolVar>(), new List<(BoolVar On, int Most)>());
+        for (var i = 0; i < line.Alone.Length; i++)
+        {
+            foreach (var ear in line.Alone[i].Where(ear => line.MarginOf(i, ear) >= 0))
+                alone.Add(Wear(line, i, ear));
+            foreach (var ear in line.Most < 2 ? [] : line.Several[i].Where(ear => ear.Most >= 2 && line.MarginOf(i, ear) >= 0))
+                together.Add((Wear(line, i, ear), ear.Most));
+        }
+
+        _model.Add(LinearExpr.Sum(alone) == on - several);
+        var count = LinearExpr.Sum(together.Select(t => t.On));
+        _model.Add(count >= 2 * several);
+        _model.Add(count <= line.Most * several);
+        foreach (var (one, most) in together.Where(t => t.Most < line.Most))
+            _model.Add(count <= line.Most - (line.Most - most) * one);
+        return on;
+    }
+
+    private BoolVar Wear(FeedLine line, int listener, EarOption ear)
+    {
+        var on = Bool();
+        _ways.Add(new(on, line, listener, ear));
+        return on;
+    }
+
+    private void Sockets()
+    {
+        for (var socket = 0; socket < _candidates.Sockets; socket++)
+            _model.AddAtMostOne(_groups.Where(g => g.Line.Socket == socket && g.Line.Splitter < 0).Select(g => g.On).Concat(_splitters.Where(s => s.Splitter.Socket == socket).Select(s => s.On)));
+        foreach (var (on, splitter) in _splitters)
+        {
+            var behind = LinearExpr.Sum(_groups.Where(g => g.Line.Splitter == splitter.Number).Select(g => g.On));
+            _model.Add(behind <= splitter.Most * on);
+            _model.Add(behind >= on);
+        }
+    }
+
+    // What is at hand is free as far as it reaches; one box draws from the set's USB socket, the others need a supply.
+    private LinearExpr Price()
+    {
+        var used = new Dictionary<int, List<(BoolVar On, int Pieces)>>();
+        void Count(BoolVar on, Use[] uses, int usbBoxes)
+        {
+            foreach (var use in uses)
+                (used.TryGetValue(use.Resource, out var list) ? list : used[use.Resource] = []).Add((on, use.Pieces));
+            if (usbBoxes > 0)
+                (used.TryGetValue(-1, out var list) ? list : used[-1] = []).Add((on, usbBoxes));
+        }
+
+        foreach (var (on, line) in _groups)
+            Count(on, line.Uses, line.UsbBoxes);
+        foreach (var (on, splitter) in _splitters)
+            Count(on, splitter.Uses, splitter.UsbBoxes);
+        foreach (var way in _ways)
+            Count(way.On, way.Ear.Uses, 0);
+        var terms = new List<LinearExpr>();
+        foreach (var (resource, list) in used)
+        {
+            if (resource < 0)
+                continue;
+            var need = LinearExpr.WeightedSum(list.Select(u => u.On), list.Select(u => u.Pieces));
+            terms.Add(_candidates.Resources.Cents(resource) * Paid(resource == _candidates.Supply ? need + Unfed(used) : need, _candidates.Resources.There(resource)));
+        }
+
+        if (_candidates.Supply >= 0 && !used.ContainsKey(_candidates.Supply) && used.ContainsKey(-1))
+            terms.Add(_candidates.Resources.Cents(_candidates.Supply) * Paid(Unfed(used), _candidates.Resources.There(_candidates.Supply)));
+        return LinearExpr.Sum(terms);
+    }
+
+    private IntVar Unfed(Dictionary<int, List<(BoolVar On, int Pieces)>> used) =>
+        used.TryGetValue(-1, out var boxes) ? Paid(LinearExpr.WeightedSum(boxes.Select(u => u.On), boxes.Select(u => u.Pieces)), 1) : _model.NewConstant(0);
+
+    private IntVar Paid(LinearExpr need, int free)
+    {
+        _variables++;
+        var paid = _model.NewIntVar(0, 1000, "");
+        _model.Add(paid >= need - free);
+        return paid;
+    }
+
+    private IntVar Worst(Func<Way, int> valueOf, int best)
+    {
+        _variables++;
+        var worst = _model.NewIntVar(0, best, "");
+        foreach (var way in _ways)
+        {
+            if (valueOf(way) is var value && value < best)
+                _model.Add(worst <= value).OnlyEnforceIf(way.On);
+        }
+
+        return worst;
+    }
+
+    private BoolVar Bool()
+    {
+        _variables++;
+        return _model.NewBoolVar("");
+    }
+}
