@@ -4,5 +4,8 @@ run_figures() {
   need_tools
   dotnet run --project benchmarks/Nightfrost.Benchmarks -c Release -- "${@:---filter=*}"
   # Percentiles over many sites, which a benchmark's mean would hide.
-  [ $# -gt 0 ] || dotnet run --project benchmarks/Nightfrost.Benchmarks -c Release -- routes
+  [ $# -gt 0 ] || {
+    dotnet run --project benchmarks/Nightfrost.Benchmarks -c Release -- routes
+    dotnet run --project benchmarks/Nightfrost.Benchmarks -c Release -- solver
+  }
 }

@@ -5,11 +5,12 @@ using Nightfrost.Core.Routing;
 namespace Nightfrost.Benchmarks;
 
 /// <summary>What a general constraint solver found, and how long it took.</summary>
-/// <param name="Score">The optimum: listeners, wishes, in-step grade, price in hundredths, boxes, quality, margin; null when it ran out of time.</param>
+/// <param name="Score">The optimum of each stage that was proven: listeners, wishes, in-step grade, price in hundredths, boxes, quality, margin.</param>
+/// <param name="Proven">Every stage was; false when one ran out of time.</param>
 /// <param name="BuildMs">Building the model, ms.</param>
 /// <param name="SolveMs">All stages together, ms.</param>
 /// <param name="Variables">Variables of the model.</param>
-internal sealed record GeneralAnswer(long[]? Score, double BuildMs, double SolveMs, int Variables);
+internal sealed record GeneralAnswer(long[] Score, bool Proven, double BuildMs, double SolveMs, int Variables);
 
 /// <summary>
 /// The routing problem as a model for a general constraint solver, from the same candidates the router searches: one stage for each criterion, each fixed before
@@ -50,13 +51,13 @@ internal sealed class GeneralSolver
                 solver._model.Minimize(goal);
             var run = new CpSolver { StringParameters = FormattableString.Invariant($"num_workers:{Workers},max_time_in_seconds:{secondsAStage}") };
             if (run.Solve(solver._model) != CpSolverStatus.Optimal)
-                return new(null, buildMs, clock.Elapsed.TotalMilliseconds, solver._variables);
+                return new([.. values], false, buildMs, clock.Elapsed.TotalMilliseconds, solver._variables);
             var value = (long)Math.Round(run.ObjectiveValue);
             values.Add(value);
             solver._model.Add(goal == value);
         }
 
-        return new([.. values], buildMs, clock.Elapsed.TotalMilliseconds, solver._variables);
+        return new([.. values], true, buildMs, clock.Elapsed.TotalMilliseconds, solver._variables);
     }
 
     private List<(LinearExpr Goal, bool Most)> Build()
@@ -86,11 +87,11 @@ internal sealed class GeneralSolver
         [
             (LinearExpr.Sum(_ways.Select(w => w.On)), true),
             (LinearExpr.WeightedSum(_ways.Select(w => w.On), _ways.Select(w => w.Line.NeedsOf(w.Ear))), true),
-            (Worst(w => _candidates.GradeOf(w.Line, w.Listener, w.Ear), 20), true),
+            (Worst(w => _candidates.GradeOf(w.Line, w.Listener, w.Ear)), true),
             (price, false),
             (LinearExpr.WeightedSum(_ways.Select(w => w.On).Concat(_groups.Select(g => g.On)).Concat(_splitters.Select(s => s.On)), _ways.Select(w => w.Ear.Hand).Concat(_groups.Select(g => g.Line.Hand)).Concat(_splitters.Select(s => s.Splitter.Hand))), false),
-            (Worst(w => w.Ear.Quality, 4), true),
-            (Worst(w => w.Line.MarginOf(w.Listener, w.Ear), 2), true),
+            (Worst(w => w.Ear.Quality), true),
+            (Worst(w => w.Line.MarginOf(w.Listener, w.Ear)), true),
         ];
     }
 
@@ -105,8 +106,12 @@ internal sealed class GeneralSolver
         {
             foreach (var ear in line.Alone[i].Where(ear => line.MarginOf(i, ear) >= 0))
                 alone.Add(Wear(line, i, ear));
-            foreach (var ear in line.Most < 2 ? [] : line.Several[i].Where(ear => ear.Most >= 2 && line.MarginOf(i, ear) >= 0))
-                together.Add((Wear(line, i, ear), ear.Most));
+            var mine = (line.Most < 2 ? [] : line.Several[i].Where(ear => ear.Most >= 2 && line.MarginOf(i, ear) >= 0)).Select(ear => (On: Wear(line, i, ear), ear.Most)).ToList();
+            together.AddRange(mine);
+
+            // Implied by the count below; it makes the relaxation tighter.
+            if (mine.Count > 0)
+                _model.Add(LinearExpr.Sum(mine.Select(m => m.On)) <= several);
         }
 
         _model.Add(LinearExpr.Sum(alone) == on - several);
@@ -180,17 +185,20 @@ internal sealed class GeneralSolver
         return paid;
     }
 
-    private IntVar Worst(Func<Way, int> valueOf, int best)
+    // One switch a level: with it on, no way below that level is taken; a level on has those below it on.
+    private LinearExpr Worst(Func<Way, int> valueOf)
     {
-        _variables++;
-        var worst = _model.NewIntVar(0, best, "");
+        var levels = _ways.Select(valueOf).Distinct().Order().ToList();
+        var reached = levels.Select(_ => Bool()).ToList();
+        for (var at = 1; at < levels.Count; at++)
+            _model.AddImplication(reached[at], reached[at - 1]);
         foreach (var way in _ways)
         {
-            if (valueOf(way) is var value && value < best)
-                _model.Add(worst <= value).OnlyEnforceIf(way.On);
+            if (levels.IndexOf(valueOf(way)) is var at && at + 1 < levels.Count)
+                _model.AddImplication(way.On, reached[at + 1].Not());
         }
 
-        return worst;
+        return LinearExpr.WeightedSum(reached, levels.Select((level, at) => (long)(at == 0 ? level : level - levels[at - 1])));
     }
 
     private BoolVar Bool()

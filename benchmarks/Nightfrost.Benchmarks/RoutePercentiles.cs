@@ -16,6 +16,49 @@ public static class RoutePercentiles
         Console.WriteLine("| --- | --- | --- | --- | --- | --- | --- | --- | --- |");
         foreach (var (devices, listeners) in new[] { (100, 2), (100, 4), (300, 4), (1000, 2), (1000, 4), (1000, 8) })
             Row(devices, listeners);
+        Growth();
+        AskedNext();
+    }
+
+    // The best rig alone, so that one curve is not hidden by the other search.
+    private static void Growth()
+    {
+        Console.WriteLine();
+        Console.WriteLine("| devices | listeners | best p50 ms | best p95 ms |");
+        Console.WriteLine("| --- | --- | --- | --- |");
+        foreach (var (devices, listeners) in new[] { (100, 4), (300, 4), (1000, 4), (3000, 4), (1000, 1), (1000, 2), (1000, 4), (1000, 8), (1000, 12) })
+        {
+            var times = Times(seed => MadeUpKit.Site(devices, listeners, 1000 + seed), site => Router.BestScore(site));
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {devices} | {listeners} | {At(times, 0.5):0} | {At(times, 0.95):0} |"));
+        }
+    }
+
+    private static void AskedNext()
+    {
+        Console.WriteLine();
+        Console.WriteLine("| devices | listeners | open questions | ranked p50 ms | ranked p95 ms |");
+        Console.WriteLine("| --- | --- | --- | --- | --- |");
+        foreach (var devices in new[] { 100, 1000 })
+        {
+            var open = 0;
+            var times = Times(seed => MadeUpKit.Site(devices, 4, 1000 + seed), site => open = Questions.Rank(site).Count);
+            Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| {devices} | 4 | {open} | {At(times, 0.5):0} | {At(times, 0.95):0} |"));
+        }
+    }
+
+    private static List<double> Times(Func<int, Core.Sites.Site> siteOf, Action<Core.Sites.Site> work)
+    {
+        var times = new List<double>();
+        for (var seed = -2; seed < Sites / 2; seed++)
+        {
+            var site = siteOf(seed);
+            var clock = Stopwatch.StartNew();
+            work(site);
+            if (seed >= 0)
+                times.Add(clock.Elapsed.TotalMilliseconds);
+        }
+
+        return times;
     }
 
     private static void Row(int devices, int listeners)

@@ -14,40 +14,45 @@ public static class SolverComparison
     /// <exception cref="InvalidOperationException">The two disagree.</exception>
     public static void Print()
     {
-        Console.WriteLine("| devices | listeners | variables | model ms | general solver ms | ours ms | times as fast, least | same optimum |");
+        Console.WriteLine("| devices | listeners | variables | model ms | general solver ms | ours ms | times as fast, least | stages proven, all equal |");
         Console.WriteLine("| --- | --- | --- | --- | --- | --- | --- | --- |");
-        foreach (var (devices, listeners) in new[] { (60, 2), (100, 2), (100, 4), (300, 4), (1000, 2), (1000, 4), (1000, 8) })
+        foreach (var (devices, listeners) in new[] { (60, 2), (60, 3), (60, 4), (100, 2), (300, 2), (1000, 2) })
             Row(devices, listeners);
     }
 
     private static void Row(int devices, int listeners)
     {
-        var (variables, build, general, ours, least, agreed, late) = (new List<double>(), new List<double>(), new List<double>(), new List<double>(), double.MaxValue, 0, 0);
+        var (variables, build, general, ours, least, stages, late) = (new List<double>(), new List<double>(), new List<double>(), new List<double>(), double.MaxValue, 0, 0);
         for (var seed = -1; seed < Sites; seed++)
         {
             var site = MadeUpKit.Site(devices, listeners, 2000 + seed);
             var candidates = CandidateFinder.For(site, Limits.None, default);
-            var clock = Stopwatch.StartNew();
-            var found = BestRig.For(candidates, new Arrivals(site), Priorities.Usual, [], default);
-            var mine = clock.Elapsed.TotalMilliseconds;
+            var (mine, found) = (new List<double>(), BestRig.For(candidates, new Arrivals(site), Priorities.Usual, [], default));
+            for (var run = 0; run < 5; run++)
+            {
+                var clock = Stopwatch.StartNew();
+                _ = BestRig.For(candidates, new Arrivals(site), Priorities.Usual, [], default);
+                mine.Add(clock.Elapsed.TotalMilliseconds);
+            }
+
+            var median = mine.Order().ElementAt(2);
             if (seed < 0)
                 continue;
             var answer = GeneralSolver.Solve(candidates, SecondsAStage);
             var score = found.Score;
-            if (answer.Score is null)
-                late++;
-            else if (answer.Score.SequenceEqual([score.Served, score.NeedsMet, score.Grade, (long)Math.Round(score.Price * 100), score.Boxes, score.Quality, score.Margin]))
-                agreed++;
-            else
+            long[] expected = [score.Served, score.NeedsMet, score.Grade, (long)Math.Round(score.Price * 100), score.Boxes, score.Quality, score.Margin];
+            if (!answer.Score.SequenceEqual(expected.Take(answer.Score.Length)))
                 throw new InvalidOperationException($"At {devices} devices, {listeners} listeners, seed {2000 + seed}: ours {score}, the general solver's {string.Join(", ", answer.Score)}.");
+            stages += answer.Score.Length;
+            late += answer.Proven ? 0 : 1;
             variables.Add(answer.Variables);
             build.Add(answer.BuildMs);
             general.Add(answer.SolveMs);
-            ours.Add(mine);
-            least = Math.Min(least, answer.SolveMs / mine);
+            ours.Add(median);
+            least = Math.Min(least, answer.SolveMs / median);
         }
 
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-            $"| {devices} | {listeners} | {variables.Average():0} | {build.Average():0} | {general.Average():0}{(late > 0 ? "+" : "")} | {ours.Average():0.0} | {least:0} | {agreed} of {Sites}{(late > 0 ? $", {late} out of time" : "")} |"));
+            $"| {devices} | {listeners} | {variables.Average():0} | {build.Average():0} | {general.Average():0}{(late > 0 ? "+" : "")} | {ours.Average():0.0} | {least:0} | {stages} of {7 * Sites}{(late > 0 ? $"; {late} of {Sites} sites out of time" : "")} |"));
     }
 }

@@ -37,6 +37,7 @@ public static class DeviceFacts
             new("Codecs with two listeners", Join(sends.SelectMany(l => l.CodecsWithSeveral).Distinct().Select(c => c.Words))),
             new("Listeners at once", sends.Count == 0 ? "" : sends.Max(l => l.ListenersAtOnce).ToString(CultureInfo.InvariantCulture)),
             new("Remembers", device.Links.Count == 0 ? "" : device.Links.Max(l => l.Remembers).ToString(CultureInfo.InvariantCulture)),
+            new("Channels", Channels(device)),
             new("Family", Join(device.Links.Where(l => l.Family.Length > 0).Select(FamilyWords).Distinct())),
             new("Power sent or range", Join(sends.Select(l => l.IsInfrared ? FormattableString.Invariant($"{l.OnAxisRangeM:0.#} m on its axis") : FormattableString.Invariant($"{l.TransmitDbm:+0.#;−0.#;0} dBm")))),
             new("Band", Join(sends.Where(l => l.BandLowMHz > 0).Select(l => FormattableString.Invariant($"{l.BandLowMHz:0.####}–{l.BandHighMHz:0.####} MHz")))),
@@ -114,6 +115,10 @@ public static class DeviceFacts
 
     private static string BatteryWords(PowerNeed power) => power.BatteryHours <= 0 ? ""
         : FormattableString.Invariant($"{power.BatteryHours:0.#} h, charged in {power.ChargeHours:0.#} h{(power.WorksWhileCharging ? ", plays while it charges" : "")}");
+
+    // What reaches the ears: no link here carries surround.
+    private static string Channels(Device device) =>
+        device.Links.Count == 0 ? "" : device.Links.All(l => l.Technology == LinkTechnology.InductionLoop) ? "one" : "two, no surround";
 
     private static string YesNo(bool value) => value ? "yes" : "no";
 

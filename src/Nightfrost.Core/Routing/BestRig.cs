@@ -16,7 +16,7 @@ internal sealed class BestRig
     public const int MostSplits = 400;
 
     /// <summary>Cases solved at the same time.</summary>
-    private const int Workers = 2;
+    internal const int Workers = 2;
 
     private readonly Candidates _candidates;
     private readonly Arrivals _arrivals;

@@ -113,8 +113,10 @@ internal static class PartNeeds
     public static IReadOnlyList<PartNeed> OfFeed(Shelf shelf, Feed feed, IReadOnlyList<Ear> ears)
     {
         List<PartNeed> needs = [.. OfChain(shelf, feed, feed.Transmitter is null && ears.Count > 0 ? ears[0].Receiver : null)];
-        foreach (var group in ears.SelectMany(e => Enumerable.Repeat(e.Receiver, e.Pieces).Append(e.Relay)).OfType<Device>().GroupBy(d => d))
-            needs.Add(new(group.Key, group.Count(), Math.Min(group.Count(), IncludedIn(feed.Transmitter, group.Key)), 0));
+
+        // What somebody brings along takes nothing out of the box.
+        foreach (var group in ears.SelectMany(e => Enumerable.Repeat((Device: (Device?)e.Receiver, e.IsOwn), e.Pieces).Append((Device: e.Relay, IsOwn: false))).Where(one => one.Device is not null).GroupBy(one => one.Device!))
+            needs.Add(new(group.Key, group.Count(), Math.Min(group.Count(one => !one.IsOwn), IncludedIn(feed.Transmitter, group.Key)), 0));
         foreach (var ear in ears)
         {
             if (LeadBehindRelay(shelf, ear) is { } lead)

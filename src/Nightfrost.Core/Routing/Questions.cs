@@ -19,17 +19,29 @@ public static class Questions
     /// <param name="cancel">Stops the work.</param>
     public static IReadOnlyList<OpenQuestion> Rank(Site site, CancellationToken cancel = default)
     {
+        var open = Open(site).ToList();
+        var answers = open.SelectMany(unknown => unknown.Answers).ToList();
+        var scores = new Score?[answers.Count];
+
+        // Each answer is a site of its own; they are planned side by side.
+        Parallel.For(0, answers.Count, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel },
+            i => scores[i] = Router.BestScore(new Site(answers[i], site.Shelf), cancel));
         var asked = new List<(OpenQuestion Question, double Weight)>();
-        foreach (var open in Open(site))
+        var next = 0;
+        foreach (var unknown in open)
         {
-            cancel.ThrowIfCancellationRequested();
-            var scores = open.Answers.Select(answer => Router.BestScore(new Site(answer, site.Shelf), cancel)).ToList();
-            var (effect, weight) = Effect(scores, site.Shelf.Currency);
-            asked.Add((new(open.Field, open.Words, effect, weight > 0), weight));
+            var (effect, weight) = Effect([.. scores.AsSpan(next, unknown.Answers.Count)], site.Shelf.Currency);
+            asked.Add((new(unknown.Field, unknown.Words, effect, weight > 0), weight));
+            next += unknown.Answers.Count;
         }
 
         return [.. asked.OrderByDescending(a => a.Weight).Select(a => a.Question)];
     }
+
+    /// <summary>The wall that is asked about: of brick, so that the answer matters where it may.</summary>
+    private static readonly Wall AskedWall = new("asked wall", "a wall", Material.Brick);
+
+    private static bool IsUnseen(Way way) => !way.WallsEntered && way.Crossings.Count == 0;
 
     private sealed record Unknown(string Field, string Words, IReadOnlyList<Look> Answers);
 
@@ -104,8 +116,22 @@ public static class Questions
     {
         var look = site.Look;
         Look With(Listener changed) => look with { Listeners = Put(look.Listeners, index, changed) };
+        IReadOnlyList<Look> WallOrNone(double distanceM, Func<Way, Listener> with) =>
+        [
+            With(with(Way.Unseen with { WallsEntered = true })),
+            With(with(Way.Unseen with { WallsEntered = true, Crossings = [new(AskedWall.Id, distanceM / 2)] })) with { Walls = [.. look.Walls, AskedWall] },
+        ];
         if (listener.RoomWish == RoomWish.NoWish)
             yield return new($"{at}.roomWish", $"While {listener.Name} listens, should the room hear too?", [With(listener with { RoomWish = RoomWish.RoomHearsToo }), With(listener with { RoomWish = RoomWish.SetSilent })]);
+        if (IsUnseen(listener.Seat))
+            yield return new($"{at}.seat", $"Does a wall stand between the set and {listener.Name}'s seat?", WallOrNone(listener.SeatDistanceM, way => listener with { Seat = way }));
+        for (var i = 0; listener.LeavesRoom && i < listener.Roams.Count; i++)
+        {
+            var (number, place) = (i, listener.Roams[i]);
+            if (IsUnseen(place.Way))
+                yield return new($"{at}.roams[{i}].way", $"Does a wall stand between the set and the {place.Name}?", WallOrNone(place.DistanceM, way => listener with { Roams = Put(listener.Roams, number, place with { Way = way }) }));
+        }
+
         if (listener.ClearLine == Known.NotYet)
             yield return new($"{at}.clearLine", $"Is the line from the set to {listener.Name} clear?", YesNo(k => With(listener with { ClearLine = k })));
         if (listener.Telecoil == Known.NotYet && site.Shelf.Find(listener.ReceiverId) is { Form: WearForm.HearingAids } aids && aids.Links.Any(l => l is { Technology: LinkTechnology.InductionLoop, Transmits: false }))

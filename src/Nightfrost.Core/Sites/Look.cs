@@ -17,6 +17,9 @@ public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, 
     /// <summary>What else is on the air.</summary>
     public AirAround Air { get; init; } = new();
 
+    /// <summary>What brings the client to ask, as far as it was asked.</summary>
+    public IReadOnlyList<Complaint> Complaints { get; init; } = [];
+
     /// <summary>Whose radio rules hold here.</summary>
     public Region Region { get; init; }
 

@@ -72,6 +72,7 @@ public static class LookChanges
         ["wiFiBusy"] = "Wi-Fi busy",
         ["otherRadios"] = "other radios",
         ["region"] = "region",
+        ["complaints"] = "what brings us here",
         ["distanceM"] = "distance, m",
         ["crossings"] = "walls crossed",
         ["wallsEntered"] = "walls entered",
@@ -99,7 +100,7 @@ public static class LookChanges
             Match(old.Sockets, fresh.Sockets, s => s.Id, s => $"{fresh.Name}, {SocketKinds.Of(s.Kind).InSentence}", nameOf, changes));
         Match(before.Walls, after.Walls, w => w.Id, w => $"Wall, {w.Name}", nameOf, changes);
         Compare("The air", before.Air, after.Air, nameOf, changes);
-        Compare("The site", new Rest(before.Region), new Rest(after.Region), nameOf, changes);
+        Compare("The site", new Rest(before.Region, before.Complaints), new Rest(after.Region, after.Complaints), nameOf, changes);
         Match(before.Set.DelaySettings, after.Set.DelaySettings, d => d.Name, d => $"Delay setting {d.Name}", nameOf, changes);
         Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, nameOf, changes, l => l with { Roams = [], Seat = Way.Unseen }, (old, fresh) =>
         {
@@ -130,7 +131,7 @@ public static class LookChanges
         }
     }
 
-    private sealed record Rest(Region Region);
+    private sealed record Rest(Region Region, IReadOnlyList<Complaint> Complaints);
 
     /// <summary>A way with its walls by name.</summary>
     private sealed record SaidWay(IReadOnlyList<string> Crossings, bool WallsEntered, int Bodies, double OffAxisDeg, double TurnedAwayDeg, bool SunOnReceiver);

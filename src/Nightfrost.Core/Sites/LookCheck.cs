@@ -28,6 +28,8 @@ public static class LookCheck
     public static IReadOnlyList<FieldProblem> Problems(Look look)
     {
         var check = new EntryCheck();
+        if (look.Complaints.Distinct().Count() < look.Complaints.Count)
+            check.Add("complaints", "One of them is entered twice.", "Enter each once.");
         CheckSet(look.Set, check);
         CheckSources(look, check);
         CheckAir(look, check);

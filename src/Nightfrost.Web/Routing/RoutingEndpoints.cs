@@ -17,8 +17,9 @@ namespace Nightfrost.Web.Routing;
 /// <param name="RuledOut">What stands in no working route, and why.</param>
 /// <param name="RoutesFound">Working routes of each listener.</param>
 /// <param name="Obstacle">Why there is no rig; null when there is one.</param>
+/// <param name="TryFirst">What to try before anything is bought.</param>
 public sealed record RankedRigs(
-    int Version, IReadOnlyList<Criterion> Order, IReadOnlyList<RigView> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<ListenerRoutes> RoutesFound, FieldProblem? Obstacle);
+    int Version, IReadOnlyList<Criterion> Order, IReadOnlyList<RigView> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<ListenerRoutes> RoutesFound, FieldProblem? Obstacle, IReadOnlyList<FreeRemedy> TryFirst);
 
 /// <summary>Why a thing was not chosen.</summary>
 /// <param name="Words">The thing.</param>
@@ -60,7 +61,8 @@ internal static class RoutingEndpoints
             answer.UnbeatenProven,
             answer.RuledOut,
             [.. answer.RoutesFound.Select((count, i) => new ListenerRoutes(state.Row.Look.Listeners[i].Name, count))],
-            answer.Obstacle));
+            answer.Obstacle,
+            FreeRemedies.For(state.Row.Look)));
     }
 
     private static async Task<Results<Ok<WhyNotView>, JsonHttpResult<Refusal>>> AskWhyNot(Guid caseId, string thingId, [AsParameters] WantedQuery query, NightfrostDb db, CancellationToken cancel)

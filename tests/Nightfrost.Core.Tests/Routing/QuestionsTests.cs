@@ -14,13 +14,13 @@ public class QuestionsTests
     [Fact]
     public void Where_everything_is_known_nothing_is_asked()
     {
-        var look = Look([Optical(), Phones(), Usb(900, Known.No)], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent });
+        var look = Look([Optical(), Phones(), Usb(900, Known.No)], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent, Seat = Way.Unseen with { WallsEntered = true } });
         Assert.Empty(Ask(look, Simple));
     }
 
     [Fact]
     public void A_socket_that_is_not_there_raises_no_question() =>
-        Assert.Empty(Ask(Look([Optical(), Pair("") with { State = SocketState.NotThere }], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Simple));
+        Assert.Empty(Ask(Look([Optical(), Pair("") with { State = SocketState.NotThere }], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent, Seat = Way.Unseen with { WallsEntered = true } }), Simple));
 
     [Fact]
     public void Whether_there_is_a_rig_at_all_stands_above_what_it_costs()

@@ -41,6 +41,7 @@ public class RuleExamples
         ["usb-current"] = new(Look([Optical(), Usb(500)], Listener()), [Box("hungry", usbMa: 450), Ear], "asks 450 mA"),
         ["pairing-lost-in-standby"] = new(Look([Optical(), Usb(500)], Listener()), [Plain with { Power = Plain.Power with { PairingSurvivesPowerLoss = false } }, Ear], "forgets its pairing"),
         ["link-poor"] = new(Look([Optical()], Listener(metres: 30)), [Box("weak", dbm: 4), Headset("ear", sensitivityDbm: -80)], "poor"),
+        ["clinic-or-elsewhere"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 2), Aids("aids", "K", 2)], "The streamer is sold by the clinic"),
         ["aids-unconfirmed"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 2), Aids("aids", "K", 2)], "Nobody has confirmed"),
         ["line-not-seen"] = new(Look([Optical()], Listener() with { ClearLine = Known.NotYet }), Infrared(), "Nobody has checked the line"),
         ["carries-what-is-watched"] = new(OneBox(Pair("TAPE OUT", "tape"), SourceKind.HiFi, plugged: "") with { Sources = [Source(Pair("TAPE OUT", "tape"), SourceKind.HiFi, "") with { Watched = false }] }, [Plain, Box("jack box", input: Connector.Jack35), Ear], "carries nothing that is watched"),

@@ -3142,6 +3142,11 @@ export interface components {
             facts: components["schemas"]["ComparedFact"][];
         };
         /**
+         * @description What brings the client to ask for help.
+         * @enum {unknown}
+         */
+        Complaint: "disturbsOthers" | "speechLost" | "thinSound" | "tooQuietForOne";
+        /**
          * @description The shape a plug and a socket share. Electrical meaning is a Signal's business.
          * @enum {unknown}
          */
@@ -3435,6 +3440,15 @@ export interface components {
             mayNotFollow: boolean;
             ridge: components["schemas"]["Ridge"];
         };
+        /** @description Something to try that costs nothing, or next to nothing. */
+        FreeRemedy: {
+            /** @description Stable name. */
+            id: string;
+            /** @description What to try, in one sentence. */
+            words: string;
+            /** @description What it changes, and what it does not. */
+            why: string;
+        };
         /**
          * @description The sign drawn for a station of the line board.
          * @enum {unknown}
@@ -3668,6 +3682,8 @@ export interface components {
             walls?: components["schemas"]["Wall"][];
             /** @description What else is on the air. */
             air?: components["schemas"]["AirAround"];
+            /** @description What brings the client to ask, as far as it was asked. */
+            complaints?: components["schemas"]["Complaint"][];
             /** @description Whose radio rules hold here. */
             region?: components["schemas"]["Region"];
         };
@@ -4134,6 +4150,8 @@ export interface components {
             /** @description Working routes of each listener. */
             routesFound: components["schemas"]["ListenerRoutes"][];
             obstacle: null | components["schemas"]["FieldProblem"];
+            /** @description What to try before anything is bought. */
+            tryFirst: components["schemas"]["FreeRemedy"][];
         };
         /** @description One reason. */
         Reason: {

@@ -22,7 +22,13 @@ export function Compare({ ids, onClear }: { ids: readonly string[]; onClear: () 
   const { data } = comparison
   const differing = data?.facts.filter((f) => f.differs).length ?? 0
   return (
-    <Part title="Side by side" note={data && `${differing} of ${data.facts.length} facts differ; they stand first.`}>
+    <Part
+      title="Side by side"
+      note={
+        data &&
+        `${differing} of ${data.facts.length} facts differ; they stand first. The cheapest boxes often lack leads, lights and a choice of destination.`
+      }
+    >
       {comparison.isError && <Trouble error={comparison.error} onRetry={() => void comparison.refetch()} />}
       {data && (
         <Box sx={{ overflowX: 'auto' }} tabIndex={0} role="region" aria-label="Comparison">

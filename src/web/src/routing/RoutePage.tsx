@@ -14,6 +14,7 @@ import { roleWords } from '../kit/roleWords'
 import { useReference, useShelf } from '../sites/useLook'
 import { RuledOut } from './RuledOut'
 import { queryOf, readWanted, writeWanted, type Wanted } from './wanted'
+import { TryFirst } from './TryFirst'
 import { WantedForm } from './WantedForm'
 import { WhyNot, type Thing } from './WhyNot'
 
@@ -151,6 +152,7 @@ export function RoutePage() {
           </Box>
         )}
       </Box>
+      <TryFirst remedies={answer.tryFirst} />
       <Part
         title="Parts"
         note={

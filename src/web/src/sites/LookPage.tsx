@@ -5,6 +5,7 @@ import { useCase } from '../cases/useCase'
 import { metres } from '../format/format'
 import { Part, Page } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
+import { Complaints } from './Complaints'
 import { Listeners } from './Listeners'
 import { Owned } from './Owned'
 import { SocketWall } from './SocketWall'
@@ -62,6 +63,7 @@ export function LookPage() {
             onChange={(sockets) => putSet({ ...look.set, sockets })}
             takenIds={(look.sources ?? []).flatMap((s) => (s.sockets ?? []).map((x) => x.id))}
           />
+          <Complaints value={look.complaints ?? []} onChange={(complaints) => change((l) => ({ ...l, complaints }))} />
           <Part title="What is watched" note="Several sources: take the sound from the set. One box alone: its own output may do.">
             <Sources
               look={look}
@@ -93,6 +95,7 @@ export function LookPage() {
               look={look}
               materials={reference.data.materials}
               problems={problems}
+              asked={asked}
               onChange={change}
             />
             <TheAir look={look} problems={problems} asked={asked} onChange={change} />

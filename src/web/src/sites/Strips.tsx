@@ -8,6 +8,7 @@ import { Trouble } from '../parts/Trouble'
 import { freshId, unseenWay } from './lookEdits'
 import { NumberField } from '../parts/NumberField'
 import { saying } from '../parts/saying'
+import { useAsked, type Asked } from './useAsked'
 import { StripDrawing } from './StripDrawing'
 
 type Look = Schema['Look']
@@ -19,11 +20,12 @@ interface Props {
   look: Look
   materials: readonly Schema['MaterialFacts'][]
   problems: readonly Schema['FieldProblem'][]
+  asked: Asked | null
   onChange: (change: (look: Look) => Look) => void
 }
 
 /** A sight strip for each seat and each place somebody walks to, and the walls they share. */
-export function Strips({ caseId, version, look, materials, problems, onChange }: Props) {
+export function Strips({ caseId, version, look, materials, problems, asked, onChange }: Props) {
   const strips = useQuery({
     queryKey: ['strips', caseId, version],
     queryFn: ({ signal }) => told(api.GET('/api/cases/{caseId}/strips', { params: { path: { caseId } }, signal })),
@@ -64,6 +66,8 @@ export function Strips({ caseId, version, look, materials, problems, onChange }:
             way={p.way}
             walls={look.walls ?? []}
             problems={problems.filter((q) => q.field.startsWith(p.path))}
+            asked={asked}
+            path={p.path}
             onWay={(way) => putWay(p.listener.id, p.at, way)}
             onNewWall={(wall, atM) => {
               onChange((l) => ({ ...l, walls: [...(l.walls ?? []), wall] }))
@@ -111,10 +115,13 @@ interface StripProps {
   problems: readonly Schema['FieldProblem'][]
   onWay: (way: Way) => void
   onNewWall: (wall: Schema['Wall'], atM: number) => void
+  asked: Asked | null
+  path: string
 }
 
-function Strip({ strip, way, walls, problems, onWay, onNewWall }: StripProps) {
+function Strip({ strip, way, walls, problems, onWay, onNewWall, asked, path }: StripProps) {
   const [open, setOpen] = useState(false)
+  const row = useAsked<HTMLDivElement>(asked, path, () => setOpen(true))
   const crossings = way.crossings ?? []
   const free = walls.filter((w) => crossings.every((c) => c.wallId !== w.id))
   const middle = Math.round(strip.distanceM * 5) / 10
@@ -134,7 +141,7 @@ function Strip({ strip, way, walls, problems, onWay, onNewWall }: StripProps) {
         )
       : onWay({ ...way, crossings: [...crossings, { wallId, atM: middle }] })
   return (
-    <Box sx={{ borderTop: 1, borderColor: 'divider', py: 3 }}>
+    <Box ref={row} tabIndex={-1} sx={{ borderTop: 1, borderColor: 'divider', py: 3, outline: 'none' }}>
       <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 4, alignItems: 'baseline' }}>
         <Typography variant="h3">
           {strip.listener}, {strip.place}
