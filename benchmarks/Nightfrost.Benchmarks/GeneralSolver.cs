@@ -155,9 +155,9 @@ internal sealed class GeneralSolver
         }
 
         foreach (var (on, line) in _groups)
-            Count(on, line.Uses, line.UsbBoxes);
+            Count(on, line.Uses, line.Usb.Boxes - line.Usb.Unfed);
         foreach (var (on, splitter) in _splitters)
-            Count(on, splitter.Uses, splitter.UsbBoxes);
+            Count(on, splitter.Uses, splitter.Usb.Boxes - splitter.Usb.Unfed);
         foreach (var way in _ways)
             Count(way.On, way.Ear.Uses, 0);
         var terms = new List<LinearExpr>();

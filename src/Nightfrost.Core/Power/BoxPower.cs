@@ -23,6 +23,13 @@ public static class BoxPower
     /// <summary>The weakest USB socket of the set that carries this box, or null.</summary>
     public static SourcePort? SocketFor(TelevisionSet set, Device box) => Fits(set, box).FirstOrDefault();
 
+    /// <summary>The USB sockets of the set that carry this box, as bits in the set's order of sockets that give power; the first 30 count.</summary>
+    internal static int SocketsFor(TelevisionSet set, Device box)
+    {
+        var ids = set.Sockets.Where(s => SocketKinds.Of(s.Kind).GivesPower).Take(30).Select(s => s.Id).ToList();
+        return Fits(set, box).Select(s => ids.IndexOf(s.Id)).Where(at => at >= 0).Aggregate(0, (fits, at) => fits | 1 << at);
+    }
+
     /// <summary>A box that takes its power from the USB socket its sound comes from.</summary>
     public static PowerChoice ByTap(Routing.Feed feed) =>
         new(feed.Transmitter!.Id, feed.Socket.Id, false, feed.Socket.OffInStandby == Known.Yes, "From the USB socket its sound comes from.");

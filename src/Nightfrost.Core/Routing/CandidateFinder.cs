@@ -235,7 +235,7 @@ internal sealed class CandidateFinder
             Hand = feed.Adapters.Skip(feed.Splitter is null ? 0 : 1).Count(d => d.Power.SwitchedByHand) + (transmitter is { Power.SwitchedByHand: true } ? 1 : 0),
             Prefix = _grades.PrefixOf(feed),
             Uses = uses,
-            UsbBoxes = usb,
+            Usb = usb,
             Cents = _pieces.Resources.CentsOf(uses),
             Margins = margins,
             Alone = alone,
@@ -274,7 +274,7 @@ internal sealed class CandidateFinder
                 Most = Math.Min(feed.MostBeside, _ears.Length),
                 Hand = splitter.Power.SwitchedByHand ? 1 : 0,
                 Uses = uses,
-                UsbBoxes = usb,
+                Usb = usb,
                 Cents = _pieces.Resources.CentsOf(uses),
             };
             _splitterList.Add(line);

@@ -72,7 +72,7 @@ internal sealed class FeedLine
     public required Use[] Uses { get; init; }
 
     /// <summary>Boxes that the set's USB could feed, and that need a supply otherwise.</summary>
-    public required int UsbBoxes { get; init; }
+    public required UsbNeed Usb { get; init; }
     public required long Cents { get; init; }
 
     /// <summary>Grade of the margin by listener and sensitivity; −1 out of reach. Empty where the ears know it.</summary>
@@ -102,7 +102,7 @@ internal sealed class SplitterLine
     public required int Most { get; init; }
     public required int Hand { get; init; }
     public required Use[] Uses { get; init; }
-    public required int UsbBoxes { get; init; }
+    public required UsbNeed Usb { get; init; }
     public required long Cents { get; init; }
 }
 

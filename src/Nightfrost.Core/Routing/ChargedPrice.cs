@@ -8,15 +8,15 @@ internal static class ChargedPrice
     /// <param name="charges">Pieces that users must pay.</param>
     /// <param name="uses">What is needed.</param>
     /// <param name="free">The price when nobody must pay.</param>
-    /// <param name="usbBoxes">Boxes that the set's USB could feed.</param>
+    /// <param name="usb">Boxes that the set's USB could feed.</param>
     /// <param name="first">First listener of the group, who stands for it.</param>
     /// <param name="part">Feed or splitter.</param>
-    public static long Of(Candidates candidates, Charges charges, Use[] uses, long free, int usbBoxes, int first, ChargedPart part)
+    public static long Of(Candidates candidates, Charges charges, Use[] uses, long free, UsbNeed usb, int first, ChargedPart part)
     {
-        if (!Concern(candidates, charges, uses, usbBoxes))
+        if (!Concern(candidates, charges, uses, usb))
             return free;
         var resources = candidates.Resources;
-        var supplies = Math.Min(usbBoxes, charges.Of(new(first, Charge.UsbSockets, part)));
+        var supplies = usb.UnfedUnder(charges, first, part) - usb.Unfed;
         var cents = 0L;
         foreach (var use in uses)
         {
@@ -53,8 +53,8 @@ internal static class ChargedPrice
     }
 
     /// <summary>True when somebody must pay for something that a feed or splitter needs.</summary>
-    public static bool Concern(Candidates candidates, Charges charges, Use[] uses, int usbBoxes) =>
-        !charges.IsEmpty && (Concern(charges, uses) || (usbBoxes > 0 && (charges.Concerns(Charge.UsbSockets) || charges.Concerns(candidates.Supply))));
+    public static bool Concern(Candidates candidates, Charges charges, Use[] uses, UsbNeed usb) =>
+        !charges.IsEmpty && (Concern(charges, uses) || (usb.Any && (charges.UsbSets.Count > 0 || charges.Concerns(candidates.Supply))));
 
     private static bool Concern(Charges charges, Use[] uses)
     {

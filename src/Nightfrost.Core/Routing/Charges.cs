@@ -6,6 +6,7 @@ internal sealed class Charges
     private readonly Dictionary<Charge, int> _paid = [];
     private readonly Dictionary<int, Charge?> _only = [];
     private readonly HashSet<int> _resources = [];
+    private readonly List<int> _usbSets = [];
 
     /// <summary>Nobody pays.</summary>
     public static Charges None { get; } = new();
@@ -14,6 +15,9 @@ internal sealed class Charges
 
     /// <summary>True when somebody must pay for pieces of this.</summary>
     public bool Concerns(int resource) => _only.ContainsKey(resource) || _resources.Contains(resource);
+
+    /// <summary>Sets of USB sockets of which somebody must go without.</summary>
+    public IReadOnlyCollection<int> UsbSets => _usbSets;
 
     /// <summary>Pieces a user must pay.</summary>
     public int Of(Charge user) => _only.TryGetValue(user.Resource, out var only) && only != user ? int.MaxValue / 2 : _paid.GetValueOrDefault(user);
@@ -54,6 +58,7 @@ internal sealed class Charges
             next._only[resource] = user;
         change(next);
         next._resources.UnionWith(next._paid.Keys.Select(user => user.Resource));
+        next._usbSets.AddRange(next._resources.Select(Charge.UsbOf).Where(sockets => sockets > 0));
         return next;
     }
 }

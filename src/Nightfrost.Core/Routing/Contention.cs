@@ -11,7 +11,6 @@ internal static class Contention
     public static IReadOnlyList<Charge> In(Candidates candidates, Rig rig, IReadOnlyList<Pick> picks, Charges charges)
     {
         var users = Users(candidates, picks).ToList();
-        var usb = users.Where(u => u.Charge.Resource == Charge.UsbSockets).ToList();
         foreach (var group in users.Where(u => u.Charge.Resource >= 0).GroupBy(u => u.Charge.Resource).OrderBy(g => g.Key))
         {
             var there = candidates.Resources.There(group.Key);
@@ -20,9 +19,30 @@ internal static class Contention
                 return [.. free.Select(u => u.Charge).Distinct()];
         }
 
+        var usb = UsbUsers(candidates, picks).ToList();
         var certain = users.Where(u => u.Charge.Resource == candidates.Supply).Sum(u => u.Pieces);
-        var paid = usb.Sum(u => Math.Min(u.Pieces, charges.Of(u.Charge)));
-        return rig.Power.Count(p => p.NeedsSupply) > certain + paid ? [.. usb.Where(u => u.Pieces > charges.Of(u.Charge)).Select(u => u.Charge).Distinct()] : [];
+        var paid = usb.Sum(u => u.Need.UnfedUnder(charges, u.First, u.Part) - u.Need.Unfed);
+        if (rig.Power.Count(p => p.NeedsSupply) <= certain + paid)
+            return [];
+
+        // More boxes fit nothing but these sockets than there are: of those who count on one, one at least has one less.
+        var tight = UsbNeed.Of(usb.Select(u => u.Need)).Tightest();
+        return [.. usb.Where(u => u.Need.Within(tight) > u.Need.UnfedUnder(charges, u.First, u.Part)).Select(u => new Charge(u.First, Charge.OfUsb(tight), u.Part)).Distinct()];
+    }
+
+    private static IEnumerable<(int First, ChargedPart Part, UsbNeed Need)> UsbUsers(Candidates candidates, IReadOnlyList<Pick> picks)
+    {
+        foreach (var group in picks.GroupBy(p => p.Group))
+        {
+            if (group.First().Line.Usb is { Any: true } need)
+                yield return (group.Min(p => p.Listener), ChargedPart.Feed, need);
+        }
+
+        foreach (var behind in picks.Where(p => p.Line.Splitter >= 0).GroupBy(p => p.Line.Splitter))
+        {
+            if (candidates.Splitters[behind.Key].Usb is { Any: true } need)
+                yield return (behind.Min(p => p.Listener), ChargedPart.Splitter, need);
+        }
     }
 
     private static IEnumerable<(Charge Charge, int Pieces)> Users(Candidates candidates, IReadOnlyList<Pick> picks)
@@ -32,8 +52,6 @@ internal static class Contention
             var (line, first) = (group.First().Line, group.Min(p => p.Listener));
             foreach (var use in line.Uses)
                 yield return (new(first, use.Resource, ChargedPart.Feed), use.Pieces);
-            if (line.UsbBoxes > 0)
-                yield return (new(first, Charge.UsbSockets, ChargedPart.Feed), line.UsbBoxes);
             foreach (var pick in group)
             {
                 for (var u = 0; u < pick.Ear.Uses.Length; u++)
@@ -50,8 +68,6 @@ internal static class Contention
             var (splitter, first) = (candidates.Splitters[behind.Key], behind.Min(p => p.Listener));
             foreach (var use in splitter.Uses)
                 yield return (new(first, use.Resource, ChargedPart.Splitter), use.Pieces);
-            if (splitter.UsbBoxes > 0)
-                yield return (new(first, Charge.UsbSockets, ChargedPart.Splitter), splitter.UsbBoxes);
         }
     }
 }

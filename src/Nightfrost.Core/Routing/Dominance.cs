@@ -101,7 +101,7 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
 
     private static int[] Draws(FeedLine line)
     {
-        if (line.UsbBoxes == 0)
+        if (!line.Usb.Any)
             return [];
         List<int> draws = [];
         foreach (var adapter in line.Feed.Adapters.Skip(line.Feed.Splitter is null ? 0 : 1))

@@ -191,7 +191,7 @@ internal sealed class FrontSolver
             {
                 if (before[set] is not { } front)
                     continue;
-                var cents = ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.UsbBoxes, BitOperations.TrailingZeroCount(set), ChargedPart.Splitter);
+                var cents = ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, BitOperations.TrailingZeroCount(set), ChargedPart.Splitter);
                 foreach (var p in front.Points)
                     Put(table, set, p.Needs, p.Cents + cents, p.Hand + splitter.Hand, new() { Needs = p.Needs, Cents = p.Cents + cents, Hand = p.Hand + splitter.Hand, Left = p }, null);
             }
@@ -219,7 +219,7 @@ internal sealed class FrontSolver
         {
             for (var first = 0; first < solver._listeners; first++)
             {
-                var cents = ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.UsbBoxes, first, ChargedPart.Feed);
+                var cents = ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.Usb, first, ChargedPart.Feed);
                 var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = line.Hand, Line = line };
                 if (MayBeNew(feed, first, 1, line.Alone))
                     Grow(table, feed, first, 1, 1, line.Alone);

@@ -9,7 +9,7 @@ internal sealed class PieceCounter
 {
     private readonly Site _site;
     private readonly bool _ownsLeads;
-    private readonly Dictionary<Device, bool> _fitUsb = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<Device, int> _fitUsb = new(ReferenceEqualityComparer.Instance);
 
     /// <param name="site">The site.</param>
     public PieceCounter(Site site)
@@ -49,34 +49,36 @@ internal sealed class PieceCounter
         return [.. uses];
     }
 
-    /// <summary>What a chain needs, and how many of its boxes the set's USB could feed.</summary>
-    public (Use[] Uses, int UsbBoxes) OfChain(Feed feed, Device? wiredReceiver) => Of(PartNeeds.OfChain(_site.Shelf, feed, wiredReceiver), feed.FedByTap ? feed.Transmitter : null);
+    /// <summary>What a chain needs, and which of its boxes the set's USB could feed.</summary>
+    public (Use[] Uses, UsbNeed Usb) OfChain(Feed feed, Device? wiredReceiver) => Of(PartNeeds.OfChain(_site.Shelf, feed, wiredReceiver), feed.FedByTap ? feed.Transmitter : null);
 
     /// <summary>What a splitter needs.</summary>
-    public (Use[] Uses, int UsbBoxes) OfSplitter(Feed feed) => Of(PartNeeds.OfSplitter(_site.Shelf, feed), null);
+    public (Use[] Uses, UsbNeed Usb) OfSplitter(Feed feed) => Of(PartNeeds.OfSplitter(_site.Shelf, feed), null);
 
-    private (Use[] Uses, int UsbBoxes) Of(IReadOnlyList<PartNeed> needs, Device? fedByTap)
+    private (Use[] Uses, UsbNeed Usb) Of(IReadOnlyList<PartNeed> needs, Device? fedByTap)
     {
         var uses = new List<Use>(needs.Count + 1);
-        var (supplies, usb) = (0, 0);
+        var (supplies, fits) = (0, new List<int>());
         foreach (var need in needs)
         {
             if (need.Pieces > need.Included)
                 uses.Add(Of(need));
             if (need.Device == fedByTap || !CouldUseUsb(need.Device))
                 continue;
-            if (FitsUsb(need.Device))
-                usb++;
+            if (FitOf(need.Device) is var fit and not 0)
+                fits.Add(fit);
             else
                 supplies++;
         }
 
+        var usb = Supply < 0 || fits.Count == 0 ? UsbNeed.None : new UsbNeed(fits);
+        supplies += usb.Unfed;
         if (supplies > 0 && Supply >= 0)
             uses.Add(new(Supply, supplies));
-        return ([.. uses], Supply >= 0 ? usb : 0);
+        return ([.. uses], usb);
     }
 
-    private bool FitsUsb(Device device) => _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketFor(_site.Look.Set, device) is not null;
+    private int FitOf(Device device) => _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketsFor(_site.Look.Set, device);
 
     /// <summary>True for a box that needs a supply unless the set's USB feeds it.</summary>
     public static bool CouldUseUsb(Device device) => device.Role != DeviceRole.Lead && device.Power.UsbDrawMa > 0 && !BoxPower.HasOther(device);

@@ -125,7 +125,7 @@ internal sealed partial class SubsetSolver
         }
 
         private long FeedKey(int first) =>
-            -solver._weights.Cents * ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.UsbBoxes, first, ChargedPart.Feed) - solver._weights.Hand * line.Hand;
+            -solver._weights.Cents * ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.Usb, first, ChargedPart.Feed) - solver._weights.Hand * line.Hand;
 
         private long BestEar(int listener, int size, out EarOption? best)
         {

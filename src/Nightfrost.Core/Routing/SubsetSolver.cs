@@ -158,6 +158,6 @@ internal sealed partial class SubsetSolver
             ways.Add((key, part));
         }
 
-        table.Take(splitter, ways, lines, lowest => -_weights.Cents * ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.UsbBoxes, lowest, ChargedPart.Splitter) - _weights.Hand * splitter.Hand);
+        table.Take(splitter, ways, lines, lowest => -_weights.Cents * ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, lowest, ChargedPart.Splitter) - _weights.Hand * splitter.Hand);
     }
 }

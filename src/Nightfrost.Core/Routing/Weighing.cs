@@ -36,11 +36,15 @@ internal readonly record struct Weights(long Served, long Needs, long Cents, lon
 
 /// <summary>Something that must pay for a piece that would otherwise be free: there are not enough for all.</summary>
 /// <param name="Listener">Listener at whose ear it is, or the first listener of the group whose feed needs it.</param>
-/// <param name="Resource">The resource; <see cref="UsbSockets"/> for the set's USB sockets.</param>
+/// <param name="Resource">The resource; <see cref="OfUsb"/> for a set of the set's USB sockets.</param>
 /// <param name="At">At the ear, in the feed or in the splitter before it.</param>
 internal readonly record struct Charge(int Listener, int Resource, ChargedPart At)
 {
-    public const int UsbSockets = -2;
+    /// <summary>Resource of a set of USB sockets, as bits, at least 1.</summary>
+    public static int OfUsb(int sockets) => -1 - sockets;
+
+    /// <summary>The set of USB sockets a resource stands for; 0 for any other.</summary>
+    public static int UsbOf(int resource) => resource < -1 ? -1 - resource : 0;
 }
 
 /// <summary>The part of a rig that needs a piece.</summary>
