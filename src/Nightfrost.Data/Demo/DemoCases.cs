@@ -81,6 +81,7 @@ public static class DemoCases
         ],
         [])
     {
+        Complaints = [Complaint.TooQuietForOne],
         Sources =
         [
             new()
