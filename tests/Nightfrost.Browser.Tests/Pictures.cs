@@ -27,6 +27,7 @@ public class Pictures(Cluster cluster)
             browser.Theme(night: !path.EndsWith("/look", StringComparison.Ordinal) && !path.EndsWith("/hand-over", StringComparison.Ordinal));
             browser.Go(path);
             browser.See(words);
+            browser.SeeNo("Weighing the answers…");
             browser.Picture(Path.Combine(place!, $"{(path.StartsWith("/kit/", StringComparison.Ordinal) ? "device" : path.Split('/')[^1])}.png"));
         }
 

@@ -1,6 +1,7 @@
 import { Box, ButtonBase, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
 import { api, told } from '../api/client'
+import { Trouble } from '../parts/Trouble'
 
 interface Props {
   caseId: string
@@ -28,6 +29,12 @@ export function WorthAsking({ caseId, version, ready, onPick }: Props) {
           Enter one socket and one listener; then the questions that matter stand here.
         </Typography>
       )}
+      {ready && questions.isPending && (
+        <Typography role="status" variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+          Weighing the answers…
+        </Typography>
+      )}
+      {ready && questions.isError && <Trouble error={questions.error} onRetry={() => void questions.refetch()} />}
       {ready && questions.data && decisive.length === 0 && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
           Nothing open would change the best rig.
