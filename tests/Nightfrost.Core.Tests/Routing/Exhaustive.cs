@@ -34,6 +34,9 @@ internal static class Exhaustive
         }
     }
 
+    /// <summary>How many combinations would be tried.</summary>
+    public static long Combinations(Site site) => site.Look.Listeners.Aggregate(1L, (product, listener) => product * (1 + RoutesOf(site, listener).Count()));
+
     private static IEnumerable<Route> RoutesOf(Site site, Listener listener)
     {
         var finder = new FeedFinder(site.Shelf);
