@@ -46,6 +46,15 @@ public class DeviceTests(Cluster cluster) : IAsyncLifetime
     }
 
     [Fact]
+    public async Task What_was_taken_off_the_shelf_cannot_come_in_a_new_box()
+    {
+        var original = (await Of("duo-low")).Device;
+        await _me.Send(HttpMethod.Delete, "/api/kit/usb-stub");
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = "usb stub", Includes = ["usb-stub"] }), HttpStatusCode.BadRequest);
+        Assert.Equal("includes[0]", refusal.Problems.Single().Field);
+    }
+
+    [Fact]
     public async Task An_edit_is_kept_and_a_stale_one_says_what_changed()
     {
         var before = await Of("duo-low");

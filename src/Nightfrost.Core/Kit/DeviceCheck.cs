@@ -41,7 +41,7 @@ public static class DeviceCheck
     [
         .. Problems(device),
         .. device.Includes.Select((id, i) => (id, i)).Where(p => !known(p.id))
-            .Select(p => new FieldProblem($"includes[{p.i}]", $"'{EntryCheck.Short(p.id)}' is neither in the file nor on the shelf.", "Add that device, or take it out of the box.")),
+            .Select(p => new FieldProblem($"includes[{p.i}]", $"No device has the id '{EntryCheck.Short(p.id)}'.", "Add that device, or take it out of the box.")),
     ];
 
     /// <summary>A device that stands, through others, in its own box; null when it does not.</summary>

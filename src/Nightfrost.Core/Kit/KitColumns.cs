@@ -66,6 +66,6 @@ internal static partial class KitColumns
 
     private static bool IsCell(Type type) => type.IsPrimitive || type.IsEnum || type == typeof(string) || type == typeof(decimal) || type == typeof(DateOnly) || type == typeof(Codec);
 
-    [GeneratedRegex(@"\[\d{1,3}\]")]
+    [GeneratedRegex(@"\[\d{1,2}\]")]
     private static partial Regex Places();
 }

@@ -117,7 +117,7 @@ public static partial class KitTable
         }
     }
 
-    // Sets a value at a path and makes the parts on its way; places in a list that were left blank close up.
+    // Sets a value at a path and makes the parts on its way; a place in a list that was passed over stays empty and is told by FillIn.
     private static void Put(JsonObject root, string path, JsonNode value)
     {
         var here = root;
@@ -133,7 +133,7 @@ public static partial class KitTable
 
             var list = (JsonArray)(here[match.Groups[1].Value] ??= new JsonArray());
             var place = Number(match);
-            while (list.Count <= Math.Min(place, MostColumns))
+            while (list.Count <= place)
                 list.Add(new JsonObject());
             here = (JsonObject)list[place]!;
         }
@@ -172,6 +172,6 @@ public static partial class KitTable
 
     private static int Number(Match place) => int.Parse(place.Groups[2].Value, CultureInfo.InvariantCulture);
 
-    [GeneratedRegex(@"^(\w+)\[(\d{1,3})\]$")]
+    [GeneratedRegex(@"^(\w+)\[(\d{1,2})\]$")]
     private static partial Regex Place();
 }

@@ -31,9 +31,10 @@ internal static class DeviceEndpoints
 
     private static async Task<Results<Created<ShelfEntry>, JsonHttpResult<Refusal>>> Add(Device device, NightfrostDb db, CancellationToken cancel)
     {
-        var ids = (await db.Devices.Select(d => d.Id).ToListAsync(cancel)).ToHashSet();
-        device = device with { Id = DeviceIds.For(device.Name, ids.Contains), RetiredOn = null };
-        if (DeviceCheck.Problems(device, ids.Contains) is { Count: > 0 } wrong)
+        var ids = await db.Devices.Select(d => new { d.Id, Standing = d.DeletedAt == null }).ToListAsync(cancel);
+        var (taken, standing) = (ids.Select(d => d.Id).ToHashSet(), ids.Where(d => d.Standing).Select(d => d.Id).ToHashSet());
+        device = device with { Id = DeviceIds.For(device.Name, taken.Contains), RetiredOn = null };
+        if (DeviceCheck.Problems(device, standing.Contains) is { Count: > 0 } wrong)
             return Refusals.Invalid(wrong);
         var row = new DeviceRow { Id = device.Id, Spec = device };
         db.Devices.Add(row);

@@ -99,7 +99,7 @@ public class KitTableTests
     [InlineData("box", "ports[0].connector", "", "empty")]
     [InlineData("box", "links[0].halfPowerDeg", "200", "outside")]
     [InlineData("box", "lengthM", "-2", "outside")]
-    [InlineData("box", "includes", "gone", "neither in the file nor on the shelf")]
+    [InlineData("box", "includes", "gone", "No device has the id 'gone'")]
     [InlineData("ear", "includes", "box", "holds 'ear' again")]
     public void A_cell_that_cannot_be_right_is_named_with_its_reason_and_remedy(string id, string column, string cell, string reason)
     {
@@ -122,6 +122,7 @@ public class KitTableTests
     {
         Assert.Contains("called id", Read(["name"], ["x"]).Unreadable!.Reason, StringComparison.Ordinal);
         Assert.Contains("'colour'", Read(["id", "colour"], ["x", "red"]).Unreadable!.Reason, StringComparison.Ordinal);
+        Assert.Contains("'links[100].family'", Read(["id", "links[100].family"], ["x", "F"]).Unreadable!.Reason, StringComparison.Ordinal);
         Assert.Contains("Two columns", Read(["id", "name", "id"], ["x", "y", "z"]).Unreadable!.Reason, StringComparison.Ordinal);
         Assert.Contains("no name", Read(["id", ""], ["x"]).Unreadable!.Reason, StringComparison.Ordinal);
         Assert.Contains("1001 columns", Read([.. Enumerable.Repeat("id", 1001)]).Unreadable!.Reason, StringComparison.Ordinal);

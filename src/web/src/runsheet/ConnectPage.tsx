@@ -1,4 +1,4 @@
-import { Box, Button, ButtonBase, Typography } from '@mui/material'
+import { Box, ButtonBase, Typography } from '@mui/material'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { Schema } from '../api/client'
@@ -7,6 +7,7 @@ import { count } from '../format/format'
 import { Figure, Page } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { useKey } from '../shell/keys'
+import { RefusedMarks } from './RefusedMarks'
 import { StepCard, type Draft } from './StepCard'
 import { useRunSheet } from './useRunSheet'
 
@@ -111,21 +112,12 @@ export function ConnectPage() {
       }
     >
       {error !== null && <Trouble error={error} />}
-      {waiting
-        .filter((w) => w.refused)
-        .map((w) => (
-          <Box key={w.key} role="alert" sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, my: 3 }}>
-            <Typography>
-              “{steps.find((s) => s.step.id === w.body.stepId)?.step.action ?? 'A step of another rig'}” was not taken. {w.refused}
-            </Typography>
-            <Button variant="text" onClick={() => again(w.key)}>
-              Try again
-            </Button>{' '}
-            <Button variant="text" onClick={() => takeOut(w.key)}>
-              Let it go
-            </Button>
-          </Box>
-        ))}
+      <RefusedMarks
+        waiting={waiting}
+        wordsOf={(body) => steps.find((s) => s.step.id === body.stepId)?.step.action ?? 'A step of another rig'}
+        onAgain={again}
+        onTakeOut={takeOut}
+      />
       <Box
         sx={{
           display: 'grid',

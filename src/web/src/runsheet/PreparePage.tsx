@@ -6,6 +6,7 @@ import { useCase } from '../cases/useCase'
 import { count, day, money, moment, until } from '../format/format'
 import { Figure, Page, Part } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
+import { RefusedMarks } from './RefusedMarks'
 import { PrepareRow } from './PrepareRow'
 import { usePreparation } from './usePreparation'
 
@@ -41,13 +42,15 @@ export function PreparePage() {
       </Page>
     )
   const open = items.filter((i) => i.outcome === 'open')
+  const missing = items.filter((i) => i.outcome === 'notAsExpected').length
   const unsent = waiting.filter((w) => !w.refused).length
   return (
     <Page
       headline={headline(open, visit)}
       figures={
         <>
-          <Figure value={items.length - open.length} after={`of ${items.length} done`} />
+          <Figure value={items.length - open.length - missing} after={`of ${items.length} done`} />
+          {missing > 0 && <Figure value={missing} after="missing" />}
           {toPay > 0 && <Figure value={money(toPay, currency)} after="to order" />}
           <Figure
             value={count(outletsNeeded, 'mains outlet', 'mains outlets')}
@@ -64,21 +67,12 @@ export function PreparePage() {
       }
     >
       {error !== null && <Trouble error={error} />}
-      {waiting
-        .filter((w) => w.refused)
-        .map((w) => (
-          <Box key={w.key} role="alert" sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, my: 3 }}>
-            <Typography>
-              “{items.find((i) => i.item.id === w.body.itemId)?.item.words ?? 'A thing of another rig'}” was not taken. {w.refused}
-            </Typography>
-            <Button variant="text" onClick={() => again(w.key)}>
-              Try again
-            </Button>{' '}
-            <Button variant="text" onClick={() => takeOut(w.key)}>
-              Let it go
-            </Button>
-          </Box>
-        ))}
+      <RefusedMarks
+        waiting={waiting}
+        wordsOf={(body) => items.find((i) => i.item.id === body.itemId)?.item.words ?? 'A thing of another rig'}
+        onAgain={again}
+        onTakeOut={takeOut}
+      />
       <VisitForm key={visit ? `${visit.on} ${visit.time}` : 'none'} visit={visit ?? null} onPlan={(next) => void plan(next)} />
       {parts.map(({ kind, title, note, failing }) => {
         const some = items.filter((i) => i.item.kind === kind)

@@ -44,6 +44,11 @@ export function PrepareRow({ state, currency, failing, onMark }: Props) {
             {state.tooLate && ': too late for this visit. Move it, or use another.'}
           </Typography>
         )}
+        {failed && (
+          <Typography variant="body2" color="warning.main">
+            Missing
+          </Typography>
+        )}
         {item.heldBecause && (
           <Typography variant="body2" color="warning.main">
             {item.heldBecause}
