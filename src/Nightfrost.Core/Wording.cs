@@ -19,6 +19,9 @@ internal static class Wording
     public static string Money(decimal amount, string currency) =>
         string.Create(CultureInfo.InvariantCulture, $"{(currency == "GBP" ? "£" : currency == "EUR" ? "€" : currency + " ")}{amount:0.00}");
 
+    /// <summary>The same text with a capital at its head.</summary>
+    public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
+
     /// <summary>A number of things, small ones in words.</summary>
     public static string Count(int count, string one, string many) =>
         $"{(count switch { 0 => "no", 1 => "one", 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) })} {(count == 1 ? one : many)}";

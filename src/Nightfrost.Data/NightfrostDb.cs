@@ -23,6 +23,7 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
     public DbSet<StepRow> Steps => Set<StepRow>();
     public DbSet<TakeRow> Takes => Set<TakeRow>();
     public DbSet<DeviceRow> Devices => Set<DeviceRow>();
+    public DbSet<ManualRow> Manuals => Set<ManualRow>();
     public DbSet<DoneWrite> DoneWrites => Set<DoneWrite>();
 
     /// <summary>Keys that seal the sign-in cookie, kept with the data so that a restart signs nobody out.</summary>
@@ -83,6 +84,14 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             row.Property(d => d.Id).HasMaxLength(64);
             row.Property(d => d.Version).IsConcurrencyToken();
             AsJson(row.Property(d => d.Spec));
+        });
+        builder.Entity<ManualRow>(row =>
+        {
+            row.ToTable("manuals");
+            row.HasKey(m => m.About);
+            row.Property(m => m.About).HasMaxLength(200);
+            row.Property(m => m.FileName).HasMaxLength(120);
+            row.Property(m => m.ContentType).HasMaxLength(40);
         });
         builder.Entity<DoneWrite>(row =>
         {

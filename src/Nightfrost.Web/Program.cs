@@ -104,6 +104,7 @@ app.MapHealthChecks("/api/health").AllowAnonymous();
 var api = app.MapGroup("api").RequireAuthorization().ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status404NotFound).ProducesProblem(StatusCodes.Status409Conflict);
 app.MapSession();
 api.MapKit();
+api.MapManuals();
 var cases = api.MapCases();
 cases.MapLook();
 cases.MapRouting();

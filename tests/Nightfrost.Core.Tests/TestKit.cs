@@ -67,6 +67,14 @@ internal static class TestKit
         Pairing = null,
     };
 
+    /// <summary>A speaker that only a platform's own link reaches.</summary>
+    public static Device PlatformSpeaker(string id, decimal price = 60, string family = "Harbour") => Speaker(id, price) with
+    {
+        Links = [new AirLink { Technology = LinkTechnology.PlatformSpeakers, Transmits = false, Family = family }],
+    };
+
+    public static SourcePort PlatformLink(string family) => new() { Id = "platform", Kind = SocketKind.PlatformSpeakers, State = SocketState.Free, SpeakerFamily = family };
+
     public static Device Aids(string id, string family, params int[] generations) => new()
     {
         Id = id,

@@ -31,6 +31,7 @@ public static class Abilities
         new("usb-power", "Runs from USB", d => d.Power.UsbDrawMa > 0),
         new("own-volume", "Own volume", d => d.OwnVolume),
         new("easy", "Easy controls", d => d.EasyControls),
+        new("noise-cancelling", "Noise cancelling", d => d.NoiseCancelling),
         new("over-aids", "Worn over aids", d => d.WornOverAids),
     ];
 

@@ -25,6 +25,12 @@ public enum LinkTechnology
 
     /// <summary>Over the household's Wi-Fi to an app on a phone.</summary>
     WiFiApp,
+
+    /// <summary>A platform's own link to speakers of its own make.</summary>
+    PlatformSpeakers,
+
+    /// <summary>Over the household's network to a speaker, from whatever can cast to it.</summary>
+    NetworkCast,
 }
 
 /// <summary>A delay stated or measured for one device, in place of the typical one.</summary>

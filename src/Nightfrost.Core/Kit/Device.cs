@@ -160,6 +160,18 @@ public sealed record Device
     /// <summary>Receivers: every control is found and told apart by touch.</summary>
     public bool FoundByTouch { get; init; }
 
+    /// <summary>Receivers: hushes the room by sound of its own. Counts only where it was asked for.</summary>
+    public bool NoiseCancelling { get; init; }
+
+    /// <summary>Receivers: renders sound around the head with a set that lists it.</summary>
+    public bool SpatialRendering { get; init; }
+
+    /// <summary>Other modes that a wrong press leads to, in words, such as "FM radio, memory card"; blank when there are none.</summary>
+    public string StrayModes { get; init; } = "";
+
+    /// <summary>Minutes that making a personal ear profile in its app takes, 0 to 120; 0 when it has none.</summary>
+    public int EarProfileMinutes { get; init; }
+
     /// <summary>Gives one ear everything: sums left and right, in an adapter or by a switch.</summary>
     public bool MonoSum { get; init; }
 

@@ -74,10 +74,13 @@ public static class DeviceCheck
         if (device.PricedOn.Year is < 2000 or > 2100)
             check.Add("pricedOn", $"{device.PricedOn:yyyy-MM-dd} is no day a price could have been read.", "Enter the day the price was read.");
         check.Range("deliveryDays", device.DeliveryDays, 0, 120, "days");
+        check.Range("earProfileMinutes", device.EarProfileMinutes, 0, 120, "minutes");
+        if (device.EarProfileMinutes > 0 && string.IsNullOrWhiteSpace(device.App))
+            check.Add("app", "An ear profile is made in an app, and none is named.", "Enter the app, or 0 minutes for no ear profile.");
         foreach (var (field, words) in new[]
         {
             ("twoWaySwitch", device.TwoWaySwitch), ("inputSwitch", device.InputSwitch), ("powerSwitch", device.PowerSwitch), ("powerLight", device.PowerLight),
-            ("soundLight", device.SoundLight), ("codecReadback", device.CodecReadback), ("secondSlot", device.SecondSlot), ("app", device.App), ("firmware", device.Firmware),
+            ("soundLight", device.SoundLight), ("codecReadback", device.CodecReadback), ("secondSlot", device.SecondSlot), ("app", device.App), ("firmware", device.Firmware), ("strayModes", device.StrayModes),
         })
             check.Text(field, words, LongestWords);
         check.Most("lights", device.Lights.Count, 20, "lights", "List those that help on a visit.");

@@ -86,6 +86,12 @@ internal static class AdviceRules
             r => EarRules.NeedsApp(r) is not null, r => Say(("what", EarRules.NeedsApp(r)!.Name), ("app", EarRules.NeedsApp(r)!.App), ("who", Who(r)))),
         Advises("battery-short", WholeWay, "The battery of {what} lasts {hours} of {who}'s {wanted} a day.", "Charge it in the break, or take one that plays while it charges.",
             r => ShortBattery(r) is not null, r => Say(("what", ShortBattery(r)!.Name), ("who", Who(r)), ("hours", Hours(ShortBattery(r)!.Power.BatteryHours * BoxPower.RunTimeShare)), ("wanted", Hours(r.AtEar.Listener.HoursADay)))),
+        Advises("platform-bound", WholeWay, "{receiver} fits {socket} without a box or a lead, and plays from that platform alone; {idle}.", "Say both to the client: neat now, bound to one platform later.",
+            r => r.Sends is { Technology: LinkTechnology.PlatformSpeakers }, r => Say(("receiver", r.AtEar.Receiver.Name), ("socket", Socket(r)), ("idle", IdleWords(r)))),
+        Advises("spatial-unlisted", WholeWay, "Spatial rendering is not counted for {who}: nobody has seen {receiver} and the set both on the list of what it works with.", "Look it up in the set's manual and on the headset's list; enter it on Look.",
+            r => r.AtEar.Listener.SpatialRendering && r.AtEar.Receiver.SpatialRendering && r.Site.Look.Set.SpatialListed == Known.NotYet, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
+        Advises("stray-modes", WholeWay, "{what} has other modes too ({modes}): a wrong press leads there, and the set falls silent.", "Show the right mode at the handover; when it falls silent, step through the modes first.",
+            r => Strays(r) is not null, r => Say(("what", Strays(r)!.Name), ("modes", Strays(r)!.StrayModes))),
         Advises("one-ear-loses", WholeWay, "{who} hears with one ear, and nothing on the way sums left and right.", "Add a stereo-to-mono adapter, or a receiver with a mono switch.",
             r => r.AtEar.Listener.Ears != HearingEars.Both && !Needs.SumsToMono(r), r => Say(("who", Who(r)))),
         Advises("tether", WholeWay, "{who} is tied to the set by a wire.", "Lay it clear of the walking path; measure {distance} and some slack.",
@@ -100,6 +106,17 @@ internal static class AdviceRules
     private static Device? ShortBattery(Route r) => r.AtEar.Listener.HoursADay is > 0 and var hours
         ? new[] { r.AtEar.Receiver, r.AtEar.Relay }.OfType<Device>().FirstOrDefault(d => d.Power is { BatteryHours: > 0, WorksWhileCharging: false } && d.Power.BatteryHours * BoxPower.RunTimeShare < hours)
         : null;
+
+    private static Device? Strays(Route r) => new[] { r.AtEar.Receiver, r.AtEar.Relay, r.Feed.Transmitter }.OfType<Device>().FirstOrDefault(d => d.StrayModes.Length > 0);
+
+    // Speakers that the household has already and this route leaves out.
+    private static string IdleWords(Route r)
+    {
+        var site = r.Site;
+        var idle = new[] { site.Bar }.Concat(site.Look.Owned.Select(o => site.Shelf.Find(o.DeviceId))).Append(site.Shelf.Find(r.AtEar.Listener.ReceiverId)).OfType<Device>()
+            .Where(d => (d.Role == DeviceRole.RoomSpeaker || d.Form == WearForm.PersonalSpeaker) && d.Id != r.AtEar.Receiver.Id).Select(d => d.Name).Distinct().ToList();
+        return idle.Count == 0 ? "nothing owned stays idle for it" : $"{Listed(idle)}, owned already, {(idle.Count == 1 ? "stays" : "stay")} idle";
+    }
 
     private static string Hours(double hours) => FormattableString.Invariant($"{hours:0.#} h");
 

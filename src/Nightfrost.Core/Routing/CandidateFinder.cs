@@ -91,7 +91,8 @@ internal sealed class CandidateFinder
     {
         var alone = new Route(_site, new Feed(Nowhere, [], null, []), ear, null, null, false);
         var uses = _pieces.OfEar(ear);
-        var lacks = (Needs.AsksMono(ear.Listener) && !Needs.SumsAtEar(ear) ? Brought.MonoSum : Brought.None) | (ear.Listener.OnRequestOnly && !Needs.IsOnRequest(ear) ? Brought.OnRequest : Brought.None);
+        var lacks = (Needs.AsksMono(ear.Listener) && !Needs.SumsAtEar(ear) ? Brought.MonoSum : Brought.None) | (ear.Listener.OnRequestOnly && !Needs.IsOnRequest(ear) ? Brought.OnRequest : Brought.None)
+            | (ear.Listener.SpatialRendering && Needs.CouldBeSpatial(alone) ? Brought.SetsOwnRadio : Brought.None);
         return new(ear, Needs.WishesMet(alone), lacks, Rig.HandCount(ear), uses, _pieces.Resources.CentsOf(uses));
     }
 
@@ -231,7 +232,8 @@ internal sealed class CandidateFinder
             Most = Math.Min(sends?.ListenersAtOnce ?? 1, _ears.Length),
             RateKHz = rate,
             Programmes = _site.Passing(feed.Socket).Count,
-            Brings = (transmitter is { MonoSum: true } || feed.Adapters.Any(a => a.MonoSum) ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None),
+            Brings = (transmitter is { MonoSum: true } || feed.Adapters.Any(a => a.MonoSum) ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None)
+                | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None),
             Hand = feed.Adapters.Skip(feed.Splitter is null ? 0 : 1).Count(d => d.Power.SwitchedByHand) + (transmitter is { Power.SwitchedByHand: true } ? 1 : 0),
             Prefix = _grades.PrefixOf(feed),
             Uses = uses,
@@ -255,7 +257,10 @@ internal sealed class CandidateFinder
         {
             _routes[i] += alone[i].Length + (ReferenceEquals(alone[i], several[i]) ? 0 : several[i].Length);
             foreach (var option in alone[i])
+            {
                 _refusals.Works(option.Route.AtEar);
+                _refusals.Works(option.Route);
+            }
         }
     }
 
@@ -286,8 +291,15 @@ internal sealed class CandidateFinder
     private void Refuse(Rule refusal, Route route, Subject socket)
     {
         _refusals.Refuse(socket, refusal, route);
+        if (route.Sends is { } sends)
+            _refusals.RefuseLink(sends.Technology, refusal, route);
         if (route.Feed.Transmitter is { } transmitter)
+        {
             _refusals.Refuse(RefusalLog.OfDevice(transmitter), refusal, route);
+            foreach (var link in route.Sends is null ? transmitter.Links.Where(l => l.Transmits) : [])
+                _refusals.RefuseLink(link.Technology, refusal, route);
+        }
+
         if (route.Ear is not { } ear)
             return;
         if (refusal.Id != Rules.OwnReceiver)

@@ -15,6 +15,9 @@ internal enum Brought
     None = 0,
     MonoSum = 1,
     OnRequest = 2,
+
+    /// <summary>The set's own radio, without which no special feature of the set works.</summary>
+    SetsOwnRadio = 4,
 }
 
 /// <summary>One way of wearing at the end of a sending end, for one listener.</summary>

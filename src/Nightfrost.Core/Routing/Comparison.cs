@@ -38,7 +38,7 @@ public static class Comparison
         }
 
         var title = string.Join(", ", words.Take(2));
-        return title.Length == 0 ? "As good" : char.ToUpperInvariant(title[0]) + title[1..];
+        return title.Length == 0 ? "As good" : Wording.Capital(title);
     }
 
     private static readonly (Criterion, string)[] Words =

@@ -20,6 +20,8 @@ internal static class EarRules
             r => !r.AtEar.IsOwn && !r.AtEar.Listener.OpenToAnother, r => Say(("who", Who(r)))),
         Refuses(Rules.SameLink, "{box} and {receiver} share no link.", "Take two ends that speak the same technology.",
             r => r.Sends is not null && r.Takes is null, r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name))),
+        Refuses("platform-family", "{box} reaches speakers of its own make ({sends}); {receiver} is {takes}.", "Read the platform's make and enter it on Look, or take another socket.",
+            r => r.Sends is { Technology: LinkTechnology.PlatformSpeakers } s && r.Takes is { } t && !FamilyFits(s, t), r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name), ("sends", FamilyWords(r.Sends!)), ("takes", FamilyWords(r.Takes!)))),
         Refuses("aid-family", "{box} is for {sends}; {receiver} is {takes}.", "Order only the streamer or relay of the aids' own family and generation, confirmed by the clinic.",
             r => r.Sends is { } s && r.Takes is { } t && !FamilyFits(s, t), r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name), ("sends", FamilyWords(r.Sends!)), ("takes", FamilyWords(r.Takes!)))),
         Refuses("broadcast-rate", "{box} and {receiver} share no sample rate ({sends} against {takes}).", "Take a receiver, or a setting of the box, with a rate both have.",

@@ -189,6 +189,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
             return;
         }
 
+        refusals.RefuseLink(route.Sends!.Technology, refusal, route);
         if (route.Feed.Transmitter is { } transmitter)
             refusals.Refuse(RefusalLog.OfDevice(transmitter), refusal, route);
         if (refusal.Id != Rules.OwnReceiver)

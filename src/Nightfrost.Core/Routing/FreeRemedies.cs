@@ -38,7 +38,7 @@ public static class FreeRemedies
             var taker = socket.TakenBy.Trim() is { Length: > 0 } said ? said : "what is plugged in";
             remedies.Add(new(
                 $"borrow-{socket.Id}", $"Ask whether {RuleWords.Socket(look, socket)} may be had for an evening, or for good.",
-                $"{char.ToUpperInvariant(taker[0])}{taker[1..]} goes quiet while its plug is out. For good, feed the headset from an output of its own if it has one, or share the socket by a splitter or pass-through."));
+                $"{Wording.Capital(taker)} goes quiet while its plug is out. For good, feed the headset from an output of its own if it has one, or share the socket by a splitter or pass-through."));
         }
 
         return remedies;

@@ -65,6 +65,6 @@ internal static class Likeness
 
     private static string KeyOf(Device d) => string.Join('|',
         d.Form, d.Power with { UsbDrawMa = 0 }, d.LengthM, d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch, d.WornOverAids, d.OpenToRoom,
-        d.NearImplants, d.StreamsOnRequest, d.App.Length > 0, string.Join(',', d.StageIds),
+        d.NearImplants, d.StreamsOnRequest, d.NoiseCancelling, d.SpatialRendering, d.App.Length > 0, string.Join(',', d.StageIds),
         string.Join('/', d.Ports.Select(p => $"{p.Connector} {p.Output} {string.Join(',', p.Signals)}")), string.Join('/', d.Links.Select(KeyOf)));
 }

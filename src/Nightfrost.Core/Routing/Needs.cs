@@ -11,7 +11,7 @@ public static class Needs
 {
     private sealed record Wish(string Words, Func<Listener, bool> Asked, Func<Route, bool> Met);
 
-    // None of these looks at the socket or the adapters but the mono sum, which the search counts apart.
+    // None of these looks at the socket or the adapters but the mono sum and spatial rendering, which the search counts apart.
     private static readonly Wish[] Wishes =
     [
         new("own volume", l => l.OwnVolume, r => r.AtEar.Receiver.OwnVolume || r.AtEar.Relay is { OwnVolume: true }),
@@ -19,6 +19,8 @@ public static class Needs
         new("controls found by touch", l => l.SeesBadly, r => r.AtEar.Receiver.FoundByTouch || r.AtEar.Relay is { FoundByTouch: true }),
         new("left and right beside the seat", l => l.LeftAndRight, r => r.AtEar.Pieces == 2),
         new("streaming only when asked", l => l.OnRequestOnly, r => IsOnRequest(r.AtEar) || r.Feed.Transmitter is { StreamsOnRequest: true }),
+        new("noise cancelling", l => l.NoiseCancelling, r => r.AtEar.Receiver.NoiseCancelling),
+        new("spatial rendering", l => l.SpatialRendering, r => CouldBeSpatial(r) && IsSetsOwnRadio(r.Site, r.Feed)),
         new("both channels in one ear", AsksMono, SumsToMono),
     ];
 
@@ -54,6 +56,12 @@ public static class Needs
         SumsAtEar(route.AtEar) || route.Feed.Adapters.Any(a => a.MonoSum) || route.Feed.Transmitter is { MonoSum: true };
 
     internal static bool IsOnRequest(Ear ear) => ear.Receiver.StreamsOnRequest || ear.Relay is { StreamsOnRequest: true };
+
+    /// <summary>True when the receiver renders sound around the head and it and the set are known to be listed for it.</summary>
+    internal static bool CouldBeSpatial(Route route) => route.AtEar.Receiver.SpatialRendering && route.Site.Look.Set.SpatialListed == Known.Yes;
+
+    /// <summary>True for the set's own Bluetooth, over which alone its special features work.</summary>
+    internal static bool IsSetsOwnRadio(Site site, Feed feed) => feed.Socket is { Kind: SocketKind.Bluetooth, Id.Length: > 0 } && site.Look.SourceOf(feed.Socket) is null;
 
     internal static bool AsksMono(Listener listener) => listener.Ears != HearingEars.Both;
 

@@ -38,6 +38,8 @@ public static class Questions
         return [.. asked.OrderByDescending(a => a.Weight).Select(a => a.Question)];
     }
 
+    private const int MostAnswers = 4;
+
     /// <summary>The wall that is asked about: of brick, so that the answer matters where it may.</summary>
     private static readonly Wall AskedWall = new("asked wall", "a wall", Material.Brick);
 
@@ -48,12 +50,13 @@ public static class Questions
     private static IEnumerable<Unknown> Open(Site site)
     {
         var look = site.Look;
-        foreach (var unknown in OfSockets(look.Set.Sockets, "set.sockets", "", null, (i, socket) => look with { Set = look.Set with { Sockets = Put(look.Set.Sockets, i, socket) } }))
+        var families = site.Shelf.OfRole(DeviceRole.Receiver).SelectMany(d => d.Links).Where(l => l is { Technology: LinkTechnology.PlatformSpeakers, Transmits: false, Family.Length: > 0 }).Select(l => l.Family).Distinct().Order(StringComparer.Ordinal).ToList();
+        foreach (var unknown in OfSockets(families, look.Set.Sockets, "set.sockets", "", null, (i, socket) => look with { Set = look.Set with { Sockets = Put(look.Set.Sockets, i, socket) } }))
             yield return unknown;
         for (var s = 0; s < look.Sources.Count; s++)
         {
             var (at, source) = (s, look.Sources[s]);
-            foreach (var unknown in OfSockets(source.Sockets, $"sources[{s}].sockets", $" of the {source.Name}", source, (i, socket) => WithSource(source with { Sockets = Put(source.Sockets, i, socket) })))
+            foreach (var unknown in OfSockets(families, source.Sockets, $"sources[{s}].sockets", $" of the {source.Name}", source, (i, socket) => WithSource(source with { Sockets = Put(source.Sockets, i, socket) })))
                 yield return unknown;
             if (source.Kind == SourceKind.AvReceiver && source.PassesSoundOn == Known.NotYet && look.Sources.Any(o => o.PluggedInto == source.Id))
                 yield return new($"sources[{s}].passesSoundOn", $"Does the sound of what is plugged into the {source.Name} leave through its sockets too?", YesNo(k => WithSource(source with { PassesSoundOn = k })));
@@ -63,6 +66,8 @@ public static class Questions
 
         if (look.Set.SpeakersCanBeOff == Known.NotYet && site.SetSilent is not null)
             yield return new("set.speakersCanBeOff", "Can the set's own speakers be switched off in its menu?", YesNo(k => look with { Set = look.Set with { SpeakersCanBeOff = k } }));
+        if (look.Set.SpatialListed == Known.NotYet && look.Listeners.Any(l => l.SpatialRendering) && look.Set.Sockets.Any(s => s.Kind == SocketKind.Bluetooth && s.State != SocketState.NotThere) && site.Shelf.OfRole(DeviceRole.Receiver).Any(d => d.SpatialRendering))
+            yield return new("set.spatialListed", "Do the set and the headset both stand on the list of what spatial rendering works with?", YesNo(k => look with { Set = look.Set with { SpatialListed = k } }));
         if (look.Region == Region.NotSaid && site.Shelf.Devices.Any(d => d.Links.Any(l => l.BandLowMHz > 0)))
             yield return new("region", "Whose radio rules hold here: Europe or the USA?", [look with { Region = Region.Europe }, look with { Region = Region.UnitedStates }]);
         for (var i = 0; i < look.Listeners.Count; i++)
@@ -72,7 +77,7 @@ public static class Questions
         }
     }
 
-    private static IEnumerable<Unknown> OfSockets(IReadOnlyList<SourcePort> sockets, string path, string owner, SoundSource? source, Func<int, SourcePort, Look> with)
+    private static IEnumerable<Unknown> OfSockets(List<string> families, IReadOnlyList<SourcePort> sockets, string path, string owner, SoundSource? source, Func<int, SourcePort, Look> with)
     {
         for (var i = 0; i < sockets.Count; i++)
         {
@@ -107,6 +112,8 @@ public static class Questions
             if (socket.Kind == SocketKind.SecondZone && socket.ZonePasses == ZonePasses.NotYet)
                 yield return new($"{at}.zonePasses", $"What does the second zone{owner} let through: analogue inputs only, two-channel PCM too, or everything?",
                     [Put(socket with { ZonePasses = ZonePasses.AnalogueOnly }), Put(socket with { ZonePasses = ZonePasses.TwoChannelPcm }), Put(socket with { ZonePasses = ZonePasses.Everything })]);
+            if (socket is { Kind: SocketKind.PlatformSpeakers, SpeakerFamily: "" } && families.Count > 0)
+                yield return new($"{at}.speakerFamily", $"Which make of speakers does the {name}{owner} take?", [.. families.Take(MostAnswers).Select(family => Put(socket with { SpeakerFamily = family }))]);
             if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.NotYet)
                 yield return new($"{at}.otherMakersJoin", source is null ? "Does the set accept headphones of other makers?" : $"Does the {source.Name} accept headphones of other makers?", YesNo(k => Put(socket with { OtherMakersJoin = k })));
         }
@@ -156,15 +163,17 @@ public static class Questions
         var (served, price, step) = (Span(found, s => s.Served), Span(found, s => (double)s.Price), Span(found, s => s.InStep));
         if (served.High > served.Low)
             return (string.Create(CultureInfo.InvariantCulture, $"{served.Low:0} or {served.High:0} listeners served."), 500 * (served.High - served.Low));
-        var boxes = Span(found, s => s.Boxes);
+        var (boxes, wishes) = (Span(found, s => s.Boxes), Span(found, s => s.NeedsMet));
         var parts = new List<string>();
+        if (wishes.High > wishes.Low)
+            parts.Add(string.Create(CultureInfo.InvariantCulture, $"{wishes.Low:0} or {wishes.High:0} wishes met"));
         if (step.High - step.Low >= 0.01)
             parts.Add($"In step {Wording.Percent(step.Low)} or {Wording.Percent(step.High)}");
         if (price.High > price.Low)
             parts.Add($"{Wording.Money((decimal)price.Low, currency)} or {Wording.Money((decimal)price.High, currency)}");
         if (boxes.High > boxes.Low)
             parts.Add(string.Create(CultureInfo.InvariantCulture, $"{boxes.Low:0} or {boxes.High:0} boxes to switch on"));
-        return parts.Count == 0 ? ("The best rig stays as good.", 0) : ($"{string.Join(", ", parts)}.", 100 * (step.High - step.Low) + (price.High - price.Low) / 10 + (boxes.High - boxes.Low));
+        return parts.Count == 0 ? ("The best rig stays as good.", 0) : ($"{string.Join(", ", parts)}.", 100 * (step.High - step.Low) + (price.High - price.Low) / 10 + (boxes.High - boxes.Low) + 20 * (wishes.High - wishes.Low));
     }
 
     private static (double Low, double High) Span(List<Score> scores, Func<Score, double> value) => (scores.Min(value), scores.Max(value));

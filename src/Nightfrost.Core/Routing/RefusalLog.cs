@@ -21,6 +21,8 @@ internal sealed class RefusalLog(string? watchedId = null)
     private readonly SortedDictionary<int, (Rule Rule, Route Route)> _watched = [];
     private readonly Dictionary<Subject, (Rule Rule, Route Route)> _farthest = [];
     private readonly Dictionary<string, (Device Device, Route Route)> _noLink = [];
+    private readonly (Rule Rule, Route Route)?[] _farthestLinks = new (Rule, Route)?[LinkTechnologies.All.Count];
+    private readonly bool[] _workingLinks = new bool[LinkTechnologies.All.Count];
     private readonly HashSet<Subject> _working = [];
     private readonly HashSet<Device> _workingDevices = new(ReferenceEqualityComparer.Instance);
     private readonly HashSet<Ear> _workingEars = new(ReferenceEqualityComparer.Instance);
@@ -28,6 +30,28 @@ internal sealed class RefusalLog(string? watchedId = null)
     public static Subject OfSocket(Look look, SourcePort socket) => new(socket.Id, RuleWords.Socket(look, socket), true);
 
     public static Subject OfDevice(Device device) => new(device.Id, device.Name, false);
+
+    /// <summary>A route that stands on this way, and on the way from the relay to the ear.</summary>
+    public void Works(Route route)
+    {
+        if (route.Sends is { } sends)
+            _workingLinks[(int)sends.Technology] = true;
+        if (route.AtEar.RelaySends is { } second)
+            _workingLinks[(int)second.Technology] = true;
+    }
+
+    /// <summary>True when some route goes this way.</summary>
+    public bool IsWorking(LinkTechnology technology) => _workingLinks[(int)technology];
+
+    /// <summary>The rule nearest to the ear that a route on this way met; null when there was none.</summary>
+    public Finding? FarthestOf(LinkTechnology technology) => _farthestLinks[(int)technology] is { } met ? met.Rule.Ask(met.Route) : null;
+
+    /// <summary>Keeps what refuses a way through the air.</summary>
+    public void RefuseLink(LinkTechnology technology, Rule rule, Route route)
+    {
+        if (_farthestLinks[(int)technology] is not { } before || Rules.Position(rule.Id) > Rules.Position(before.Rule.Id))
+            _farthestLinks[(int)technology] = (rule, route);
+    }
 
     public void Works(Subject subject) => _working.Add(subject);
 

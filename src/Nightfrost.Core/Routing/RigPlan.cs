@@ -121,14 +121,20 @@ internal static class BuiltInRadio
     /// <summary>The largest power of class 2, dBm (Bluetooth Core Specification).</summary>
     private const double ClassTwoDbm = 4;
 
-    public static AirLink Of(SourcePort socket) => socket.Kind == SocketKind.AppStream
-        ? new() { Technology = LinkTechnology.WiFiApp, Transmits = true }
-        : new()
+    /// <summary>Power of a platform's own link, dBm (starting value).</summary>
+    private const double PlatformDbm = 14;
+
+    public static AirLink Of(SourcePort socket) => socket.Kind switch
+    {
+        SocketKind.AppStream => new() { Technology = LinkTechnology.WiFiApp, Transmits = true },
+        SocketKind.PlatformSpeakers => new() { Technology = LinkTechnology.PlatformSpeakers, Transmits = true, Family = socket.SpeakerFamily, ListenersAtOnce = socket.ListenersAtOnce, TransmitDbm = PlatformDbm },
+        _ => new()
         {
             Technology = LinkTechnology.BluetoothClassic,
             Transmits = true,
             Codecs = [new Codec(CodecClass.Sbc, "")],
             ListenersAtOnce = socket.ListenersAtOnce,
             TransmitDbm = ClassTwoDbm,
-        };
+        },
+    };
 }

@@ -26,7 +26,11 @@ public sealed record Wanted(Priorities Priorities, Limits Limits)
 /// <param name="Obstacle">Why there is no rig; null when there is one.</param>
 /// <param name="Arrivals">Arrivals of this site, for whoever shows the rigs.</param>
 public sealed record RouterAnswer(
-    IReadOnlyList<RankedRig> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<int> RoutesFound, FieldProblem? Obstacle, Arrivals Arrivals);
+    IReadOnlyList<RankedRig> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<int> RoutesFound, FieldProblem? Obstacle, Arrivals Arrivals)
+{
+    /// <summary>Ways through the air that no working route uses, and why.</summary>
+    public IReadOnlyList<DeadWay> DeadWays { get; init; } = [];
+}
 
 /// <summary>Finds the best rig for a site among all that the shelf allows, and those that nothing beats on everything.</summary>
 public static class Router
@@ -53,14 +57,15 @@ public static class Router
 
         var candidates = CandidateFinder.For(site, wanted.Limits, cancel);
         var ruledOut = candidates.Refusals.RuledOut();
+        var deadWays = Routing.DeadWays.Of(site, candidates.Refusals);
         var best = BestRig.For(candidates, arrivals, wanted.Priorities, wanted.Limits.MustUse, cancel);
         if (best.Rig is null)
-            return new([], 0, true, ruledOut, candidates.RoutesFound, WhyNoRig.After(site, wanted.Limits), arrivals);
+            return new([], 0, true, ruledOut, candidates.RoutesFound, WhyNoRig.After(site, wanted.Limits), arrivals) { DeadWays = deadWays };
 
         var unbeaten = UnbeatenSet.Of(candidates, arrivals, wanted, best, cancel);
         if (unbeaten.Rigs.Count == 0)
-            return new([], 0, unbeaten.Complete, ruledOut, candidates.RoutesFound, WhyNoRig.OverBudget(site, wanted.Limits, unbeaten.Cheapest), arrivals);
-        return new(Spread.Choose(unbeaten.Rigs, wanted.Priorities, best.Proven, unbeaten.Complete), unbeaten.Rigs.Count, unbeaten.Complete, ruledOut, candidates.RoutesFound, null, arrivals);
+            return new([], 0, unbeaten.Complete, ruledOut, candidates.RoutesFound, WhyNoRig.OverBudget(site, wanted.Limits, unbeaten.Cheapest), arrivals) { DeadWays = deadWays };
+        return new(Spread.Choose(unbeaten.Rigs, wanted.Priorities, best.Proven, unbeaten.Complete), unbeaten.Rigs.Count, unbeaten.Complete, ruledOut, candidates.RoutesFound, null, arrivals) { DeadWays = deadWays };
     }
 
     /// <summary>The best rig alone under the usual priorities, for questions that only compare.</summary>

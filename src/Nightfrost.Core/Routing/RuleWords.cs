@@ -29,7 +29,8 @@ internal static class RuleWords
     public static string Taker(Route r) => string.IsNullOrWhiteSpace(r.Feed.Socket.TakenBy) ? "something" : r.Feed.Socket.TakenBy;
 
     public static string Box(Route r) => r.Feed.Transmitter?.Name ?? (r.Feed.BuiltIn
-        ? r.Site.Look.SourceOf(r.Feed.Socket) is { } source ? $"the {source.Name}'s own radio" : "the set's own Bluetooth"
+        ? r.Site.Look.SourceOf(r.Feed.Socket) is { } source ? $"the {source.Name}'s own radio"
+            : r.Feed.Socket.Kind switch { SocketKind.PlatformSpeakers => "the set's link to its own speakers", SocketKind.AppStream => "the set's app", _ => "the set's own Bluetooth" }
         : r.Ear?.Receiver.Name ?? "a wired headset");
 
     public static string Who(Route r) => r.AtEar.Listener.Name;

@@ -26,6 +26,30 @@ internal static class AskItems
                 Words = "Are the aids charged or their cells fresh, and is the client's app signed in?",
                 Detail = "Aids that are low, or an app that asks for a password nobody knows, end the visit early. Nothing in the aids' prescription is touched.",
             };
+        foreach (var ear in rig.Routes.Select(r => r.AtEar).Where(e => e.Receiver.EarProfileMinutes > 0))
+        {
+            var (who, id) = (ear.Listener.Name, ear.Listener.Id);
+            yield return new PrepareItem
+            {
+                Id = $"profile-consent-{id}",
+                Kind = PrepareKind.Ask,
+                Of = ear.Receiver.Name,
+                Words = $"Does {who} agree to an ear profile, in writing?",
+                Detail = "Read the app's privacy terms together first: what is heard is data about health, kept where the terms say. Without consent the headset works with its profile off.",
+                Caution = "It shapes the headset's sound only: no hearing test, and nothing in an aid's prescription is touched.",
+                Note = "Who agreed, and when",
+            };
+            yield return new PrepareItem
+            {
+                Id = $"profile-time-{id}",
+                Kind = PrepareKind.Ask,
+                Of = ear.Receiver.Name,
+                Words = $"Which hour is good for {who}'s ear profile? Keep {ear.Receiver.EarProfileMinutes} minutes free",
+                Detail = $"A quiet room, good light to read by, {who} rested. The phone is charged, the {ear.Receiver.App} app signed in by its owner, the password at hand.",
+                Note = "Day and hour",
+            };
+        }
+
         if (set.Model.Length == 0)
             yield return new PrepareItem
             {
@@ -41,10 +65,12 @@ internal static class AskItems
 /// <summary>What is fetched while there is a network: updates, apps, manuals, menu paths.</summary>
 internal static class FetchItems
 {
-    public static IEnumerable<PrepareItem> For(Rig rig)
+    /// <param name="rig">The rig.</param>
+    /// <param name="menuPathsElsewhere">Menu paths met on other visits to sets of this model.</param>
+    public static IEnumerable<PrepareItem> For(Rig rig, IReadOnlyList<string> menuPathsElsewhere)
     {
         var set = rig.Site.Look.Set;
-        var devices = rig.Boxes().Concat(rig.Routes.SelectMany(r => new[] { r.AtEar.Relay, r.AtEar.Receiver })).OfType<Device>().DistinctBy(d => d.Id).ToList();
+        var devices = Manuals.Devices(rig);
         if (rig.Feeds.Any(f => f.Transmitter is null) && rig.Routes.Any(r => r.Feed.Transmitter is null && r.Sends is not null))
             yield return new PrepareItem
             {
@@ -74,14 +100,26 @@ internal static class FetchItems
                 Detail = "The owner enters the password and agrees to the terms. Nearby-devices and, where it asks, location permission are given; the phone has joined the device once before any streamer is met.",
                 Note = "Whose phone, which version",
             };
-        var manuals = devices.Where(d => d.Role != DeviceRole.Lead && d.Pairing is not null).Select(d => d.Name).ToList();
+        foreach (var manual in Manuals.Of(rig))
+            yield return new PrepareItem
+            {
+                Id = $"manual-{manual.About}",
+                Kind = PrepareKind.Fetch,
+                Of = manual.Words,
+                Words = $"The manual of {manual.Words}, for reading without a network",
+                Detail = "Keep its file here once, and save it to the phone that goes along.",
+                Note = "The page that matters",
+                ManualOf = manual.About,
+            };
         yield return new PrepareItem
         {
-            Id = "manuals",
+            Id = "menu-path",
             Kind = PrepareKind.Fetch,
-            Words = $"Save for reading without a network: the manual of {(set.Model.Length > 0 ? set.Model : "the set")}{string.Concat(manuals.Select(m => $", of the {m}"))}",
-            Detail = set.SoundOutputMenu.Length > 0 ? $"Menu path known: {set.SoundOutputMenu}." : "Look up its menu path to the sound output; it is not known yet.",
-            Note = "Menu path, or page",
+            Words = $"The menu path to the sound output of {Manuals.SetWords(set)}",
+            Detail = set.SoundOutputMenu.Length > 0 ? $"Known: {set.SoundOutputMenu}."
+                : menuPathsElsewhere.Count > 0 ? $"On another visit to this model it was: {string.Join("; or: ", menuPathsElsewhere)}. Enter it on Look when it is the same here."
+                : "Look it up; it is not known yet.",
+            Note = "Menu path",
         };
     }
 }

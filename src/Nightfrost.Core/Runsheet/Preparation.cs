@@ -51,6 +51,9 @@ public sealed record PrepareItem
     /// <summary>A lead's two plugs; empty for anything else.</summary>
     public IReadOnlyList<Connector> Ends { get; init; } = [];
 
+    /// <summary>Key of the manual it asks for (<see cref="Manuals"/>); null for anything else.</summary>
+    public string? ManualOf { get; init; }
+
     /// <summary>Something to write down, such as the version read back; blank for none.</summary>
     public string Note { get; init; } = "";
 }
@@ -69,7 +72,8 @@ public sealed record Preparation(IReadOnlyList<PrepareItem> Items, decimal ToPay
     /// <param name="rig">The rig.</param>
     /// <param name="visit">When it is set up; null while not planned.</param>
     /// <param name="missing">Ids of contents that were looked for in their box and not found: they are ordered.</param>
-    public static Preparation For(Rig rig, Visit? visit, IReadOnlySet<string>? missing = null)
+    /// <param name="menuPathsElsewhere">Menu paths to the sound output met on other visits to sets of this model.</param>
+    public static Preparation For(Rig rig, Visit? visit, IReadOnlySet<string>? missing = null, IReadOnlyList<string>? menuPathsElsewhere = null)
     {
         var parts = Parts.Of(rig);
         var contents = ContentsItems.For(rig, parts).ToList();
@@ -77,7 +81,7 @@ public sealed record Preparation(IReadOnlyList<PrepareItem> Items, decimal ToPay
         return new(
             [
                 .. AskItems.For(rig), .. orders, .. contents.Select(c => c.Item), .. ChargeItems.For(rig, parts, visit),
-                .. FetchItems.For(rig), .. PackItems.For(rig, parts),
+                .. FetchItems.For(rig, menuPathsElsewhere ?? []), .. PackItems.For(rig, parts),
             ],
             orders.Sum(o => o.ToPay), PackItems.OutletsNeeded(rig), rig.Site.Look.Set.MainsOutletsFree);
     }

@@ -75,8 +75,8 @@ internal static class WireSteps
         {
             Id = $"lead-{feed.Key}-{index}",
             Phase = Phase.Wire,
-            Place = char.ToUpperInvariant(from[0]) + from[1..],
-            Action = joint.Lead is { } lead ? $"{Capital(lead.Name)}: from {from} to {to}" : $"Plug its own lead in: {from} to {to}",
+            Place = Wording.Capital(from),
+            Action = joint.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from {from} to {to}" : $"Plug its own lead in: {from} to {to}",
             Detail = optical ? "One corner side is cut: turn the plug until it matches, push until it clicks. The glow is safe to see; do not stare into it."
                 : phono ? "White to white is left, red to red is right."
                 : headphone ? "Push the plug fully in." : "",
@@ -144,6 +144,4 @@ internal static class WireSteps
 
     private static string SocketName(SourcePort socket) =>
         socket.Marking.Length > 0 ? $"{SocketKinds.Of(socket.Kind).InSentence} ({socket.Marking})" : SocketKinds.Of(socket.Kind).InSentence;
-
-    private static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 }

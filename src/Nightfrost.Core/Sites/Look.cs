@@ -61,6 +61,9 @@ public sealed record TelevisionSet(
     /// <summary>Its own tuner and apps are watched.</summary>
     public bool OwnProgrammesWatched { get; init; } = true;
 
+    /// <summary>The set and the headset both stand on the list of what spatial rendering works with.</summary>
+    public Known SpatialListed { get; init; }
+
     /// <summary>The same set with delay settings put to new values, by name; a setting at the value found counts as never moved.</summary>
     public TelevisionSet WithDelays(IReadOnlyDictionary<string, int> valuesMs) => this with
     {
@@ -147,6 +150,9 @@ public sealed record SourcePort
 
     /// <summary>Built-in Bluetooth: headphones of other makers may join.</summary>
     public Known OtherMakersJoin { get; init; }
+
+    /// <summary>Links to a platform's own speakers: the make they must be of; blank while not known.</summary>
+    public string SpeakerFamily { get; init; } = "";
 
     /// <summary>Built-in Bluetooth: listeners fed at the same moment, 1 to 12.</summary>
     public int ListenersAtOnce { get; init; } = 1;
@@ -266,6 +272,12 @@ public sealed record Listener
 
     /// <summary>Wants left and right beside the seat.</summary>
     public bool LeftAndRight { get; init; }
+
+    /// <summary>Asks for noise cancelling.</summary>
+    public bool NoiseCancelling { get; init; }
+
+    /// <summary>Asks for sound rendered around the head.</summary>
+    public bool SpatialRendering { get; init; }
 
     /// <summary>How much sound quality counts.</summary>
     public QualityWeight Quality { get; init; }

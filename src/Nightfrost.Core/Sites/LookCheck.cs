@@ -1,3 +1,4 @@
+using Nightfrost.Core.Kit;
 using Nightfrost.Core.Timing;
 
 namespace Nightfrost.Core.Sites;
@@ -84,6 +85,7 @@ public static class LookCheck
             check.Text($"{at}.takenBy", socket.TakenBy, PlainText.LongestName);
             check.Text($"{at}.takenByDeviceId", socket.TakenByDeviceId, PlainText.LongestId);
             check.Text($"{at}.marking", socket.Marking, PlainText.LongestName);
+            check.Text($"{at}.speakerFamily", socket.SpeakerFamily, DeviceCheck.LongestMark);
             check.Range($"{at}.usbMa", socket.UsbMa, 0, 5000, "mA");
             check.Range($"{at}.listenersAtOnce", socket.ListenersAtOnce, 1, MostListeners, "listeners");
         }

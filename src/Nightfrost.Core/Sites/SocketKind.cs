@@ -31,6 +31,9 @@ public enum SocketKind
 
     /// <summary>Sends its sound to an app on a phone, over Wi-Fi.</summary>
     AppStream,
+
+    /// <summary>A platform's own link to speakers of its own make.</summary>
+    PlatformSpeakers,
 }
 
 /// <summary>What a sort of socket normally is and does, from the shipped table.</summary>
@@ -52,7 +55,7 @@ public sealed record SocketFacts(
     public bool CarriesSoundOut => Signals.Count > 0 || IsRadio;
 
     /// <summary>True for a radio built into the source: nothing is plugged.</summary>
-    public bool IsRadio => Kind is SocketKind.Bluetooth or SocketKind.AppStream;
+    public bool IsRadio => Kind is SocketKind.Bluetooth or SocketKind.AppStream or SocketKind.PlatformSpeakers;
 
     /// <summary>Its name in the middle of a sentence: "optical", but "HDMI" and "USB-A" as they are.</summary>
     public string InSentence => Words.Length > 1 && char.IsUpper(Words[1]) ? Words : char.ToLowerInvariant(Words[0]) + Words[1..];

@@ -68,6 +68,7 @@ public static class DemoCases
                 new() { Id = "optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, Marking = "OPTICAL", Glows = Known.Yes, FollowsPicture = Known.Yes, Pcm = Known.Yes },
                 new() { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, Marking = "side, right", SilencesSpeakers = Known.Yes, FollowsPicture = Known.Yes },
                 new() { Id = "usb", Kind = SocketKind.UsbA, State = SocketState.Free, Marking = "USB 5 V 1 A", UsbMa = 1000, UsbSound = Known.No, OffInStandby = Known.Yes },
+                new() { Id = "own-speakers", Kind = SocketKind.PlatformSpeakers, State = SocketState.Free, SpeakerFamily = "Harbour", SilencesSpeakers = Known.Yes },
             ],
             []),
         [

@@ -6,6 +6,7 @@ using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 using Nightfrost.Data;
 using Nightfrost.Data.Cases;
+using Nightfrost.Web.Kit;
 
 namespace Nightfrost.Web.Cases;
 
@@ -33,13 +34,13 @@ public sealed record ChosenRig(
 /// <summary>One case with everything that hangs on it, loaded and rebuilt.</summary>
 internal sealed class CaseState
 {
-    private CaseState(CaseRow row, Shelf shelf)
+    private CaseState(CaseRow row, Shelf shelf, IReadOnlyList<string> menuPathsElsewhere)
     {
         (Row, Shelf) = (row, shelf);
         Rig = row.Rig?.Rebuild();
         Arrivals = Rig is null ? null : new Arrivals(Rig.Site);
         Visit = row.VisitOn is { } on ? new(on, row.VisitTime ?? new(10, 0)) : null;
-        Preparation = Rig is null ? Preparation.None : Preparation.For(Rig, Visit, row.Steps.Where(s => s.RigId == row.RigId && s.Outcome == StepOutcome.NotAsExpected).Select(s => s.StepId).ToHashSet());
+        Preparation = Rig is null ? Preparation.None : Preparation.For(Rig, Visit, row.Steps.Where(s => s.RigId == row.RigId && s.Outcome == StepOutcome.NotAsExpected).Select(s => s.StepId).ToHashSet(), menuPathsElsewhere);
         Steps = Rig is null ? [] : RunSheet.For(Rig);
     }
 
@@ -56,14 +57,19 @@ internal sealed class CaseState
     public Preparation Preparation { get; }
 
     /// <summary>Loads one standing case, or null.</summary>
-    public static async Task<CaseState?> Load(NightfrostDb db, Guid id, CancellationToken cancel) =>
-        await With(db.Cases).FirstOrDefaultAsync(c => c.Id == id && c.DeletedAt == null, cancel) is { } row ? new(row, await Kit.KitEndpoints.Shelf(db, cancel)) : null;
+    public static async Task<CaseState?> Load(NightfrostDb db, Guid id, CancellationToken cancel)
+    {
+        if (await With(db.Cases).FirstOrDefaultAsync(c => c.Id == id && c.DeletedAt == null, cancel) is not { } row)
+            return null;
+        var paths = row.Rig?.Look.Set is { SoundOutputMenu: "" } set ? await db.MenuPathsOf(set.Model, cancel) : [];
+        return new(row, await Kit.KitEndpoints.Shelf(db, cancel), paths);
+    }
 
     /// <summary>Loads every standing case, last changed first.</summary>
     public static async Task<IReadOnlyList<CaseState>> LoadAll(NightfrostDb db, CancellationToken cancel)
     {
         var shelf = await Kit.KitEndpoints.Shelf(db, cancel);
-        return [.. (await With(db.Cases.AsNoTracking()).Where(c => c.DeletedAt == null).OrderByDescending(c => c.ChangedAt).ToListAsync(cancel)).Select(row => new CaseState(row, shelf))];
+        return [.. (await With(db.Cases.AsNoTracking()).Where(c => c.DeletedAt == null).OrderByDescending(c => c.ChangedAt).ToListAsync(cancel)).Select(row => new CaseState(row, shelf, []))];
     }
 
     /// <summary>Outcome of one step of the rig in use.</summary>

@@ -1,6 +1,5 @@
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core;
 using Nightfrost.Core.Kit;
@@ -19,16 +18,13 @@ internal static class KitFileEndpoints
 {
     private const int MostBytes = 8 * 1024 * 1024;
 
-    // The file is measured while it is read, so that the refusal can say what is too large.
-    private static readonly DisableRequestSizeLimitAttribute MeasuredWhileRead = new();
-
     public static void MapKitFile(this RouteGroupBuilder kit)
     {
         kit.MapGet("export", Export).WithSummary("The shelf as a JSON file.");
         kit.MapGet("export-table", ExportTable).WithSummary("The shelf as a table, CSV in UTF-8.");
         kit.MapGet("schema", () => TypedResults.Text(KitFile.Schema(), "application/schema+json")).WithSummary("The JSON Schema of the file.");
-        kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), MeasuredWhileRead).WithSummary("Says of each device of a file what an import would do.");
-        kit.MapPost("import", Import).WithMetadata(MeasuredWhileRead).WithSummary("Puts the devices of a file on the shelf.");
+        kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), Uploads.MeasuredWhileRead).WithSummary("Says of each device of a file what an import would do.");
+        kit.MapPost("import", Import).WithMetadata(Uploads.MeasuredWhileRead).WithSummary("Puts the devices of a file on the shelf.");
     }
 
     private static async Task<FileContentHttpResult> Export(NightfrostDb db, CancellationToken cancel) =>
@@ -72,17 +68,8 @@ internal static class KitFileEndpoints
 
     private static async Task<(KitReading? Reading, JsonHttpResult<Refusal>? Refusal)> Read(HttpRequest request, NightfrostDb db, CancellationToken cancel)
     {
-        using var file = new MemoryStream();
-        var part = new byte[64 * 1024];
-        int count;
-        while ((count = await request.Body.ReadAsync(part, cancel)) > 0)
-        {
-            file.Write(part, 0, count);
-            if (file.Length > MostBytes)
-                return (null, Refusals.Invalid(new FieldProblem("file", "It is larger than 8 MB.", "A kit of thousands of devices is smaller. Choose the kit file, or split it.")));
-        }
-
-        var bytes = file.ToArray();
+        if (await Uploads.Read(request, MostBytes, cancel) is not { } bytes)
+            return (null, Refusals.Invalid(new FieldProblem("file", "It is larger than 8 MB.", "A kit of thousands of devices is smaller. Choose the kit file, or split it.")));
         if (KitText.Problem(bytes) is { } unreadable)
             return (null, Refusals.Invalid(unreadable));
         var shelf = await db.Shelf(cancel);

@@ -18,8 +18,9 @@ namespace Nightfrost.Web.Routing;
 /// <param name="RoutesFound">Working routes of each listener.</param>
 /// <param name="Obstacle">Why there is no rig; null when there is one.</param>
 /// <param name="TryFirst">What to try before anything is bought.</param>
+/// <param name="DeadWays">Ways through the air that no working route uses, and why.</param>
 public sealed record RankedRigs(
-    int Version, IReadOnlyList<Criterion> Order, IReadOnlyList<RigView> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<ListenerRoutes> RoutesFound, FieldProblem? Obstacle, IReadOnlyList<FreeRemedy> TryFirst);
+    int Version, IReadOnlyList<Criterion> Order, IReadOnlyList<RigView> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<ListenerRoutes> RoutesFound, FieldProblem? Obstacle, IReadOnlyList<FreeRemedy> TryFirst, IReadOnlyList<DeadWay> DeadWays);
 
 /// <summary>Why a thing was not chosen.</summary>
 /// <param name="Words">The thing.</param>
@@ -62,7 +63,8 @@ internal static class RoutingEndpoints
             answer.RuledOut,
             [.. answer.RoutesFound.Select((count, i) => new ListenerRoutes(state.Row.Look.Listeners[i].Name, count))],
             answer.Obstacle,
-            FreeRemedies.For(state.Row.Look)));
+            FreeRemedies.For(state.Row.Look),
+            answer.DeadWays));
     }
 
     private static async Task<Results<Ok<WhyNotView>, JsonHttpResult<Refusal>>> AskWhyNot(Guid caseId, string thingId, [AsParameters] WantedQuery query, NightfrostDb db, CancellationToken cancel)

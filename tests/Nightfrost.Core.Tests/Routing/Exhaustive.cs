@@ -44,7 +44,7 @@ internal static class Exhaustive
         {
             foreach (var socket in site.Look.AllSockets())
             {
-                IEnumerable<(Feed Feed, AirLink? Sends)> ways = socket.Kind == SocketKind.Bluetooth
+                IEnumerable<(Feed Feed, AirLink? Sends)> ways = SocketKinds.Of(socket.Kind).IsRadio
                     ? [(new Feed(socket, [], null, []), Radio(socket))]
                     : site.Shelf.OfRole(DeviceRole.Transmitter).SelectMany(t => finder.Between(socket, t, false).Select(f => (f, (AirLink?)t.Links[0])))
                         .Concat(ear.Relay is null && ear.Receiver.Ports.Count > 0 ? finder.Between(socket, ear.Receiver, true, listener.SeatDistanceM).Select(f => (f, (AirLink?)null)) : []);
@@ -62,8 +62,8 @@ internal static class Exhaustive
         }
     }
 
-    private static readonly System.Collections.Concurrent.ConcurrentDictionary<int, AirLink> Radios = [];
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<(SocketKind, string, int), AirLink> Radios = [];
 
     // One end a socket, so that two listeners on it are seen to share it.
-    private static AirLink Radio(SourcePort socket) => Radios.GetOrAdd(socket.ListenersAtOnce, _ => BuiltInRadio.Of(socket));
+    private static AirLink Radio(SourcePort socket) => Radios.GetOrAdd((socket.Kind, socket.SpeakerFamily, socket.ListenersAtOnce), _ => BuiltInRadio.Of(socket));
 }

@@ -18,7 +18,29 @@ internal static class RandomSites
             Owned = random.Next(2) == 0 ? [new(kit[random.Next(kit.Count)].Id, random.Next(1, 3)), .. random.Next(3) == 0 ? new[] { new OwnedThing("lead-OpticalSquare-OpticalSquare", 1) } : []] : [],
             Sources = random.Next(3) == 0 ? [RandomSource(random)] : [],
         };
-        return new Site(look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)] }, Shelf([.. kit]));
+        look = look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)] };
+        return random.Next(3) == 0 ? WithWishes(random, look, kit) : new Site(look, Shelf([.. kit]));
+    }
+
+    // What only some are asked for, and what a platform brings along.
+    private static Site WithWishes(Random random, Look look, List<Device> kit)
+    {
+        List<SourcePort> sockets = [.. look.Set.Sockets];
+        if (sockets.All(s => s.Kind != SocketKind.Bluetooth) && random.Next(2) == 0)
+            sockets.Add(Bluetooth());
+        if (random.Next(3) == 0)
+        {
+            sockets.Add(PlatformLink("Harbour"));
+            kit.Add(PlatformSpeaker("harbour", random.Next(30, 90)));
+        }
+
+        return new Site(
+            look with
+            {
+                Set = look.Set with { Sockets = sockets, SpatialListed = (Known)random.Next(3) },
+                Listeners = [.. look.Listeners.Select(l => l with { NoiseCancelling = random.Next(2) == 0, SpatialRendering = random.Next(2) == 0 })],
+            },
+            Shelf([.. kit.Select(d => d.Role == DeviceRole.Receiver ? d with { NoiseCancelling = random.Next(2) == 0, SpatialRendering = random.Next(2) == 0 } : d)]));
     }
 
     public static Device RandomBox(Random random, int i)

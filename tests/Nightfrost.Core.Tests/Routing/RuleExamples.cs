@@ -28,6 +28,10 @@ public class RuleExamples
         ["own-receiver-only"] = new(Look([Optical()], Listener(wears: "ear") with { OpenToAnother = false }), [Plain, Ear, Headset("other")], "keeps to what is worn"),
         ["same-link"] = new(Look([Optical()], Listener()), [Base("uhf", LinkTechnology.UhfDigital, "U"), Ear], "share no link"),
         ["aid-family"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 1), Aids("aids", "K", 2)], "family K, generation 1"),
+        ["platform-family"] = new(Look([PlatformLink("Harbour")], Listener()), [PlatformSpeaker("other", family: "Island")], "of its own make (family Harbour); other is family Island"),
+        ["platform-bound"] = new(Look([PlatformLink("Harbour")], Listener()) with { Owned = [new("speaker", 1)] }, [PlatformSpeaker("pair"), Speaker("speaker")], "plays from that platform alone; speaker, owned already, stays idle"),
+        ["spatial-unlisted"] = new(Look([Bluetooth()], Listener() with { SpatialRendering = true }), [Ear with { SpatialRendering = true }], "Spatial rendering is not counted for Edda"),
+        ["stray-modes"] = new(Look([Optical()], Listener()), [Plain, Ear with { StrayModes = "FM radio" }], "ear has other modes too (FM radio)"),
         ["listeners-at-once"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Plain, Ear], "feeds one listener at once"),
         ["clear-line"] = new(Look([Optical()], Listener() with { ClearLine = Known.No }), Infrared(), "something in the line"),
         ["stays-in-room"] = new(Look([Optical()], Listener() with { LeavesRoom = true }), Infrared(), "leaves the room; infrared does not"),
@@ -129,7 +133,7 @@ public class RuleExamples
                 List<Feed> wired = [.. finder.Between(socket, ear.Receiver, true, ear.Listener.SeatDistanceM)];
                 foreach (var feed in feeds.Concat(wired))
                 {
-                    foreach (var sends in feed.Transmitter?.Links.Where(l => l.Transmits).Cast<AirLink?>() ?? [null])
+                    foreach (var sends in feed.Transmitter?.Links.Where(l => l.Transmits).Cast<AirLink?>() ?? (feed.BuiltIn && !wired.Contains(feed) ? [null, BuiltInRadio.Of(socket)] : [null]))
                     {
                         foreach (var several in new[] { false, true })
                         {

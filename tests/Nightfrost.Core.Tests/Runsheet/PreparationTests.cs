@@ -117,9 +117,56 @@ public class PreparationTests
         Assert.Equal("Bring the box to firmware 2.4", fetch.Single(i => i.Id == "firmware-box").Words);
         Assert.Equal("Version read back", fetch.Single(i => i.Id == "firmware-box").Note);
         Assert.StartsWith("Owner's app:", fetch.Single(i => i.Id == "app-ear").Words, StringComparison.Ordinal);
-        Assert.Contains("the manual of the set, of the box", fetch.Single(i => i.Id == "manuals").Words, StringComparison.Ordinal);
+        Assert.Equal(["device-box", "device-ear"], fetch.Select(i => i.ManualOf).OfType<string>());
+        Assert.Equal("The manual of the box, for reading without a network", fetch.Single(i => i.ManualOf == "device-box").Words);
+        Assert.Equal("Look it up; it is not known yet.", fetch.Single(i => i.Id == "menu-path").Detail);
         Assert.Contains(Preparation.For(Bought(), null).Items, i => i.Id == "ask-model");
     }
+
+    [Fact]
+    public void A_menu_path_met_elsewhere_is_told_and_one_found_here_stands_above_it()
+    {
+        IReadOnlyList<string> elsewhere = ["Sound, output", "Audio, digital"];
+        Assert.Contains("was: Sound, output; or: Audio, digital.", MenuPath(""), StringComparison.Ordinal);
+        Assert.Equal("Known: Settings, sound.", MenuPath("Settings, sound"));
+
+        string MenuPath(string here)
+        {
+            var look = Look([Optical()], Listener());
+            var rig = RigOf(look with { Set = look.Set with { SoundOutputMenu = here } }, Box("box"), Headset("ear"));
+            return Preparation.For(rig, null, null, elsewhere).Items.Single(i => i.Id == "menu-path").Detail;
+        }
+    }
+
+    [Fact]
+    public void An_ear_profile_has_its_appointment_with_consent_before_anything_else()
+    {
+        var rig = RigOf(Look([Optical()], Listener()), Box("box"), Headset("ear") with { App = "Tide", EarProfileMinutes = 12 });
+        var asks = Of(Preparation.For(rig, null), PrepareKind.Ask);
+        var consent = asks.Single(i => i.Id == "profile-consent-edda");
+        Assert.Contains("privacy terms", consent.Detail, StringComparison.Ordinal);
+        Assert.Contains("no hearing test", consent.Caution, StringComparison.Ordinal);
+        var time = asks.Single(i => i.Id == "profile-time-edda");
+        Assert.Contains("12 minutes", time.Words, StringComparison.Ordinal);
+        Assert.All(["good light", "phone is charged", "signed in", "quiet"], words => Assert.Contains(words, time.Detail, StringComparison.Ordinal));
+        Assert.DoesNotContain(Preparation.For(Bought(), null).Items, i => i.Id.StartsWith("profile-", StringComparison.Ordinal));
+    }
+
+    [Theory]
+    [InlineData("LQ 55-8", "set-lq-55-8")]
+    [InlineData("  lq 55/8 ", "set-lq-55-8")]
+    [InlineData("Vell 43", "set-vell-43")]
+    [InlineData("  ", null)]
+    public void A_sets_manual_is_found_however_its_label_was_typed(string model, string? about) => Assert.Equal(about, Manuals.OfSet(model));
+
+    [Theory]
+    [InlineData("set-lq-55-8", false, true)]
+    [InlineData("set-", false, false)]
+    [InlineData("set-LQ 55", false, false)]
+    [InlineData("device-ear", true, true)]
+    [InlineData("device-ear", false, false)]
+    [InlineData("somewhere", true, false)]
+    public void A_manual_is_kept_only_of_a_device_or_a_set(string about, bool known, bool kept) => Assert.Equal(kept, Manuals.Problem(about, known) is null);
 
     [Fact]
     public void The_bag_holds_what_is_not_there_and_the_tools_this_rig_asks_for()

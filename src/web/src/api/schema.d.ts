@@ -951,6 +951,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/set-memory": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What earlier visits know of a model of set. */
+        get: {
+            parameters: {
+                query: {
+                    model: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetMemory"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/packing": {
         parameters: {
             query?: never;
@@ -1011,6 +1076,223 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/manuals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every manual kept here, without its file. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ManualView"][];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/manuals/{about}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The file of a manual. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    about: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        /** Keeps a manual: a PDF, a picture or plain text, as the body. */
+        put: {
+            parameters: {
+                query: {
+                    fileName: string;
+                };
+                header?: never;
+                path: {
+                    about: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ManualView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Takes a manual away. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    about: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -3171,6 +3453,17 @@ export interface components {
              */
             atM: number;
         };
+        /** @description A way through the air that no rig can use here. */
+        DeadWay: {
+            /** @description The way. */
+            technology: components["schemas"]["LinkTechnology"];
+            /** @description Its name. */
+            words: string;
+            /** @description Why not. */
+            reason: string;
+            /** @description What to do about it. */
+            remedy: string;
+        };
         /** @description One choice of delay settings. */
         DelayChoice: {
             /** @description A value for each setting, in the set's order. */
@@ -3307,6 +3600,17 @@ export interface components {
             ownVolume?: boolean;
             /** @description Receivers: every control is found and told apart by touch. */
             foundByTouch?: boolean;
+            /** @description Receivers: hushes the room by sound of its own. Counts only where it was asked for. */
+            noiseCancelling?: boolean;
+            /** @description Receivers: renders sound around the head with a set that lists it. */
+            spatialRendering?: boolean;
+            /** @description Other modes that a wrong press leads to, in words, such as "FM radio, memory card"; blank when there are none. */
+            strayModes?: string;
+            /**
+             * Format: int32
+             * @description Minutes that making a personal ear profile in its app takes, 0 to 120; 0 when it has none.
+             */
+            earProfileMinutes?: number;
             /** @description Gives one ear everything: sums left and right, in an adapter or by a switch. */
             monoSum?: boolean;
             /** @description Speakers: two of them join as left and right. */
@@ -3586,7 +3890,7 @@ export interface components {
          * @description The way through the air.
          * @enum {unknown}
          */
-        LinkTechnology: "bluetoothClassic" | "leAudioUnicast" | "leAudioBroadcast" | "digital24GHz" | "digital19GHz" | "digital5GHz" | "uhfDigital" | "uhfAnalogue" | "infraredDigital" | "infraredAnalogue" | "aidRadio" | "nearField" | "inductionLoop" | "wiFiApp";
+        LinkTechnology: "bluetoothClassic" | "leAudioUnicast" | "leAudioBroadcast" | "digital24GHz" | "digital19GHz" | "digital5GHz" | "uhfDigital" | "uhfAnalogue" | "infraredDigital" | "infraredAnalogue" | "aidRadio" | "nearField" | "inductionLoop" | "wiFiApp" | "platformSpeakers" | "networkCast";
         /** @description One person to be served. */
         Listener: {
             /** @description Unique in its case. */
@@ -3635,6 +3939,10 @@ export interface components {
             onRequestOnly?: boolean;
             /** @description Wants left and right beside the seat. */
             leftAndRight?: boolean;
+            /** @description Asks for noise cancelling. */
+            noiseCancelling?: boolean;
+            /** @description Asks for sound rendered around the head. */
+            spatialRendering?: boolean;
             /** @description How much sound quality counts. */
             quality?: components["schemas"]["QualityWeight"];
             /**
@@ -3686,6 +3994,23 @@ export interface components {
             complaints?: components["schemas"]["Complaint"][];
             /** @description Whose radio rules hold here. */
             region?: components["schemas"]["Region"];
+        };
+        /** @description A manual kept here. */
+        ManualView: {
+            /** @description What it is of. */
+            about: string;
+            /** @description Name of its file. */
+            fileName: string;
+            /**
+             * Format: int32
+             * @description Length of the file, bytes.
+             */
+            size: number;
+            /**
+             * Format: date-time
+             * @description When it was put here.
+             */
+            addedAt: string;
         };
         /** @description The mark printed for one codec class. */
         MarkCorrection: {
@@ -4082,6 +4407,8 @@ export interface components {
             toPay?: number;
             /** @description A lead's two plugs; empty for anything else. */
             ends?: components["schemas"]["Connector"][];
+            /** @description Key of the manual it asks for (Manuals); null for anything else. */
+            manualOf?: null | string;
             /** @description Something to write down, such as the version read back; blank for none. */
             note?: string;
         };
@@ -4152,6 +4479,8 @@ export interface components {
             obstacle: null | components["schemas"]["FieldProblem"];
             /** @description What to try before anything is bought. */
             tryFirst: components["schemas"]["FreeRemedy"][];
+            /** @description Ways through the air that no working route uses, and why. */
+            deadWays: components["schemas"]["DeadWay"][];
         };
         /** @description One reason. */
         Reason: {
@@ -4354,6 +4683,13 @@ export interface components {
             mustChoosePassword: boolean;
             demo: null | components["schemas"]["DemoSignIn"];
         };
+        /** @description Which manual a set of some model has, and where its sound menu was found before. */
+        SetMemory: {
+            /** @description Key of its manual; null while the model is not read. */
+            about: null | string;
+            /** @description Menu paths to the sound output met on visits to sets of this model. */
+            menuPaths: string[];
+        };
         /** @description A heading with short sentences under it, in the client's words. */
         SheetPart: {
             /** @description What it is about. */
@@ -4472,7 +4808,7 @@ export interface components {
          * @description A sort of socket, or built-in radio, found on a set.
          * @enum {unknown}
          */
-        SocketKind: "opticalSquare" | "optical35" | "coaxial" | "phonoPair" | "headphone35" | "headphone635" | "hdmiReturn" | "hdmiPlain" | "usbA" | "usbC" | "microUsb" | "barrel" | "speakerTerminals" | "bluetooth" | "hdmiOut" | "secondZone" | "tapeOut" | "appStream";
+        SocketKind: "opticalSquare" | "optical35" | "coaxial" | "phonoPair" | "headphone35" | "headphone635" | "hdmiReturn" | "hdmiPlain" | "usbA" | "usbC" | "microUsb" | "barrel" | "speakerTerminals" | "bluetooth" | "hdmiOut" | "secondZone" | "tapeOut" | "appStream" | "platformSpeakers";
         /** @description The meaning of one socket, ready to be read. */
         SocketMeaning: {
             /** @description The socket. */
@@ -4575,6 +4911,8 @@ export interface components {
             zonePasses?: components["schemas"]["ZonePasses"];
             /** @description Built-in Bluetooth: headphones of other makers may join. */
             otherMakersJoin?: components["schemas"]["Known"];
+            /** @description Links to a platform's own speakers: the make they must be of; blank while not known. */
+            speakerFamily?: string;
             /**
              * Format: int32
              * @description Built-in Bluetooth: listeners fed at the same moment, 1 to 12.
@@ -4792,6 +5130,8 @@ export interface components {
             delaySettings: components["schemas"]["DelaySetting"][];
             /** @description Its own tuner and apps are watched. */
             ownProgrammesWatched?: boolean;
+            /** @description The set and the headset both stand on the list of what spatial rendering works with. */
+            spatialListed?: components["schemas"]["Known"];
         };
         /** @description One stroke of a time thread. */
         ThreadStage: {

@@ -77,3 +77,7 @@ export const today = (now = new Date()) =>
 
 /** First letter large. */
 export const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
+
+/** A file's length as one reads it: kilobytes below a tenth of a megabyte. */
+export const megabytes = (bytes: number) =>
+  bytes < 100_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`

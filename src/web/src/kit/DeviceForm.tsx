@@ -217,6 +217,8 @@ export function DeviceForm(part: FormPart & { devices: readonly Schema['Device']
             {worn && tick('Controls found by touch', 'foundByTouch')}
             {role === 'receiver' && tick('Worn over aids', 'wornOverAids')}
             {role === 'receiver' && tick('Lets the room in', 'openToRoom')}
+            {role === 'receiver' && tick('Noise cancelling', 'noiseCancelling')}
+            {role === 'receiver' && tick('Spatial rendering with a set that lists it', 'spatialRendering')}
             {tick('Gives one ear both channels', 'monoSum')}
             {role === 'receiver' && tick('Two of them join as left and right', 'joinsAsPair')}
             {tick('Magnet, coil or transmitter worn on the body', 'nearImplants')}
@@ -226,6 +228,17 @@ export function DeviceForm(part: FormPart & { devices: readonly Schema['Device']
           <Box sx={grid}>
             {words('App it cannot do without', 'app', 'blank for none')}
             {words('Firmware it should have', 'firmware', 'as its maker prints it')}
+            {words('Other modes a wrong press leads to', 'strayModes', 'such as “FM radio, memory card”; blank for none')}
+            {role === 'receiver' && (
+              <NumberField
+                label="Making an ear profile in its app takes"
+                unit="min"
+                width="100%"
+                value={draft.earProfileMinutes}
+                problem={problemOf('earProfileMinutes')}
+                onChange={(n) => set({ earProfileMinutes: Math.round(n) })}
+              />
+            )}
             <PickSome
               label="Delays inside it"
               hint="besides its link"

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { api, RefusedError, told, type Schema } from '../api/client'
 import { day, today } from '../format/format'
-import { Figure, Page } from '../parts/Page'
+import { Figure, Page, Part } from '../parts/Page'
 import { setSaved } from '../parts/saved'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { offerUndo } from '../parts/undo'
@@ -12,6 +12,7 @@ import { Shell } from '../shell/Shell'
 import { useShelf } from '../sites/useLook'
 import { DeviceForm } from './DeviceForm'
 import { blank, complete, copyOf, fieldWords, type Draft } from './draft'
+import { Manual } from './Manual'
 import { refreshKit } from './refreshKit'
 
 /** One device by itself: described, copied, retired, taken off the shelf. */
@@ -191,6 +192,11 @@ function Editor({ entry, from, shelf, terms }: Props) {
           currency={shelf.currency}
         />
       </Box>
+      {entry && (
+        <Part title="Its manual" note="A PDF, a picture or plain text, to be read where there is no network.">
+          <Manual about={`device-${entry.device.id}`} of={entry.device.name} />
+        </Part>
+      )}
       <Box sx={{ mt: 6, '& > button': { width: { xs: '100%', sm: 'auto' }, minHeight: { xs: 56, sm: 44 } } }}>
         <Button variant="contained" color="primary" disabled={busy || (!touched && !from)} onClick={() => void keep()}>
           {entry ? 'Keep' : 'Put on the shelf'}

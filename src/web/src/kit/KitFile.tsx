@@ -4,6 +4,7 @@ import { useRef, useState } from 'react'
 import { api, told, type Schema } from '../api/client'
 import { count } from '../format/format'
 import { hidden } from '../parts/Choice'
+import { rawFile } from '../parts/rawFile'
 import { setSaved } from '../parts/saved'
 import { Trouble } from '../parts/Trouble'
 import { refreshKit } from './refreshKit'
@@ -11,13 +12,6 @@ import { refreshKit } from './refreshKit'
 type View = Schema['ImportView']
 
 const fateWords: Record<Schema['RowFate'], string> = { new: 'new', changed: 'changed', same: 'the same', wrong: 'cannot be taken' }
-
-/** The bytes go as they are; the service reads them. */
-const raw = (file: File) => ({
-  body: file as never,
-  bodySerializer: (body: unknown) => body as File,
-  headers: { 'Content-Type': 'application/octet-stream' },
-})
 
 /** Takes the shelf out as a file, and puts a file on the shelf after showing what it would do. */
 export function KitFile() {
@@ -36,7 +30,7 @@ export function KitFile() {
     close()
     setFile(chosen)
     try {
-      setPreview(await told(api.POST('/api/kit/import/preview', raw(chosen))))
+      setPreview(await told(api.POST('/api/kit/import/preview', rawFile(chosen))))
     } catch (refused) {
       setError(refused)
     }
@@ -46,7 +40,7 @@ export function KitFile() {
     setBusy(true)
     setError(null)
     try {
-      await told(api.POST('/api/kit/import', { params: { query: { leaveWrongOut } }, ...raw(file) }))
+      await told(api.POST('/api/kit/import', { params: { query: { leaveWrongOut } }, ...rawFile(file) }))
       await refreshKit(queries)
       setSaved({ kind: 'saved', at: new Date() })
       close()

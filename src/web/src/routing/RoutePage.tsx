@@ -12,6 +12,7 @@ import { Trouble, Waiting } from '../parts/Trouble'
 import { PartsList } from './PartsList'
 import { roleWords } from '../kit/roleWords'
 import { useReference, useShelf } from '../sites/useLook'
+import { DeadWays } from './DeadWays'
 import { RuledOut } from './RuledOut'
 import { queryOf, readWanted, writeWanted, type Wanted } from './wanted'
 import { TryFirst } from './TryFirst'
@@ -166,6 +167,11 @@ export function RoutePage() {
       <Part title="Why not this?" note="Any socket or device: the rules it breaks, or how the best rig with it is worse.">
         <WhyNot caseId={detail.id} version={detail.version} wanted={wanted} things={things} onWanted={setWanted} />
       </Part>
+      {answer.deadWays.length > 0 && (
+        <Part title="Ways that cannot work here" note="Each way through the air that the shelf or the site knows and no rig can take.">
+          <DeadWays ways={answer.deadWays} />
+        </Part>
+      )}
       <Part title="Ruled out, and why">
         <RuledOut items={answer.ruledOut} />
       </Part>
@@ -308,6 +314,11 @@ function NoRig({ answer, caseId, children }: { answer: Schema['RankedRigs']; cas
         </Box>
       )}
       {children}
+      {answer.deadWays.length > 0 && (
+        <Part title="Ways that cannot work here">
+          <DeadWays ways={answer.deadWays} />
+        </Part>
+      )}
       {answer.ruledOut.length > 0 && (
         <Part title="Ruled out, and why">
           <RuledOut items={answer.ruledOut} />

@@ -2,6 +2,7 @@ import { Box, Button, Checkbox, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { money, moment } from '../format/format'
+import { Manual } from '../kit/Manual'
 import { LeadShape } from '../kit/PlugShape'
 
 interface Props {
@@ -64,6 +65,7 @@ export function PrepareRow({ state, currency, failing, onMark }: Props) {
             {item.caution}
           </Typography>
         )}
+        {item.manualOf && <Manual about={item.manualOf} of={item.of ?? ''} />}
         {asksNote && (
           <TextField
             label={item.note}

@@ -16,7 +16,10 @@ interface Props {
 
 /** What is asked of a listener when the case needs it: ears, implants, phone, hands and sight, hours, places walked to. */
 export function ListenerMore({ listener, wearsAids, problemOf, onChange }: Props) {
-  const tick = (field: 'seesBadly' | 'nothingOnEars' | 'onRequestOnly' | 'leftAndRight', label: string) => (
+  const tick = (
+    field: 'seesBadly' | 'nothingOnEars' | 'onRequestOnly' | 'leftAndRight' | 'noiseCancelling' | 'spatialRendering',
+    label: string,
+  ) => (
     <FormControlLabel
       control={<Checkbox checked={listener[field] ?? false} onChange={(e) => onChange({ [field]: e.target.checked })} />}
       label={label}
@@ -32,6 +35,8 @@ export function ListenerMore({ listener, wearsAids, problemOf, onChange }: Props
         {tick('seesBadly', 'Sees badly, finds controls by touch')}
         {tick('leftAndRight', 'Wants left and right beside the seat')}
         {tick('onRequestOnly', 'Streamed to only when asked')}
+        {tick('noiseCancelling', 'Asks for noise cancelling')}
+        {tick('spatialRendering', 'Asks for sound around the head')}
       </Box>
       <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
         <Choice

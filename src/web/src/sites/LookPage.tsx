@@ -15,6 +15,7 @@ import { TheAir } from './TheAir'
 import { TheSet } from './TheSet'
 import { useAsked, type Asked } from './useAsked'
 import { useLook, useReference, useShelf } from './useLook'
+import { useMenuPaths } from './useMenuPaths'
 import { WorthAsking } from './WorthAsking'
 
 /** Stage 1: what is behind this set, and who listens. */
@@ -22,7 +23,8 @@ export function LookPage() {
   const detail = useCase()
   const { look, problems, conflict, error, change, settle } = useLook(detail)
   const [asked, setAsked] = useState<Asked | null>(null)
-  const setPart = useAsked<HTMLDivElement>(asked, 'set.speakersCanBeOff')
+  const setPart = useAsked<HTMLDivElement>(asked, ['set.speakersCanBeOff', 'set.spatialListed'])
+  const menuPaths = useMenuPaths(look.set.model)
   const reference = useReference()
   const shelf = useShelf()
   if (reference.isPending || shelf.isPending)
@@ -63,7 +65,6 @@ export function LookPage() {
             onChange={(sockets) => putSet({ ...look.set, sockets })}
             takenIds={(look.sources ?? []).flatMap((s) => (s.sockets ?? []).map((x) => x.id))}
           />
-          <Complaints value={look.complaints ?? []} onChange={(complaints) => change((l) => ({ ...l, complaints }))} />
           <Part title="What is watched" note="Several sources: take the sound from the set. One box alone: its own output may do.">
             <Sources
               look={look}
@@ -74,6 +75,7 @@ export function LookPage() {
               onChange={change}
             />
           </Part>
+          <Complaints value={look.complaints ?? []} onChange={(complaints) => change((l) => ({ ...l, complaints }))} />
           <Part title="Who listens" id="listeners">
             <Listeners
               listeners={look.listeners}
@@ -102,7 +104,14 @@ export function LookPage() {
           </Part>
           <Part title="The set itself">
             <div ref={setPart} tabIndex={-1} style={{ outline: 'none' }} />
-            <TheSet set={look.set} facts={reference.data.sockets} problems={problems} onChange={putSet} />
+            <TheSet
+              set={look.set}
+              facts={reference.data.sockets}
+              problems={problems}
+              menuPaths={menuPaths}
+              asksSpatial={look.listeners.some((l) => l.spatialRendering)}
+              onChange={putSet}
+            />
           </Part>
           <Part title="Already owned" note="Things of the shelf that need not be bought, beside what is worn.">
             <Owned owned={look.owned} devices={devices} problems={problems} onChange={(owned) => change((l) => ({ ...l, owned }))} />

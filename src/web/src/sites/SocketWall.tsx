@@ -176,7 +176,8 @@ function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeake
 }
 
 function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onAnother }: Omit<RowProps, 'meaning' | 'asked' | 'place'>) {
-  const outputs = facts.signals.length > 0 || socket.kind === 'bluetooth' || socket.kind === 'appStream'
+  const platform = socket.kind === 'platformSpeakers'
+  const outputs = facts.signals.length > 0 || socket.kind === 'bluetooth' || socket.kind === 'appStream' || platform
   const power = socket.kind === 'usbA' || socket.kind === 'usbC'
   const radio = socket.kind === 'bluetooth'
   const digital = facts.signals.includes('spdifPcm')
@@ -210,7 +211,7 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
           onChange={(e) => onChange({ ...socket, takenBy: e.target.value })}
         />
       )}
-      {socket.state === 'taken' && outputs && !radio && roomSpeakers.length > 0 && (
+      {socket.state === 'taken' && outputs && !radio && !platform && roomSpeakers.length > 0 && (
         <TextField
           select
           label="Is it a room speaker of the shelf?"
@@ -231,7 +232,7 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
           ))}
         </TextField>
       )}
-      {outputs && !power && !radio && (
+      {outputs && !power && !radio && !platform && (
         <Choice
           label="Which way does sound run?"
           value={socket.direction ?? 'asMarked'}
@@ -253,6 +254,14 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
             { value: 'variable', words: 'variable' },
           ]}
           onChange={(level) => onChange({ ...socket, level })}
+        />
+      )}
+      {platform && (
+        <TextField
+          label="Make its speakers must be of"
+          value={socket.speakerFamily ?? ''}
+          {...saying(problemOf('speakerFamily'), 'as the shelf names the family')}
+          onChange={(e) => onChange({ ...socket, speakerFamily: e.target.value })}
         />
       )}
       {(facts.silencesSpeakers || radio) && known('silencesSpeakers', 'Silences the set when in use')}
@@ -285,7 +294,7 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
       {power && known('usbSound', 'Passes sound too (the box’s USB lamp lights)')}
       {power && known('offInStandby', 'Goes off with the set')}
       {radio && known('otherMakersJoin', 'Other makers’ headphones may join')}
-      {radio && (
+      {(radio || platform) && (
         <NumberField
           label="Listeners at once"
           unit="at once"

@@ -16,9 +16,9 @@ const set: Schema['TelevisionSet'] = {
     { name: 'audio delay', lowMs: 0, highMs: 100, stepMs: 10, foundAtMs: 0, setToMs: 200, movesSpeakers: true, movesSocketIds: [] },
   ],
 }
-const show = (problems: Schema['FieldProblem'][] = []) => {
+const show = (problems: Schema['FieldProblem'][] = [], more: { asksSpatial?: boolean; menuPaths?: string[] } = {}) => {
   const onChange = vi.fn()
-  render(<TheSet set={set} facts={[]} problems={problems} onChange={onChange} />)
+  render(<TheSet set={set} facts={[]} problems={problems} asksSpatial={false} menuPaths={[]} {...more} onChange={onChange} />)
   return onChange
 }
 
@@ -33,6 +33,20 @@ describe('the set itself', () => {
   ])('says at its own field what cannot be right: %s', (field) => {
     show([{ field, reason: 'It is wrong.', remedy: 'Mend it.' }])
     expect(screen.getAllByText('It is wrong. Mend it.')).toHaveLength(1)
+  })
+
+  it('offers the menu path met on another visit, and takes it', () => {
+    const onChange = show([], { menuPaths: ['Sound, output, optical'] })
+    fireEvent.click(screen.getByRole('button', { name: 'Take the menu path Sound, output, optical' }))
+    expect(onChange).toHaveBeenCalledWith(expect.objectContaining({ soundOutputMenu: 'Sound, output, optical' }))
+  })
+
+  it('asks for the list of spatial rendering only when somebody wants it', () => {
+    show()
+    expect(screen.queryByText(/listed for spatial rendering/)).toBeNull()
+    cleanup()
+    show([], { asksSpatial: true })
+    expect(screen.getByText(/listed for spatial rendering/)).toBeTruthy()
   })
 
   it('keeps a value set on Tune apart from the value found, and lets it be mended', () => {

@@ -11,11 +11,15 @@ interface Props {
   set: TelevisionSet
   facts: readonly Schema['SocketFacts'][]
   problems: readonly Schema['FieldProblem'][]
+  /** Somebody asks for sound around the head. */
+  asksSpatial: boolean
+  /** Menu paths met on other visits to this model. */
+  menuPaths: readonly string[]
   onChange: (set: TelevisionSet) => void
 }
 
 /** The set itself: label, picture mode, speakers, outlets, delay settings. */
-export function TheSet({ set, facts, problems, onChange }: Props) {
+export function TheSet({ set, facts, problems, asksSpatial, menuPaths, onChange }: Props) {
   const put = (change: Partial<TelevisionSet>) => onChange({ ...set, ...change })
   const problemOf = (field: string) => problems.find((p) => p.field === `set.${field}`)
   return (
@@ -33,6 +37,10 @@ export function TheSet({ set, facts, problems, onChange }: Props) {
           onChange={(e) => put({ soundOutputMenu: e.target.value })}
           {...saying(problemOf('soundOutputMenu'), 'Once found, it stands in the run sheet.')}
         />
+        <KnownPaths
+          paths={menuPaths.filter((p) => p !== set.soundOutputMenu.trim())}
+          onTake={(soundOutputMenu) => put({ soundOutputMenu })}
+        />
         <Choice
           label="Picture mode"
           value={set.pictureMode}
@@ -49,6 +57,14 @@ export function TheSet({ set, facts, problems, onChange }: Props) {
           options={knownOptions}
           onChange={(speakersCanBeOff) => put({ speakersCanBeOff })}
         />
+        {asksSpatial && (
+          <Choice
+            label="Set and headset are both listed for spatial rendering"
+            value={set.spatialListed ?? 'notYet'}
+            options={knownOptions}
+            onChange={(spatialListed) => put({ spatialListed })}
+          />
+        )}
         <NumberField
           label="Free mains outlets"
           unit="free"
@@ -194,6 +210,26 @@ function DelayForm({ setting, sockets, facts, problemOf, onChange, onRemove }: D
           Take out
         </Button>
       </Box>
+    </Box>
+  )
+}
+
+/** Where the sound menu was found on other visits to sets of this model. */
+function KnownPaths({ paths, onTake }: { paths: readonly string[]; onTake: (path: string) => void }) {
+  if (paths.length === 0) return null
+  return (
+    <Box sx={{ gridColumn: '1 / -1' }}>
+      <Typography variant="body2" color="textSecondary">
+        On other visits to this model it was
+      </Typography>
+      {paths.map((path) => (
+        <Box key={path} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, alignItems: 'center' }}>
+          <Typography sx={{ overflowWrap: 'anywhere' }}>{path}</Typography>
+          <Button variant="text" onClick={() => onTake(path)} aria-label={`Take the menu path ${path}`}>
+            Take it
+          </Button>
+        </Box>
+      ))}
     </Box>
   )
 }

@@ -146,6 +146,16 @@ function face(kind: Schema['SocketKind']): ReactElement {
           <path d="M20 18A6 6 0 0 1 28 18M22 22A3 3 0 0 1 26 22" strokeWidth={1.5} />
         </>
       )
+    case 'platformSpeakers':
+      return (
+        <>
+          <rect x={7} y={6} width={12} height={25} rx={2} />
+          <rect x={29} y={6} width={12} height={25} rx={2} />
+          <circle cx={13} cy={23} r={3.5} />
+          <circle cx={35} cy={23} r={3.5} />
+          <path d="M22 20A4 4 0 0 1 26 20M21 15A7 7 0 0 1 27 15" strokeWidth={1.5} />
+        </>
+      )
     case 'bluetooth':
       return (
         <>

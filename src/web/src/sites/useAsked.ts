@@ -6,9 +6,9 @@ export interface Asked {
 }
 
 /** Brings an element into view when a question about one of its fields is picked. */
-export function useAsked<T extends HTMLElement>(asked: Asked | null, prefix: string, onAsked?: () => void) {
+export function useAsked<T extends HTMLElement>(asked: Asked | null, prefix: string | readonly string[], onAsked?: () => void) {
   const ref = useRef<T>(null)
-  const mine = asked !== null && (asked.field === prefix || asked.field.startsWith(`${prefix}.`))
+  const mine = asked !== null && [prefix].flat().some((one) => asked.field === one || asked.field.startsWith(`${one}.`))
   useEffect(() => {
     if (!mine) return
     onAsked?.()

@@ -1,0 +1,17 @@
+namespace Nightfrost.Data.Kit;
+
+/// <summary>A manual kept for reading where there is no network.</summary>
+public sealed class ManualRow
+{
+    /// <summary>What it is of: a device or a set's model.</summary>
+    public required string About { get; init; }
+    public required string FileName { get; set; }
+    public required string ContentType { get; set; }
+
+    /// <summary>The file itself.</summary>
+    public required byte[] Content { get; set; }
+
+    /// <summary>Length of the file, bytes.</summary>
+    public required int Size { get; set; }
+    public required DateTimeOffset AddedAt { get; set; }
+}

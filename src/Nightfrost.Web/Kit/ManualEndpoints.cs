@@ -1,0 +1,98 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Runsheet;
+using Nightfrost.Data;
+using Nightfrost.Data.Kit;
+using Nightfrost.Web.Hosting;
+
+namespace Nightfrost.Web.Kit;
+
+/// <summary>A manual kept here.</summary>
+/// <param name="About">What it is of.</param>
+/// <param name="FileName">Name of its file.</param>
+/// <param name="Size">Length of the file, bytes.</param>
+/// <param name="AddedAt">When it was put here.</param>
+public sealed record ManualView(string About, string FileName, int Size, DateTimeOffset AddedAt);
+
+/// <summary>Which manual a set of some model has, and where its sound menu was found before.</summary>
+/// <param name="About">Key of its manual; null while the model is not read.</param>
+/// <param name="MenuPaths">Menu paths to the sound output met on visits to sets of this model.</param>
+public sealed record SetMemory(string? About, IReadOnlyList<string> MenuPaths);
+
+internal static class ManualEndpoints
+{
+    private const int MostBytes = 20 * 1024 * 1024;
+
+    public static void MapManuals(this RouteGroupBuilder api)
+    {
+        var manuals = api.MapGroup("manuals").WithTags("Manuals");
+        manuals.MapGet("", List).WithSummary("Every manual kept here, without its file.");
+        manuals.MapGet("{about}", Open).WithSummary("The file of a manual.");
+        manuals.MapPut("{about}", Keep).WithMetadata(Uploads.MeasuredWhileRead).WithSummary("Keeps a manual: a PDF, a picture or plain text, as the body.");
+        manuals.MapDelete("{about}", Remove).WithSummary("Takes a manual away.");
+        api.MapGet("set-memory", Remember).WithTags("Manuals").WithSummary("What earlier visits know of a model of set.");
+    }
+
+    private static async Task<Ok<IReadOnlyList<ManualView>>> List(NightfrostDb db, CancellationToken cancel) =>
+        TypedResults.Ok<IReadOnlyList<ManualView>>(await db.Manuals.AsNoTracking().OrderBy(m => m.About).Select(m => new ManualView(m.About, m.FileName, m.Size, m.AddedAt)).ToListAsync(cancel));
+
+    // Always saved and never shown in the page: what somebody sent must not run here.
+    private static async Task<Results<FileContentHttpResult, JsonHttpResult<Refusal>>> Open(string about, NightfrostDb db, CancellationToken cancel) =>
+        await db.Manuals.AsNoTracking().FirstOrDefaultAsync(m => m.About == about, cancel) is { } row
+            ? TypedResults.File(row.Content, row.ContentType, row.FileName)
+            : Refusals.Unknown("manual");
+
+    private static async Task<Results<Ok<ManualView>, JsonHttpResult<Refusal>>> Keep(string about, string fileName, HttpRequest request, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await Problem(about, fileName, db, cancel) is { } wrong)
+            return Refusals.Invalid(wrong);
+        if (await Uploads.Read(request, MostBytes, cancel) is not { } bytes)
+            return Refusals.Invalid(new FieldProblem("file", "It is larger than 20 MB.", "Keep the pages that matter, or a smaller scan."));
+        if (ManualFile.MediaTypeOf(bytes) is not { } type)
+            return Refusals.Invalid(new FieldProblem("file", bytes.Length == 0 ? "It is empty." : "It is no PDF, picture or plain text.", "Choose a PDF, a PNG or JPEG picture, or a text file."));
+        var row = await db.Manuals.FirstOrDefaultAsync(m => m.About == about, cancel);
+        if (row is null)
+            db.Manuals.Add(row = new ManualRow { About = about, FileName = fileName, ContentType = type, Content = bytes, Size = bytes.Length, AddedAt = clock.GetUtcNow() });
+        else
+            (row.FileName, row.ContentType, row.Content, row.Size, row.AddedAt) = (fileName, type, bytes, bytes.Length, clock.GetUtcNow());
+        try
+        {
+            await db.SaveChangesAsync(cancel);
+        }
+        catch (DbUpdateException e) when (e.IsConflict())
+        {
+            return Refusals.Stale("manual", ["Somebody kept another one at the same moment."], null);
+        }
+
+        return TypedResults.Ok(new ManualView(row.About, row.FileName, row.Size, row.AddedAt));
+    }
+
+    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string about, NightfrostDb db, CancellationToken cancel) =>
+        await db.Manuals.Where(m => m.About == about).ExecuteDeleteAsync(cancel) > 0 ? TypedResults.NoContent() : Refusals.Unknown("manual");
+
+    private static async Task<Ok<SetMemory>> Remember(string model, NightfrostDb db, CancellationToken cancel) =>
+        TypedResults.Ok(new SetMemory(Manuals.OfSet(model), await db.MenuPathsOf(model, cancel)));
+
+    /// <summary>Menu paths to the sound output that were entered at sets of a model, the most frequent first; empty while the model is not read.</summary>
+    public static async Task<IReadOnlyList<string>> MenuPathsOf(this NightfrostDb db, string model, CancellationToken cancel)
+    {
+        if (Manuals.ModelKey(model) is not { Length: > 0 } key)
+            return [];
+        var met = await db.Database.SqlQuery<MetMenu>($"""SELECT look->'set'->>'model' AS model, look->'set'->>'soundOutputMenu' AS path FROM cases WHERE deleted_at IS NULL AND look->'set'->>'soundOutputMenu' <> ''""").ToListAsync(cancel);
+        return [.. met.Where(m => Manuals.ModelKey(m.Model) == key).GroupBy(m => m.Path.Trim()).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).Select(g => g.Key)];
+    }
+
+    private sealed record MetMenu(string Model, string Path);
+
+    private static async Task<FieldProblem?> Problem(string about, string fileName, NightfrostDb db, CancellationToken cancel)
+    {
+        if (PlainText.Problem("fileName", fileName, PlainText.LongestName, required: true) is { } name)
+            return name;
+        if (fileName.IndexOfAny(['/', '\\']) >= 0)
+            return new("fileName", "It holds a path.", "Send the name of the file alone.");
+        var device = Manuals.DeviceOf(about);
+        return Manuals.Problem(about, device is not null && await db.Devices.AnyAsync(d => d.Id == device && d.DeletedAt == null, cancel));
+    }
+}
