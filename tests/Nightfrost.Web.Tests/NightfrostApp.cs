@@ -67,6 +67,15 @@ public sealed class Visitor(HttpClient client) : IDisposable
         return await client.SendAsync(request);
     }
 
+    /// <summary>Sends a file as it is.</summary>
+    public async Task<HttpResponseMessage> SendBytes(HttpMethod method, string path, byte[] file)
+    {
+        using var request = new HttpRequestMessage(method, path) { Content = new ByteArrayContent(file) };
+        request.Content.Headers.ContentType = new("application/octet-stream");
+        request.Headers.Add(Hosting.Walls.TokenHeader, _token);
+        return await client.SendAsync(request);
+    }
+
     public async Task<T> Read<T>(string path)
     {
         using var answer = await Get(path);

@@ -23,13 +23,14 @@ public static class DeadWays
         foreach (var facts in LinkTechnologies.All.Where(f => !refusals.IsWorking(f.Technology) && ends[f.Technology].Any()))
         {
             var sender = First(ends[facts.Technology].Where(e => e.Link.Transmits));
-            var taker = First(ends[facts.Technology].Where(e => !e.Link.Transmits));
-            var (reason, remedy) = (sender, taker) switch
+            var (taker, worn) = (First(ends[facts.Technology].Where(e => !e.Link.Transmits)), First(ends[facts.Technology].Where(e => !e.Link.Transmits && e.MayServe)));
+            var (reason, remedy) = (sender, taker, worn) switch
             {
-                (null, { } t) => ($"{Wording.Capital(t.Name)} takes it, and nothing here or on the shelf sends it.", $"Feed {t.Name} another way, or add a box that sends it to the shelf."),
-                ({ } s, null) => ($"{Wording.Capital(s.Name)} sends it, and nothing here or on the shelf takes it.", "Add a receiver for it to the shelf, or leave it."),
+                (null, { } t, _) => ($"{Wording.Capital(t.Name)} takes it, and nothing here or on the shelf sends it.", $"Feed {t.Name} another way, or add a box that sends it to the shelf."),
+                ({ } s, null, _) => ($"{Wording.Capital(s.Name)} sends it, and nothing here or on the shelf takes it.", "Add a receiver for it to the shelf, or leave it."),
+                (_, { } t, null) => ($"Only such things as {t.Name} take it, and nobody here has any.", "Nobody is sold aids or a bar for it; enter on Look what is worn and owned."),
                 _ when refusals.FarthestOf(facts.Technology) is { } finding => (finding.Sentence, finding.Remedy),
-                _ => ($"{Wording.Capital(sender!.Name)} sends it and {taker!.Name} takes it, but nobody here may use the one with the other.", "See what stops each of them further down."),
+                _ => ($"{Wording.Capital(sender!.Name)} sends it and {worn!.Name} takes it, but no route joins them.", "Ask under 'Why not this?' about each."),
             };
             dead.Add((new(facts.Technology, facts.Words, reason, remedy), ends[facts.Technology].Any(e => e.Owned)));
         }
@@ -37,7 +38,7 @@ public static class DeadWays
         return [.. dead.OrderByDescending(d => d.Owned).Select(d => d.Way)];
     }
 
-    private sealed record End(string Name, AirLink Link, bool Owned);
+    private sealed record End(string Name, AirLink Link, bool Owned, bool MayServe);
 
     private static End? First(IEnumerable<End> ends) => ends.OrderByDescending(e => e.Owned).ThenBy(e => e.Name, StringComparer.Ordinal).FirstOrDefault();
 
@@ -45,12 +46,12 @@ public static class DeadWays
     private static IEnumerable<End> Ends(Site site)
     {
         foreach (var socket in site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && SocketKinds.Of(s.Kind).IsRadio))
-            yield return new(RuleWords.Box(new Route(site, new Feed(socket, [], null, []), null, null, null, false)), BuiltInRadio.Of(socket), true);
+            yield return new(RuleWords.Box(new Route(site, new Feed(socket, [], null, []), null, null, null, false)), BuiltInRadio.Of(socket), true, true);
         var worn = site.Look.Listeners.Select(l => l.ReceiverId).ToHashSet();
         foreach (var device in site.Shelf.Devices.Where(d => d.RetiredOn is null || worn.Contains(d.Id)))
         {
             foreach (var link in device.Links)
-                yield return new($"the {device.Name}", link, worn.Contains(device.Id) || site.OwnedCount(device.Id) > 0);
+                yield return new(device.Name, link, worn.Contains(device.Id) || site.OwnedCount(device.Id) > 0, worn.Contains(device.Id) || device is { Form: not WearForm.HearingAids, Role: not DeviceRole.RoomSpeaker });
         }
     }
 }

@@ -17,12 +17,12 @@ public class DeadWaysTests
     {
         var way = Assert.Single(Of(Look([Optical()], Listener()), Box("box"), Headset("ear"), Casting));
         Assert.Equal(LinkTechnology.NetworkCast, way.Technology);
-        Assert.Equal("The casting speaker takes it, and nothing here or on the shelf sends it.", way.Reason);
+        Assert.Equal("Casting speaker takes it, and nothing here or on the shelf sends it.", way.Reason);
     }
 
     [Fact]
     public void A_protocol_that_nothing_takes_is_named_with_what_sends_it() =>
-        Assert.Equal("The cast sends it, and nothing here or on the shelf takes it.", Of(Look([Optical()], Listener()), Box("box"), Headset("ear"), Cast("cast")).Single(w => w.Technology == LinkTechnology.LeAudioBroadcast).Reason);
+        Assert.Equal("Cast sends it, and nothing here or on the shelf takes it.", Of(Look([Optical()], Listener()), Box("box"), Headset("ear"), Cast("cast")).Single(w => w.Technology == LinkTechnology.LeAudioBroadcast).Reason);
 
     [Fact]
     public void A_way_with_both_ends_says_the_rule_it_met_nearest_to_the_ear()
@@ -45,6 +45,13 @@ public class DeadWaysTests
     {
         Assert.Empty(Of(Look([Optical()], Listener()), Box("box"), Headset("ear")));
         Assert.Empty(Of(Look([Optical()], Listener()), Box("box"), Headset("ear"), Casting with { RetiredOn = Priced }));
+    }
+
+    [Fact]
+    public void Nobody_is_sold_aids_for_a_way_that_only_they_take()
+    {
+        var way = Assert.Single(Of(Look([Optical()], Listener()), Box("box"), Headset("ear"), Streamer("streamer", "K", 2), Aids("aids", "K", 2)));
+        Assert.Equal("Only such things as aids take it, and nobody here has any.", way.Reason);
     }
 
     [Fact]
