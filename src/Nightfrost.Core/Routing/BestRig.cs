@@ -116,6 +116,7 @@ internal sealed class BestRig
     private ((Rig Rig, Score Score, long Key)? Best, bool Proven) Solve(Weights weights, Threshold threshold, long goal = long.MinValue)
     {
         var open = new PriorityQueue<(Solution Solution, Charges Charges), long>();
+        var lines = Narrowed.For(_candidates, weights, threshold, _demands);
         Push([Charges.None]);
         (Rig Rig, Score Score, long Key)? best = null;
         for (var splits = 0; open.TryDequeue(out var node, out _); splits++)
@@ -149,10 +150,10 @@ internal sealed class BestRig
         {
             var solutions = new Solution[cases.Length];
             if (cases.Length == 1)
-                solutions[0] = SubsetSolver.Best(_candidates, weights, threshold, cases[0], _demands, _cancel);
+                solutions[0] = SubsetSolver.Best(_candidates, lines, weights, threshold, cases[0], _demands, _cancel);
             else
                 Parallel.For(0, cases.Length, new ParallelOptions { MaxDegreeOfParallelism = Workers, CancellationToken = _cancel },
-                    i => solutions[i] = SubsetSolver.Best(_candidates, weights, threshold, cases[i], _demands, _cancel));
+                    i => solutions[i] = SubsetSolver.Best(_candidates, lines, weights, threshold, cases[i], _demands, _cancel));
             for (var i = 0; i < cases.Length; i++)
                 open.Enqueue((solutions[i], cases[i]), -solutions[i].Key);
         }

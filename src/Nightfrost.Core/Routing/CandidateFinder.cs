@@ -25,6 +25,12 @@ internal sealed class CandidateFinder
     private readonly List<FeedLine> _lines = [];
     private readonly Dictionary<(string, string), SplitterLine> _splitters = [];
     private readonly List<SplitterLine> _splitterList = [];
+    private readonly Dictionary<string, int> _takings = [];
+    private readonly Dictionary<string, int> _stages = [];
+    private readonly Dictionary<string, int> _scarce = [];
+    private readonly Dictionary<Device, (string, int)[]> _inTheBox = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<(EarOption[][], EarOption[][], int, sbyte[][], Brought, int, int), int> _shapes = [];
+    private readonly int[] _tolerances;
     private readonly int[] _routes;
     private readonly CancellationToken _cancel;
 
@@ -46,8 +52,9 @@ internal sealed class CandidateFinder
         var all = listeners.Select(l => finder.For(l, receivers, between).Where(e => !IsBanned(e.Receiver.Id)).Select(BaseOf).ToList()).ToList();
         _ears = [.. all.Select(list => EarBases.WorthTrying(list, EarBases.KeyOf, IsKept))];
         _wiredEars = [.. all.Select(list => EarBases.WorthTrying(list.Where(e => e.Ear.Relay is null && e.Ear.Receiver.Ports.Any(p => !p.Output)), EarBases.KeyOfWired, IsKept))];
-        _ends = new EndClasses(site, _grades, _refusals, _ears, IsKept);
-        _dominance = new Dominance(_pieces, _grades, [.. listeners.Select(_grades.ToleranceOf)], IsNamed);
+        _ends = new EndClasses(site, _grades, _refusals, _ears, _takings.Count, IsKept);
+        _tolerances = [.. listeners.Select(_grades.ToleranceOf)];
+        _dominance = new Dominance(_pieces, _grades, _tolerances, IsNamed);
         _routes = new int[listeners.Count];
 
         bool IsKept(EarBase e) => !_pieces.IsPlenty(e.Uses) || Ids(e.Ear).Any(id => IsNamed(id) || inBoxes.Contains(id) || id == watchedId);
@@ -70,11 +77,12 @@ internal sealed class CandidateFinder
             Lines = finder._lines,
             Splitters = finder._splitterList,
             Sockets = sockets.Count,
+            Shapes = finder._shapes.Count,
             Resources = finder._pieces.Resources,
             Grades = finder._grades,
             Refusals = finder._refusals,
             RoutesFound = finder._routes,
-            Tolerances = [.. site.Look.Listeners.Select(finder._grades.ToleranceOf)],
+            Tolerances = finder._tolerances,
             Supply = finder._pieces.Supply,
         };
     }
@@ -93,8 +101,18 @@ internal sealed class CandidateFinder
         var uses = _pieces.OfEar(ear);
         var lacks = (Needs.AsksMono(ear.Listener) && !Needs.SumsAtEar(ear) ? Brought.MonoSum : Brought.None) | (ear.Listener.OnRequestOnly && !Needs.IsOnRequest(ear) ? Brought.OnRequest : Brought.None)
             | (ear.Listener.SpatialRendering && Needs.CouldBeSpatial(alone) ? Brought.SetsOwnRadio : Brought.None);
-        return new(ear, Needs.WishesMet(alone), lacks, Rig.HandCount(ear), uses, _pieces.Resources.CentsOf(uses));
+        return new(ear, Needs.WishesMet(alone), lacks, Rig.HandCount(ear), uses, _pieces.Resources.CentsOf(uses))
+        {
+            Refused = Rules.RefusingOf(RuleSees.Ear, alone),
+            Taking = NumberOf(_takings, EarBases.KeyOfEnds(ear.Takes)),
+            Stages = NumberOf(_stages, EarBases.KeyOfStages(ear)),
+            RelayQuality = SoundQuality.OfRelay(ear),
+            Scarce = _pieces.IsPlenty(uses) && !Ids(ear).Any(IsNamed) ? 0 : 1 + NumberOf(_scarce, string.Join(',', uses.Where(u => _pieces.Resources.There(u.Resource) > 0).OrderBy(u => u.Resource).Select(u => $"{u.Resource} {u.Pieces}").Concat(Ids(ear).Where(IsNamed)))),
+            DeviceIds = [.. Ids(ear)],
+        };
     }
+
+    private static int NumberOf(Dictionary<string, int> numbers, string key) => numbers.TryGetValue(key, out var number) ? number : numbers[key] = numbers.Count;
 
     private void Enter(SourcePort socket, int number)
     {
@@ -128,7 +146,7 @@ internal sealed class CandidateFinder
                 EnterWires(outlets, socket, number, subject, entered);
         }
 
-        _lines.AddRange(_dominance.Without(entered));
+        _lines.AddRange(Narrowed.Always([.. _dominance.Without(entered)], _grades, _tolerances, _shapes.Count));
     }
 
     private IEnumerable<Feed> Feeds(IReadOnlyList<Outlet> outlets, SourcePort socket, Device transmitter)
@@ -165,7 +183,7 @@ internal sealed class CandidateFinder
                     {
                         options = new EarOption[_ears.Length][];
                         Array.Fill(options, []);
-                        options[i] = [_ends.OptionOf(one, route, 1)];
+                        options[i] = [_ends.OptionOf(one, route)];
                     }
 
                     mine.Add(LineOf(feed, null, number, 0, options, options, []));
@@ -223,28 +241,47 @@ internal sealed class CandidateFinder
     {
         var transmitter = feed.Transmitter;
         var (uses, usb) = _pieces.OfChain(feed, sends is null ? alone.First(list => list.Length > 0)[0].Route.AtEar.Receiver : null);
+        var cents = _pieces.Resources.CentsOf(uses);
+        var box = transmitter is null || transmitter.Includes.Count == 0 ? [] : InTheBox(transmitter);
+        var (hand, mono) = (transmitter is { Power.SwitchedByHand: true } ? 1 : 0, transmitter is { MonoSum: true });
+        for (var i = 0; i < feed.Adapters.Count; i++)
+        {
+            mono |= feed.Adapters[i].MonoSum;
+            if (feed.Adapters[i].Power.SwitchedByHand && (i > 0 || feed.Splitter is null))
+                hand++;
+        }
+
+        var (most, programmes, prefix) = (Math.Min(sends?.ListenersAtOnce ?? 1, _ears.Length), _site.Passing(feed.Socket).Count, _grades.PrefixOf(feed));
+        var brings = (mono ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None) | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None);
         return new()
         {
             Feed = feed,
             Sends = sends,
             Socket = number,
             Splitter = SplitterOf(feed, number),
-            Most = Math.Min(sends?.ListenersAtOnce ?? 1, _ears.Length),
+            Most = most,
             RateKHz = rate,
-            Programmes = _site.Passing(feed.Socket).Count,
-            Brings = (transmitter is { MonoSum: true } || feed.Adapters.Any(a => a.MonoSum) ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None)
-                | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None),
-            Hand = feed.Adapters.Skip(feed.Splitter is null ? 0 : 1).Count(d => d.Power.SwitchedByHand) + (transmitter is { Power.SwitchedByHand: true } ? 1 : 0),
-            Prefix = _grades.PrefixOf(feed),
+            Programmes = programmes,
+            Brings = brings,
+            Hand = hand,
+            Prefix = prefix,
             Uses = uses,
             Usb = usb,
-            Cents = _pieces.Resources.CentsOf(uses),
+            Cents = cents,
+            Rivalry = _dominance.RivalryOf(feed, uses, usb, cents, box.Length > 0),
             Margins = margins,
             Alone = alone,
             Several = several,
-            InTheBox = transmitter is null || transmitter.Includes.Count == 0 ? [] : [.. transmitter.Includes.Where(id => _site.Shelf.Find(id) is { Role: not DeviceRole.Lead }).GroupBy(id => id).Select(g => (g.Key, g.Count()))],
+            InTheBox = box,
+            Shape = ShapeOf((alone, several, prefix, margins, brings, most, programmes)),
         };
     }
+
+    private int ShapeOf((EarOption[][], EarOption[][], int, sbyte[][], Brought, int, int) key) => _shapes.TryGetValue(key, out var known) ? known : _shapes[key] = _shapes.Count;
+
+    private (string, int)[] InTheBox(Device transmitter) =>
+        _inTheBox.TryGetValue(transmitter, out var known) ? known
+        : _inTheBox[transmitter] = [.. transmitter.Includes.Where(id => _site.Shelf.Find(id) is { Role: not DeviceRole.Lead }).GroupBy(id => id).Select(g => (g.Key, g.Count()))];
 
     private void Works(Feed feed, Subject subject, EarOption[][] alone, EarOption[][] several)
     {
@@ -295,7 +332,7 @@ internal sealed class CandidateFinder
             _refusals.RefuseLink(sends.Technology, refusal, route);
         if (route.Feed.Transmitter is { } transmitter)
         {
-            _refusals.Refuse(RefusalLog.OfDevice(transmitter), refusal, route);
+            _refusals.Refuse(transmitter, refusal, route);
             foreach (var link in route.Sends is null ? transmitter.Links.Where(l => l.Transmits) : [])
                 _refusals.RefuseLink(link.Technology, refusal, route);
         }
@@ -303,7 +340,7 @@ internal sealed class CandidateFinder
         if (route.Ear is not { } ear)
             return;
         if (refusal.Id != Rules.OwnReceiver)
-            _refusals.Refuse(RefusalLog.OfDevice(ear.Takes), refusal, route);
+            _refusals.Refuse(ear.Takes, refusal, route);
         _refusals.RefuseWatched(ear, refusal, route);
     }
 }

@@ -44,6 +44,9 @@ internal sealed class EarOption
     public required int Suffix { get; init; }
     public required Use[] Uses { get; init; }
 
+    /// <summary>Number of what it uses of things at hand, the same for the same pieces; 0 for nothing.</summary>
+    public required int Scarce { get; init; }
+
     /// <summary>Ids of the receiver and the relay.</summary>
     public required string[] DeviceIds { get; init; }
 
@@ -78,10 +81,31 @@ internal sealed class FeedLine
     public required UsbNeed Usb { get; init; }
     public required long Cents { get; init; }
 
+    /// <summary>What it asks of things there are only so many of.</summary>
+    public required Rivalry Rivalry { get; init; }
+
     /// <summary>Grade of the margin by listener and sensitivity; −1 out of reach. Empty where the ears know it.</summary>
     public required sbyte[][] Margins { get; init; }
     public required EarOption[][] Alone { get; init; }
     public required EarOption[][] Several { get; init; }
+
+    /// <summary>Number of all that its ears' worth hangs on: the same for lines that differ in their own price alone.</summary>
+    public required int Shape { get; init; }
+
+    /// <summary>True when no ear drops out as its group grows from this size on.</summary>
+    public bool IsTheSameFrom(int size)
+    {
+        foreach (var list in Several)
+        {
+            foreach (var ear in list)
+            {
+                if (ear.Most >= size && ear.Most < Most)
+                    return false;
+            }
+        }
+
+        return true;
+    }
 
     /// <summary>Grade of the margin of one ear; −1 out of reach.</summary>
     public int MarginOf(int listener, EarOption ear) => ear.Sensitivity < 0 ? ear.Margin : Margins[listener][ear.Sensitivity];
@@ -142,6 +166,9 @@ internal sealed class Candidates
     public required IReadOnlyList<FeedLine> Lines { get; init; }
     public required IReadOnlyList<SplitterLine> Splitters { get; init; }
     public required int Sockets { get; init; }
+
+    /// <summary>One more than the greatest <see cref="FeedLine.Shape"/>.</summary>
+    public required int Shapes { get; init; }
     public required Resources Resources { get; init; }
     public required InStepGrades Grades { get; init; }
 

@@ -84,9 +84,13 @@ internal static class ChargedPrice
     }
 
     /// <summary>True when an ear reaches the threshold on a line and holds what is demanded of its listener.</summary>
-    public static bool Reaches(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, FeedLine line, int listener, EarOption ear)
+    public static bool Reaches(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, FeedLine line, int listener, EarOption ear) =>
+        Reaches(candidates.Grades, candidates.Tolerances, threshold, demands, line, listener, ear);
+
+    /// <summary>The same with what it hangs on alone.</summary>
+    public static bool Reaches(InStepGrades grades, int[] tolerances, Threshold threshold, IReadOnlyList<Demand> demands, FeedLine line, int listener, EarOption ear)
     {
-        if (ear.Quality < threshold.Quality || line.MarginOf(listener, ear) < threshold.Margin || (threshold.InStep > 0 && candidates.GradeOf(line, listener, ear) < threshold.InStep))
+        if (ear.Quality < threshold.Quality || line.MarginOf(listener, ear) < threshold.Margin || (threshold.InStep > 0 && grades.Of(line.Prefix, ear.Suffix, tolerances[listener]) < threshold.InStep))
             return false;
         foreach (var demand in demands)
         {

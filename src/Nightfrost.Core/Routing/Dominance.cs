@@ -1,5 +1,3 @@
-using Nightfrost.Core.Kit;
-
 namespace Nightfrost.Core.Routing;
 
 /// <summary>Leaves out lines of one socket that another line replaces in any rig: it keeps the rig legal and makes nothing worse, and uses no more of what there is only so much of.</summary>
@@ -17,16 +15,15 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
     {
         foreach (var group in lines.GroupBy(l => (l.Alone, Several: l.Several.All(s => s.Length == 0) ? null : l.Several, l.Splitter, l.Brings, l.RateKHz)))
         {
-            var kept = new List<Rival>();
-            foreach (var line in group.OrderBy(l => l.Cents).ThenBy(l => l.Feed.Adapters.Count).ThenBy(l => l.Feed.Key, StringComparer.Ordinal))
+            var kept = new List<FeedLine>();
+            foreach (var line in group.OrderBy(l => l.Cents).ThenBy(l => l.Feed.Adapters.Count))
             {
-                var mine = RivalOf(line, line.InTheBox.Length > 0);
-                if (mine.Apart || !kept.Any(k => IsNoWorse(k, mine) && ReachesAsFar(k.Line, line) && IsInStepAsOften(k.Line, line)))
-                    kept.Add(mine);
+                if (line.Rivalry.Apart || !kept.Exists(k => IsNoWorse(k, line) && ReachesAsFar(k, line) && IsInStepAsOften(k, line)))
+                    kept.Add(line);
             }
 
-            foreach (var rival in kept)
-                yield return rival.Line;
+            foreach (var line in kept)
+                yield return line;
         }
     }
 
@@ -35,39 +32,41 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
     {
         foreach (var group in lines.GroupBy(l => l.Splitter))
         {
-            var kept = new List<Rival>();
+            var kept = new List<FeedLine>();
             foreach (var line in group.OrderBy(l => l.Cents + Ear(l).Cents).ThenByDescending(l => l.NeedsOf(Ear(l))).ThenBy(l => l.Feed.Adapters.Count).ThenBy(l => Ear(l).DeviceIds[0], StringComparer.Ordinal))
             {
-                var mine = RivalOf(line, !pieces.IsPlenty(Ear(line).Uses) || Ear(line).DeviceIds.Any(isNamed));
-                if (mine.Apart || !kept.Any(k => IsNoWorse(k, mine, Ear(k.Line).Hand, Ear(line).Hand) && k.Line.NeedsOf(Ear(k.Line)) >= line.NeedsOf(Ear(line)) && GradeOf(k.Line) >= GradeOf(line)))
-                    kept.Add(mine);
+                if (IsApart(line) || !kept.Exists(k => !IsApart(k) && IsNoWorse(k, line, Ear(k).Hand, Ear(line).Hand) && k.NeedsOf(Ear(k)) >= line.NeedsOf(Ear(line)) && GradeOf(k) >= GradeOf(line)))
+                    kept.Add(line);
             }
 
-            foreach (var rival in kept)
-                yield return rival.Line;
+            foreach (var line in kept)
+                yield return line;
         }
 
         EarOption Ear(FeedLine line) => line.Alone[listener][0];
+        bool IsApart(FeedLine line) => line.Rivalry.Apart || Ear(line).Scarce != 0 || Ear(line).DeviceIds.Any(isNamed);
         int GradeOf(FeedLine line) => grades.Of(line.Prefix, Ear(line).Suffix, tolerances[listener]);
     }
 
-    /// <summary>A line with what it is weighed by.</summary>
-    private readonly record struct Rival(bool Apart, int[] Draws, Use[] Scarce, FeedLine Line);
-
-    private Rival RivalOf(FeedLine line, bool apart)
+    /// <summary>What a line asks of things there are only so many of.</summary>
+    /// <param name="feed">Its feed.</param>
+    /// <param name="uses">What it needs.</param>
+    /// <param name="usb">Boxes that the set's USB could feed.</param>
+    /// <param name="cents">Its price with everything at hand used freely, in hundredths.</param>
+    /// <param name="hasBox">Receivers or relays come in its box.</param>
+    public Rivalry RivalryOf(Feed feed, Use[] uses, UsbNeed usb, long cents, bool hasBox)
     {
-        var feed = line.Feed;
-        var forgets = feed.Adapters.Any(a => a.Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 });
-        var named = (feed.Transmitter is { } t && isNamed(t.Id)) || feed.Adapters.Any(a => isNamed(a.Id));
-        return new(apart || forgets || named, Draws(line), pieces.IsPlenty(line.Uses) ? [] : [.. line.Uses.Where(u => pieces.Resources.There(u.Resource) > 0)], line);
+        var apart = hasBox || (feed.Transmitter is { } t && isNamed(t.Id));
+        for (var i = 0; i < feed.Adapters.Count && !apart; i++)
+            apart = feed.Adapters[i].Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } || isNamed(feed.Adapters[i].Id);
+        var draws = Draws(feed, usb);
+        return new(
+            apart, draws, draws.Length > 0 && feed.Transmitter is { Power: { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } },
+            pieces.IsPlenty(uses) ? [] : [.. uses.Where(u => pieces.Resources.There(u.Resource) > 0)], cents - (usb.Unfed > 0 ? pieces.Resources.CentsOf(new(pieces.Supply, usb.Unfed), 0) : 0));
     }
 
-    private static bool IsNoWorse(Rival k, Rival mine, int kHand = 0, int mineHand = 0) =>
-        !k.Apart && (!Forgets(k) || Forgets(mine)) && k.Line.Hand + kHand <= mine.Line.Hand + mineHand && k.Line.Most >= mine.Line.Most && Outlets.AskNoMore(k.Draws, mine.Draws)
-        && Array.TrueForAll(k.Scarce, use => Array.Exists(mine.Scarce, other => other.Resource == use.Resource && other.Pieces >= use.Pieces));
-
-    // A box that forgets its partner fits fewer of the set's USB sockets.
-    private static bool Forgets(Rival rival) => rival.Draws.Length > 0 && rival.Line.Feed.Transmitter is { Power: { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } };
+    private static bool IsNoWorse(FeedLine k, FeedLine mine, int kHand = 0, int mineHand = 0) =>
+        k.Hand + kHand <= mine.Hand + mineHand && k.Most >= mine.Most && k.Rivalry.StandsInFor(mine.Rivalry);
 
     private static bool ReachesAsFar(FeedLine k, FeedLine line)
     {
@@ -99,18 +98,20 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
         return _noWorse[(line.Alone, k.Prefix, line.Prefix)] = noWorse;
     }
 
-    private static int[] Draws(FeedLine line)
+    private static int[] Draws(Feed feed, UsbNeed usb)
     {
-        if (!line.Usb.Any)
+        if (!usb.Any)
             return [];
         List<int> draws = [];
-        foreach (var adapter in line.Feed.Adapters.Skip(line.Feed.Splitter is null ? 0 : 1))
-            Count(adapter);
-        if (line.Feed.Transmitter is { } transmitter && !line.Feed.FedByTap)
+        for (var i = feed.Splitter is null ? 0 : 1; i < feed.Adapters.Count; i++)
+            Count(feed.Adapters[i]);
+        if (feed.Transmitter is { } transmitter && !feed.FedByTap)
             Count(transmitter);
-        return [.. draws.OrderDescending()];
+        if (draws.Count > 1)
+            draws.Sort((a, b) => b.CompareTo(a));
+        return [.. draws];
 
-        void Count(Device box)
+        void Count(Kit.Device box)
         {
             if (PieceCounter.CouldUseUsb(box))
                 draws.Add(box.Power.UsbDrawMa);

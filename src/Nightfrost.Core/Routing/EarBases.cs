@@ -1,3 +1,5 @@
+using Nightfrost.Core.Kit;
+
 namespace Nightfrost.Core.Routing;
 
 /// <summary>What one listener may wear, before any sending end is looked at.</summary>
@@ -7,7 +9,30 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Hand">Things to switch on.</param>
 /// <param name="Uses">Pieces there are only so many of.</param>
 /// <param name="Cents">Price with everything at hand used freely, in hundredths.</param>
-internal sealed record EarBase(Ear Ear, int Needs, Brought Lacks, int Hand, Use[] Uses, long Cents);
+internal sealed record EarBase(Ear Ear, int Needs, Brought Lacks, int Hand, Use[] Uses, long Cents)
+{
+    /// <summary>The rule that refuses what is worn by whoever wears it, whatever sends; null for none.</summary>
+    public required Rule? Refused { get; init; }
+
+    /// <summary>Number of the receiving ends of what takes the link: the same for all that sending ends cannot tell apart.</summary>
+    public required int Taking { get; init; }
+
+    /// <summary>Number of the stages behind the link.</summary>
+    public required int Stages { get; init; }
+
+    /// <summary>Quality that a relay leaves, 1 to 4.</summary>
+    public required int RelayQuality { get; init; }
+
+    /// <summary>Number of what it uses of things at hand, the same for the same pieces; 0 for nothing.</summary>
+    public required int Scarce { get; init; }
+
+    /// <summary>Ids of the receiver and the relay.</summary>
+    public required string[] DeviceIds { get; init; }
+
+    /// <summary>Cheapest first, then what is better in wishes and switching on.</summary>
+    public static IEnumerable<EarBase> InOrder(IEnumerable<EarBase> bases) =>
+        bases.OrderBy(b => b.Cents).ThenByDescending(b => b.Needs).ThenBy(b => b.Hand).ThenBy(b => b.Ear.Receiver.Id, StringComparer.Ordinal).ThenBy(b => b.Ear.Relay?.Id, StringComparer.Ordinal);
+}
 
 /// <summary>Leaves out ears that another one replaces at every sending end.</summary>
 internal static class EarBases
@@ -21,7 +46,7 @@ internal static class EarBases
     public static EarBase[] WorthTrying(IEnumerable<EarBase> bases, Func<Ear, string> keyOf, Func<EarBase, bool> isKept)
     {
         var kept = new Dictionary<string, List<EarBase>>();
-        foreach (var one in bases.OrderBy(b => b.Cents).ThenByDescending(b => b.Needs).ThenBy(b => b.Hand).ThenBy(b => b.Ear.Receiver.Id, StringComparer.Ordinal).ThenBy(b => b.Ear.Relay?.Id, StringComparer.Ordinal))
+        foreach (var one in EarBase.InOrder(bases))
         {
             var key = keyOf(one.Ear);
             if (!kept.TryGetValue(key, out var alike))
@@ -30,8 +55,15 @@ internal static class EarBases
                 alike.Add(one);
         }
 
-        return [.. kept.Values.SelectMany(list => list)];
+        return [.. EarBase.InOrder(kept.Values.SelectMany(list => list))];
     }
+
+    /// <summary>What delays see of an ear behind its link.</summary>
+    public static string KeyOfStages(Ear ear) => string.Join('|',
+        ear.RelaySends is null ? "" : $"{Negotiation.Between(ear.RelaySends, ear.RelayReaches, false).StageId} {ear.RelaySends.Delay ?? ear.RelayReaches?.Delay}", string.Join(',', ear.Relay?.StageIds ?? []), string.Join(',', ear.Receiver.StageIds));
+
+    /// <summary>What a sending end meets first among the receiving ends of a device, in their order.</summary>
+    public static string KeyOfEnds(Device takes) => string.Join('/', takes.Links.Where(l => !l.Transmits).Select(Likeness.KeyOfTaking));
 
     /// <summary>What a plain wire sees of an ear.</summary>
     public static string KeyOfWired(Ear ear) => string.Join('|',

@@ -10,44 +10,44 @@ internal static class EarRules
 {
     public static IReadOnlyList<Rule> Refusing { get; } =
     [
-        Refuses("aids-stay-in", "{who} wears hearing aids; {receiver} cannot be worn with them.", "Use the aids' own streamer, a relay, or a receiver worn over aids.",
+        Refuses("aids-stay-in", RuleSees.Ear, "{who} wears hearing aids; {receiver} cannot be worn with them.", "Use the aids' own streamer, a relay, or a receiver worn over aids.",
             r => r.Site.WearsAids(r.AtEar.Listener) && !r.AtEar.IsOwn && !r.AtEar.Receiver.WornOverAids, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
-        Refuses("nothing-on-ears", "{who} wants nothing on the ears; {receiver} is worn there.", "Take a neckband, or a chair, pillow or personal speaker.",
+        Refuses("nothing-on-ears", RuleSees.Ear, "{who} wants nothing on the ears; {receiver} is worn there.", "Take a neckband, or a chair, pillow or personal speaker.",
             r => r.AtEar.Listener.NothingOnEars && r.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
-        Refuses("chair-or-pillow-asked", "{receiver} is for a chair or a pillow; {who} has not asked for nothing on the ears.", "Tick 'wants nothing on the ears' on Look if a speaker close by is wanted.",
+        Refuses("chair-or-pillow-asked", RuleSees.Ear, "{receiver} is for a chair or a pillow; {who} has not asked for nothing on the ears.", "Tick 'wants nothing on the ears' on Look if a speaker close by is wanted.",
             r => r.AtEar.Receiver.Form is WearForm.ChairSpeaker or WearForm.PillowSpeaker && !r.AtEar.IsOwn && !r.AtEar.Listener.NothingOnEars, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
-        Refuses(Rules.OwnReceiver, "{who} keeps to what is worn now.", "Tick 'open to another receiver' on Look if something else may be tried.",
+        Refuses(Rules.OwnReceiver, RuleSees.Ear, "{who} keeps to what is worn now.", "Tick 'open to another receiver' on Look if something else may be tried.",
             r => !r.AtEar.IsOwn && !r.AtEar.Listener.OpenToAnother, r => Say(("who", Who(r)))),
-        Refuses(Rules.SameLink, "{box} and {receiver} share no link.", "Take two ends that speak the same technology.",
+        Refuses(Rules.SameLink, RuleSees.Link, "{box} and {receiver} share no link.", "Take two ends that speak the same technology.",
             r => r.Sends is not null && r.Takes is null, r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name))),
-        Refuses("platform-family", "{box} reaches speakers of its own make ({sends}); {receiver} is {takes}.", "Read the platform's make and enter it on Look, or take another socket.",
+        Refuses("platform-family", RuleSees.Link, "{box} reaches speakers of its own make ({sends}); {receiver} is {takes}.", "Read the platform's make and enter it on Look, or take another socket.",
             r => r.Sends is { Technology: LinkTechnology.PlatformSpeakers } s && r.Takes is { } t && !FamilyFits(s, t), r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name), ("sends", FamilyWords(r.Sends!)), ("takes", FamilyWords(r.Takes!)))),
-        Refuses("aid-family", "{box} is for {sends}; {receiver} is {takes}.", "Order only the streamer or relay of the aids' own family and generation, confirmed by the clinic.",
+        Refuses("aid-family", RuleSees.Link, "{box} is for {sends}; {receiver} is {takes}.", "Order only the streamer or relay of the aids' own family and generation, confirmed by the clinic.",
             r => r.Sends is { } s && r.Takes is { } t && !FamilyFits(s, t), r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name), ("sends", FamilyWords(r.Sends!)), ("takes", FamilyWords(r.Takes!)))),
-        Refuses("broadcast-rate", "{box} and {receiver} share no sample rate ({sends} against {takes}).", "Take a receiver, or a setting of the box, with a rate both have.",
+        Refuses("broadcast-rate", RuleSees.Link, "{box} and {receiver} share no sample rate ({sends} against {takes}).", "Take a receiver, or a setting of the box, with a rate both have.",
             r => r is { Sends.Technology: LinkTechnology.LeAudioUnicast or LinkTechnology.LeAudioBroadcast, Takes: not null } && !r.Sends.Lc3RatesKHz.Intersect(r.Takes.Lc3RatesKHz).Any(),
             r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name), ("sends", Rates(r.Sends!)), ("takes", Rates(r.Takes!))), "BAP"),
-        Refuses("band-allowed", "{box} uses {band}, which is not listed for {region}. Check the national rule.", "Take a set made for this region.",
+        Refuses("band-allowed", RuleSees.Link, "{box} uses {band}, which is not listed for {region}. Check the national rule.", "Take a set made for this region.",
             r => r.Sends is { BandLowMHz: > 0 } s && !RadioBands.Allows(r.Site.Look.Region, s.BandLowMHz, s.BandHighMHz), r => Say(("box", Box(r)), ("band", Band(r.Sends!)), ("region", RegionWords(r.Site.Look.Region))), "CEPT ERC/REC 70-03; 47 CFR 15"),
-        Refuses("pendant-band", "{box} uses {band}, where help pendants call. Check the national rule.", "Take a set on another band: a pendant may go unheard.",
+        Refuses("pendant-band", RuleSees.Link, "{box} uses {band}, where help pendants call. Check the national rule.", "Take a set on another band: a pendant may go unheard.",
             r => r.Sends is { BandLowMHz: > 0 } s && r.Site.Look.Region != Region.UnitedStates && RadioBands.TouchesPendants(s.BandLowMHz, s.BandHighMHz), r => Say(("box", Box(r)), ("band", Band(r.Sends!))), "CEPT ERC/REC 70-03"),
-        Refuses(Rules.ListenersAtOnce, "{box} feeds {limit} at once; remembering more is not feeding more.", "Use a box with a stated simultaneous output for this number, or a second box.",
+        Refuses(Rules.ListenersAtOnce, RuleSees.Link, "{box} feeds {limit} at once; remembering more is not feeding more.", "Use a box with a stated simultaneous output for this number, or a second box.",
             r => r is { Several: true, Sends.ListenersAtOnce: 1 }, r => Say(("box", Box(r)), ("limit", "one listener"))),
-        Refuses("airtime", "{box} would need {share} of the air's time for {streams} of {codec}: more than {most}.", "Take a codec of a lower rate, or put the Wi-Fi on 5 GHz.",
+        Refuses("airtime", RuleSees.Link, "{box} would need {share} of the air's time for {streams} of {codec}: more than {most}.", "Take a codec of a lower rate, or put the Wi-Fi on 5 GHz.",
             r => LinkAirtime.OfAll(r) > Airtime.Most, r => Say(("box", Box(r)), ("share", FormattableString.Invariant($"{100 * LinkAirtime.OfAll(r):0} %")), ("streams", r.Several ? "two streams" : "one stream"), ("codec", r.Coding.Words), ("most", Wording.Percent(Airtime.Most))), "Bluetooth Core Specification"),
-        Refuses("phone-for-app", "{what} needs a phone with its app, and {who} carries none.", "Take a way without an app.",
+        Refuses("phone-for-app", RuleSees.Everything, "{what} needs a phone with its app, and {who} carries none.", "Take a way without an app.",
             r => r.AtEar.Listener.Phone == Known.No && NeedsApp(r) is not null, r => Say(("what", NeedsApp(r)!.Name), ("who", Who(r)))),
-        Refuses("telecoil-off", "{who}'s aids have no telecoil programme switched on; {box} is heard only through one.", "Ask the clinic whether the telecoil can be switched on.",
+        Refuses("telecoil-off", RuleSees.Everything, "{who}'s aids have no telecoil programme switched on; {box} is heard only through one.", "Ask the clinic whether the telecoil can be switched on.",
             r => r.AtEar.Listener.Telecoil == Known.No && r.LastHop is { Technology: LinkTechnology.InductionLoop }, r => Say(("who", Who(r)), ("box", r.AtEar.Relay?.Name ?? Box(r)))),
-        Refuses("implant-distance", "{who} carries an implant; {worn} has a magnet, coil or transmitter worn close to it.", "Keep such things 15 cm away until the clinician answers, or take another receiver.",
+        Refuses("implant-distance", RuleSees.Ear, "{who} carries an implant; {worn} has a magnet, coil or transmitter worn close to it.", "Keep such things 15 cm away until the clinician answers, or take another receiver.",
             r => r.AtEar.Listener.Implant == Known.Yes && Worn(r) is not null, r => Say(("who", Who(r)), ("worn", Worn(r)!.Name))),
-        Refuses("clear-line", "{who} has {what} in the line; {box} sends infrared.", "Move the emitter or the obstacle, or use radio.",
+        Refuses("clear-line", RuleSees.Seat, "{who} has {what} in the line; {box} sends infrared.", "Move the emitter or the obstacle, or use radio.",
             r => r.Sends is { IsInfrared: true } && InTheLine(r) is not null, r => Say(("who", Who(r)), ("box", Box(r)), ("what", InTheLine(r)!))),
-        Refuses("stays-in-room", "{who} leaves the room; {link} does not.", "Use radio: Bluetooth by its margin, 2.4 GHz or UHF.",
+        Refuses("stays-in-room", RuleSees.Seat, "{who} leaves the room; {link} does not.", "Use radio: Bluetooth by its margin, 2.4 GHz or UHF.",
             r => r.Sends is { } s && (s.IsInfrared || s.Technology == LinkTechnology.InductionLoop) && r.AtEar.Listener.LeavesRoom, r => Say(("who", Who(r)), ("box", Box(r)), ("link", r.Sends!.IsInfrared ? "infrared" : "a loop"))),
-        Refuses("wire-tethers", "{who} leaves the room; a wire does not follow.", "Use a wireless link.",
+        Refuses("wire-tethers", RuleSees.Seat, "{who} leaves the room; a wire does not follow.", "Use a wireless link.",
             r => r.Sends is null && r.AtEar.Listener.LeavesRoom, r => Say(("who", Who(r)))),
-        Refuses("in-range", "{who} goes {distance} away: {box} is out of reach ({margin}).", "Use a box with more power, or UHF.",
+        Refuses("in-range", RuleSees.Seat, "{who} goes {distance} away: {box} is out of reach ({margin}).", "Use a box with more power, or UHF.",
             r => Reach.Of(r) is { Usable: false }, r => Say(("who", Who(r)), ("box", Box(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("margin", Reach.Of(r)!.Words)), "ITU-R P.1238"),
     ];
 
@@ -79,6 +79,6 @@ internal static class EarRules
     private static string? InTheLine(Route r) =>
         r.AtEar.Listener.ClearLine == Known.No ? "something" : Obstacles.StopsInfrared(r.AtEar.Listener.Seat, r.Site.Look.Walls);
 
-    private static Rule Refuses(string id, string sentence, string remedy, Func<Route, bool> breaks, Func<Route, IReadOnlyDictionary<string, string>> values, string source = "practice") =>
-        new(id, RuleEffect.Refuses, RuleScope.WholeWay, sentence, remedy, source, breaks, values);
+    private static Rule Refuses(string id, RuleSees sees, string sentence, string remedy, Func<Route, bool> breaks, Func<Route, IReadOnlyDictionary<string, string>> values, string source = "practice") =>
+        new(id, RuleEffect.Refuses, RuleScope.WholeWay, sentence, remedy, source, breaks, values) { Sees = sees };
 }

@@ -62,9 +62,10 @@ internal sealed record EndClass(EarOption[][] Alone, EarOption[][] Several, EarO
 /// <param name="site">The site.</param>
 /// <param name="grades">In-step grades.</param>
 /// <param name="refusals">Where refusals are kept.</param>
-/// <param name="ears">Ears of each listener.</param>
+/// <param name="ears">Ears of each listener, in order.</param>
+/// <param name="takings">How many sorts of receiving ends they have.</param>
 /// <param name="isKept">True for an ear that must stay whatever it is like.</param>
-internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refusals, EarBase[][] ears, Func<EarBase, bool> isKept)
+internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refusals, EarBase[][] ears, int takings, Func<EarBase, bool> isKept)
 {
     private const double LoudestDbm = 1000;
 
@@ -120,26 +121,25 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
         }
     }
 
-    /// <summary>What the search needs of one ear at the end of a link or wire.</summary>
-    public EarOption OptionOf(EarBase one, Route route, int most)
+    /// <summary>What the search needs of one ear at the end of a plain wire.</summary>
+    public EarOption OptionOf(EarBase one, Route route) => OptionOf(one, route, new(grades.SuffixOf(route), SoundQuality.Weighed(route), 2, -1, 1));
+
+    private static EarOption OptionOf(EarBase one, Route route, Standing standing) => new()
     {
-        var onPower = route.Sends is { } sends && HangsOnPower(sends);
-        return new()
-        {
-            Route = route,
-            Needs = one.Needs,
-            Lacks = one.Lacks,
-            Hand = one.Hand,
-            Quality = SoundQuality.Weighed(route),
-            Margin = onPower ? 0 : Reach.Of(route)?.Grade ?? 2,
-            Sensitivity = onPower ? NumberOf(route.Takes!.SensitivityDbm) : -1,
-            Most = most,
-            Suffix = grades.SuffixOf(route),
-            Uses = one.Uses,
-            DeviceIds = one.Ear.Relay is null ? [one.Ear.Receiver.Id] : [one.Ear.Receiver.Id, one.Ear.Relay.Id],
-            Cents = one.Cents,
-        };
-    }
+        Route = route,
+        Needs = one.Needs,
+        Lacks = one.Lacks,
+        Hand = one.Hand,
+        Quality = standing.Quality,
+        Margin = standing.Margin,
+        Sensitivity = standing.Sensitivity,
+        Most = standing.Most,
+        Suffix = standing.Suffix,
+        Uses = one.Uses,
+        Scarce = one.Scarce,
+        DeviceIds = one.DeviceIds,
+        Cents = one.Cents,
+    };
 
     private static bool HangsOnPower(AirLink sends) => !sends.IsInfrared && sends.FrequencyMHz > 0;
 
@@ -154,47 +154,103 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
 
     private EndClass Judge(Feed feed, AirLink sends)
     {
-        var none = new EarOption[ears.Length][];
+        var (none, alone, several) = (new EarOption[ears.Length][], new EarOption[ears.Length][], new EarOption[ears.Length][]);
         Array.Fill(none, []);
-        var (alone, several) = (new EarOption[ears.Length][], new EarOption[ears.Length][]);
         var differ = sends.CodecsWithSeveral.Count > 0;
+        var (first, second) = (new Meeting?[takings], new Meeting?[takings]);
         for (var i = 0; i < ears.Length; i++)
         {
-            var (first, second) = (new List<(EarBase, EarOption)>(), new List<(EarBase, EarOption)>());
-            foreach (var one in ears[i])
-            {
-                if (EndOf(one.Ear.Takes, sends) is not { } takes)
-                {
-                    refusals.NoLink(feed.Transmitter, one.Ear, site, feed, sends);
-                    continue;
-                }
-
-                Ask(one, new Route(site, feed, one.Ear, sends, takes, false), first);
-                if (differ)
-                    Ask(one, new Route(site, feed, one.Ear, sends, takes, true), second);
-            }
-
-            alone[i] = WithoutDominated(first);
-            several[i] = differ ? WithoutDominated(second) : alone[i];
+            alone[i] = Asked(i, new(feed, sends, false), first);
+            several[i] = differ ? Asked(i, new(feed, sends, true), second) : alone[i];
         }
 
         return new(alone, differ ? several : alone, none);
     }
 
-    private void Ask(EarBase one, Route route, List<(EarBase, EarOption)> into)
+    /// <summary>A sending end that is asked about every ear.</summary>
+    private readonly record struct End(Feed Feed, AirLink Sends, bool Several);
+
+    /// <summary>How an ear stands at a sending end.</summary>
+    private readonly record struct Standing(int Suffix, int Quality, int Margin, int Sensitivity, int Most);
+
+    /// <summary>A sending end and the receiving ends of all that it cannot tell apart.</summary>
+    private sealed class Meeting(AirLink? takes, Rule? refused, int grade, int most, int sensitivity)
     {
-        if (Rules.RefusingRoute(route) is not { } refusal)
+        private readonly Dictionary<int, int> _suffixes = [];
+
+        public AirLink? Takes { get; } = takes;
+        public Rule? Refused { get; } = refused;
+        public int Grade { get; } = grade;
+        public int Most { get; } = most;
+        public int Sensitivity { get; } = sensitivity;
+
+        public int SuffixOf(int stages, InStepGrades grades, Route route) => _suffixes.TryGetValue(stages, out var known) ? known : _suffixes[stages] = grades.SuffixOf(route);
+    }
+
+    private Meeting Meet(End end, EarBase one)
+    {
+        if (EndOf(one.Ear.Takes, end.Sends) is not { } takes)
+            return new(null, null, 0, 0, -1);
+        var route = new Route(site, end.Feed, one.Ear, end.Sends, takes, end.Several);
+        return Rules.RefusingOf(RuleSees.Link, route) is { } refused
+            ? new(takes, refused, 0, 0, -1)
+            : new(takes, null, SoundQuality.OfCoding(end.Sends, route.Coding), LinkAirtime.MostByAir(route), HangsOnPower(end.Sends) ? NumberOf(takes.SensitivityDbm) : -1);
+    }
+
+    // The ears of one listener that work, without those that another one replaces: of two on the same end, the one that is no better in anything can be swapped for the other.
+    // They come cheapest first. Things there are only so many of are kept apart.
+    private EarOption[] Asked(int listener, End end, Meeting?[] meetings)
+    {
+        var seats = new (bool Known, Rule? Refused, int Margin)[takings];
+        var kept = new List<(EarBase Base, Standing Standing, Meeting Meeting, bool Apart)>();
+        foreach (var one in ears[listener])
         {
-            into.Add((one, OptionOf(one, route, LinkAirtime.MostByAir(route))));
-            return;
+            var meeting = meetings[one.Taking] ??= Meet(end, one);
+            if (meeting.Takes is null)
+            {
+                if (!end.Several)
+                    refusals.NoLink(end.Feed.Transmitter, one.Ear, site, end.Feed, end.Sends);
+                continue;
+            }
+
+            Route? route = null;
+            ref var seat = ref seats[one.Taking];
+            if (!seat.Known)
+            {
+                route = RouteOf(one, end, meeting);
+                seat = (true, Rules.RefusingOf(RuleSees.Seat, route), HangsOnPower(end.Sends) ? 0 : Reach.Of(route)?.Grade ?? 2);
+            }
+
+            var refused = Rules.Earlier(Rules.Earlier(one.Refused, meeting.Refused), seat.Refused);
+            if (Rules.AnyBefore(RuleSees.Everything, refused))
+                refused = Rules.RefusingOf(RuleSees.Everything, route ??= RouteOf(one, end, meeting), refused) ?? refused;
+            if (refused is not null)
+            {
+                if (refusals.IsNews(refused, end.Sends.Technology, end.Feed.Transmitter, one.Ear))
+                    Refuse(refused, route ?? RouteOf(one, end, meeting));
+                continue;
+            }
+
+            var standing = new Standing(
+                meeting.SuffixOf(one.Stages, grades, route ?? RouteOf(one, end, meeting)), SoundQuality.Weighed(Math.Min(meeting.Grade, one.RelayQuality), one.Ear.Listener), seat.Margin, meeting.Sensitivity, meeting.Most);
+            var apart = isKept(one);
+            if (apart || !kept.Exists(k => !k.Apart && Replaces(k.Base, k.Standing, k.Meeting.Takes!, one, standing, meeting.Takes)))
+                kept.Add((one, standing, meeting, apart));
         }
 
+        return kept.Count == 0 ? [] : [.. kept.Select(k => OptionOf(k.Base, RouteOf(k.Base, end, k.Meeting), k.Standing))];
+    }
+
+    private Route RouteOf(EarBase one, End end, Meeting meeting) => new(site, end.Feed, one.Ear, end.Sends, meeting.Takes, end.Several);
+
+    private void Refuse(Rule refusal, Route route)
+    {
         refusals.RefuseLink(route.Sends!.Technology, refusal, route);
         if (route.Feed.Transmitter is { } transmitter)
-            refusals.Refuse(RefusalLog.OfDevice(transmitter), refusal, route);
+            refusals.Refuse(transmitter, refusal, route);
         if (refusal.Id != Rules.OwnReceiver)
-            refusals.Refuse(RefusalLog.OfDevice(one.Ear.Takes), refusal, route);
-        refusals.RefuseWatched(one.Ear, refusal, route);
+            refusals.Refuse(route.AtEar.Takes, refusal, route);
+        refusals.RefuseWatched(route.AtEar, refusal, route);
     }
 
     private static AirLink? EndOf(Device takes, AirLink sends)
@@ -212,20 +268,8 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
         return other;
     }
 
-    // Of two ears on the same end, the one that is no better in anything can be swapped for the other. Things there are only so many of are kept apart.
-    private EarOption[] WithoutDominated(List<(EarBase Base, EarOption Option)> options)
-    {
-        var kept = new List<(bool Kept, EarOption Option)>();
-        foreach (var (one, option) in options.OrderBy(o => o.Option.Cents).ThenByDescending(o => o.Option.Needs).ThenBy(o => o.Option.Hand).ThenBy(o => o.Option.Route.AtEar.Receiver.Id, StringComparer.Ordinal).ThenBy(o => o.Option.Route.AtEar.Relay?.Id, StringComparer.Ordinal))
-        {
-            if (isKept(one) || !kept.Any(k => !k.Kept && Replaces(k.Option, option)))
-                kept.Add((isKept(one), option));
-        }
-
-        return [.. kept.Select(k => k.Option)];
-    }
-
-    private static bool Replaces(EarOption k, EarOption option) => k.Suffix == option.Suffix && k.Cents <= option.Cents && k.Needs >= option.Needs && k.Lacks == option.Lacks && k.Hand <= option.Hand
-        && k.Quality >= option.Quality && k.Margin >= option.Margin && k.Sensitivity == option.Sensitivity && k.Most >= option.Most
-        && (k.Route.Takes is null || option.Route.Takes!.Lc3RatesKHz.All(k.Route.Takes.Lc3RatesKHz.Contains));
+    private static bool Replaces(EarBase k, Standing at, AirLink takes, EarBase one, Standing standing, AirLink takesOne) =>
+        at.Suffix == standing.Suffix && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Lacks == one.Lacks && k.Hand <= one.Hand
+        && at.Quality >= standing.Quality && at.Margin >= standing.Margin && at.Sensitivity == standing.Sensitivity && at.Most >= standing.Most
+        && (ReferenceEquals(takes, takesOne) || takesOne.Lc3RatesKHz.All(takes.Lc3RatesKHz.Contains));
 }

@@ -96,12 +96,12 @@ internal sealed class FrontSolver
 
     /// <summary>Every point that serves as many listeners and may be new.</summary>
     public static List<FrontPoint> Fronts(
-        Candidates candidates, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
+        Candidates candidates, Narrowed lines, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
     {
         var solver = new FrontSolver(candidates, threshold, charges, demands, ideals, steps);
         var fronts = solver.NewFronts();
         fronts[0]!.Add(new() { Needs = 0, Cents = 0, Hand = 0 });
-        foreach (var socket in candidates.Lines.GroupBy(l => l.Socket))
+        foreach (var socket in lines.Sockets)
         {
             cancel.ThrowIfCancellationRequested();
             if (steps.Spent > UnbeatenSet.MostSteps)
@@ -160,22 +160,22 @@ internal sealed class FrontSolver
             front.Add(b is null or { Line: null, Ear: null, Left: null } ? a! : new() { Needs = needs, Cents = cents, Hand = hand, Left = a, Right = b });
     }
 
-    private Front?[] OfSocket(IEnumerable<FeedLine> lines)
+    private Front?[] OfSocket(SocketLines socket)
     {
         var table = NewFronts();
-        foreach (var bySplitter in lines.GroupBy(l => l.Splitter).OrderBy(g => g.Key))
+        foreach (var (number, lines) in socket.Groups)
         {
-            if (bySplitter.Key < 0)
+            if (number < 0)
             {
-                foreach (var line in bySplitter)
+                foreach (var line in lines)
                     new LineFronts(this, line).AddTo(table);
                 continue;
             }
 
             var groups = NewFronts();
-            foreach (var line in bySplitter)
+            foreach (var line in lines)
                 new LineFronts(this, line).AddTo(groups);
-            Split(table, _candidates.Splitters[bySplitter.Key], groups);
+            Split(table, _candidates.Splitters[number], groups);
         }
 
         return table;
@@ -227,7 +227,7 @@ internal sealed class FrontSolver
                     continue;
                 for (var size = 2; size <= line.Most; size++)
                 {
-                    var largest = IsTheSameFrom(size) ? line.Most : size;
+                    var largest = line.IsTheSameFrom(size) ? line.Most : size;
                     Grow(table, feed, first, size, largest, line.Several);
                     size = largest;
                 }
@@ -270,21 +270,6 @@ internal sealed class FrontSolver
             }
 
             return false;
-        }
-
-        // True when no ear drops out as the group grows from this size on.
-        private bool IsTheSameFrom(int size)
-        {
-            foreach (var list in line.Several)
-            {
-                foreach (var ear in list)
-                {
-                    if (ear.Most >= size && ear.Most < line.Most)
-                        return false;
-                }
-            }
-
-            return true;
         }
 
         // Set by set, kept as fronts for each state of the box. Only whole groups are held against the ideals: a part may be joined without paying the feed again.

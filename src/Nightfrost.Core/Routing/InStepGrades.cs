@@ -1,3 +1,4 @@
+using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 
@@ -12,11 +13,18 @@ internal sealed class InStepGrades(Site site)
 {
     private const int MostTolerances = 8;
 
+    // Above every number of a socket or of a box's stages.
+    private const int FirstJoined = 1 << 20;
+
     private sealed record Prefix(IReadOnlyList<(DelayDistribution Sum, bool FitsItself)> Cases, int ShiftMs);
 
     private sealed record Suffix(DelayDistribution Whole, DelayDistribution WithoutLink);
 
     private readonly Dictionary<string, int> _prefixIds = [];
+    private readonly Dictionary<(int, int), int> _chainIds = [];
+    private readonly Dictionary<int, int> _prefixOfChain = [];
+    private readonly Dictionary<string, int> _linkIds = [];
+    private readonly Dictionary<object, int> _linkOf = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<string, int> _suffixIds = [];
     private readonly List<Prefix> _prefixes = [];
     private readonly List<Suffix> _suffixes = [];
@@ -25,6 +33,34 @@ internal sealed class InStepGrades(Site site)
 
     /// <summary>Number of what a feed adds.</summary>
     public int PrefixOf(Feed feed)
+    {
+        var chain = LinkOf(feed.Socket, feed.Socket.Id);
+        foreach (var adapter in feed.Adapters)
+            chain = Joined(chain, adapter);
+        if (feed.Transmitter is { } transmitter)
+            chain = Joined(chain, transmitter);
+        return _prefixOfChain.TryGetValue(chain, out var known) ? known : _prefixOfChain[chain] = NewPrefix(feed);
+    }
+
+    // A chain's number is that of the chain before it and of the stages of its last box; a box without stages adds nothing.
+    private int Joined(int chain, Device box)
+    {
+        if (box.StageIds.Count == 0)
+            return chain;
+        var key = (chain, LinkOf(box, string.Join('|', box.StageIds)));
+        return _chainIds.TryGetValue(key, out var known) ? known : _chainIds[key] = FirstJoined + _chainIds.Count;
+    }
+
+    private int LinkOf(object link, string key)
+    {
+        if (_linkOf.TryGetValue(link, out var known))
+            return known;
+        if (!_linkIds.TryGetValue(key, out var number))
+            _linkIds[key] = number = _linkIds.Count;
+        return _linkOf[link] = number;
+    }
+
+    private int NewPrefix(Feed feed)
     {
         var stages = Arrivals.FeedStages(feed);
         var key = feed.Socket.Id + "|" + string.Join('|', stages.Select(s => s.Words));

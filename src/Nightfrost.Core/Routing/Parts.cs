@@ -135,7 +135,7 @@ internal static class PartNeeds
         if (ear.RelayJoint is not { Lead: { } lead } joint)
             return null;
         var need = new PartNeed(lead, 1, 0, joint.NeedsM);
-        return need with { Included = Math.Min(1, Covered(shelf, need, [ear.Relay!, ear.Receiver])) };
+        return need with { Included = Math.Min(1, CoveredBy(shelf, need, ear.Relay!) + CoveredBy(shelf, need, ear.Receiver)) };
     }
 
     /// <summary>Adapters, transmitter and leads of a chain, without the splitter before it.</summary>
@@ -144,61 +144,82 @@ internal static class PartNeeds
     /// <param name="wiredReceiver">Plain wires: what is worn, whose box may hold a lead.</param>
     public static IReadOnlyList<PartNeed> OfChain(Shelf shelf, Feed feed, Device? wiredReceiver)
     {
+        var needs = new List<PartNeed>(6);
+        OfChain(shelf, feed, wiredReceiver, needs);
+        return needs;
+    }
+
+    /// <summary>The same into a list of the caller's.</summary>
+    public static void OfChain(Shelf shelf, Feed feed, Device? wiredReceiver, List<PartNeed> into)
+    {
         var start = feed.Splitter is null ? 0 : 1;
-        List<Device> boxes = [.. feed.Adapters.Skip(start), .. feed.Transmitter is { } box ? new[] { box } : []];
-        List<Device> holders = wiredReceiver is null ? boxes : [.. boxes, wiredReceiver];
-        return [.. boxes.Select(b => new PartNeed(b, 1, 0, 0)), .. Leads(shelf, feed.Joints.Skip(start), start == 0 && IsShared(feed), holders)];
+        for (var i = start; i < feed.Adapters.Count; i++)
+            into.Add(new(feed.Adapters[i], 1, 0, 0));
+        if (feed.Transmitter is { } box)
+            into.Add(new(box, 1, 0, 0));
+        var boxes = into.Count;
+        CountLeads(feed.Joints, start, feed.Joints.Count, start == 0 && IsShared(feed), into);
+        for (var at = boxes; at < into.Count; at++)
+        {
+            var covered = wiredReceiver is null ? 0 : CoveredBy(shelf, into[at], wiredReceiver);
+            for (var b = 0; b < boxes; b++)
+                covered += CoveredBy(shelf, into[at], into[b].Device);
+            Cover(into, at, covered);
+        }
     }
 
     /// <summary>The splitter before a chain, with the lead into it.</summary>
-    public static IReadOnlyList<PartNeed> OfSplitter(Shelf shelf, Feed feed) =>
-        [new(feed.Splitter!, 1, 0, 0), .. Leads(shelf, feed.Joints.Take(1), IsShared(feed), [feed.Splitter!])];
+    public static IReadOnlyList<PartNeed> OfSplitter(Shelf shelf, Feed feed)
+    {
+        List<PartNeed> needs = [new(feed.Splitter!, 1, 0, 0)];
+        CountLeads(feed.Joints, 0, 1, IsShared(feed), needs);
+        for (var at = 1; at < needs.Count; at++)
+            Cover(needs, at, CoveredBy(shelf, needs[at], feed.Splitter!));
+        return needs;
+    }
 
     // The lead already in a taken socket goes on to feed what held it from the box or the splitter: one more is needed, and one is there.
     private static bool IsShared(Feed feed) => feed.Socket.State == SocketState.Taken && feed.SharesSocket;
 
-    private static IEnumerable<PartNeed> Leads(Shelf shelf, IEnumerable<Joint> joints, bool goesOn, IReadOnlyList<Device> holders)
+    private static void CountLeads(IReadOnlyList<Joint> joints, int from, int to, bool goesOn, List<PartNeed> into)
     {
-        var leads = new List<PartNeed>();
-        var first = true;
-        foreach (var joint in joints)
+        for (var i = from; i < to; i++)
         {
-            Count(joint, 0);
-            if (first && goesOn)
-                Count(joint, 1);
-            first = false;
+            if (joints[i].Lead is not { } lead)
+                continue;
+            Count(lead, joints[i].NeedsM, 0);
+            if (i == from && goesOn)
+                Count(lead, joints[i].NeedsM, 1);
         }
 
-        return leads.Select(lead => lead with { Included = Math.Min(lead.Pieces, lead.Included + Covered(shelf, lead, holders)) });
-
-        void Count(Joint joint, int there)
+        void Count(Device lead, double needsM, int there)
         {
-            if (joint.Lead is not { } lead)
-                return;
-            var at = leads.FindIndex(l => l.Device == lead);
+            var at = into.FindIndex(l => l.Device == lead);
             if (at < 0)
-                leads.Add(new(lead, 1, there, joint.NeedsM));
+                into.Add(new(lead, 1, there, needsM));
             else
-                leads[at] = new(lead, leads[at].Pieces + 1, leads[at].Included + there, Math.Max(leads[at].NeedsM, joint.NeedsM));
+                into[at] = new(lead, into[at].Pieces + 1, into[at].Included + there, Math.Max(into[at].NeedsM, needsM));
         }
+    }
+
+    private static void Cover(List<PartNeed> needs, int at, int covered)
+    {
+        if (covered > 0 || needs[at].Included > needs[at].Pieces)
+            needs[at] = needs[at] with { Included = Math.Min(needs[at].Pieces, needs[at].Included + covered) };
     }
 
     /// <summary>True when a lead at hand has the ends needed and is long enough.</summary>
     public static bool Serves(Device held, PartNeed need) => Shelf.LeadFits(held, need.Device.Ports[0].Connector, need.Device.Ports[1].Connector) && held.LengthM >= need.NeedsM;
 
-    private static int Covered(Shelf shelf, PartNeed need, IReadOnlyList<Device> boxes)
+    private static int CoveredBy(Shelf shelf, PartNeed need, Device box)
     {
         var count = 0;
-        foreach (var box in boxes)
+        foreach (var id in box.Includes)
         {
-            foreach (var id in box.Includes)
-            {
-                if (shelf.Find(id) is { } held && Serves(held, need))
-                    count++;
-            }
+            if (shelf.Find(id) is { } held && Serves(held, need))
+                count++;
         }
 
         return count;
     }
 }
-

@@ -9,6 +9,11 @@ internal sealed class PieceCounter
 {
     private readonly Site _site;
     private readonly bool _ownsLeads;
+    private readonly List<PartNeed> _needs = [];
+    private readonly List<Use> _uses = [];
+    private readonly List<int> _fits = [];
+    private readonly Dictionary<int, UsbNeed> _oneBox = [];
+    private readonly Dictionary<(string, double), int> _resourceOf = [];
     private readonly Dictionary<Device, int> _fitUsb = new(ReferenceEqualityComparer.Instance);
 
     /// <param name="site">The site.</param>
@@ -50,33 +55,48 @@ internal sealed class PieceCounter
     }
 
     /// <summary>What a chain needs, and which of its boxes the set's USB could feed.</summary>
-    public (Use[] Uses, UsbNeed Usb) OfChain(Feed feed, Device? wiredReceiver) => Of(PartNeeds.OfChain(_site.Shelf, feed, wiredReceiver), feed.FedByTap ? feed.Transmitter : null);
+    public (Use[] Uses, UsbNeed Usb) OfChain(Feed feed, Device? wiredReceiver)
+    {
+        _needs.Clear();
+        PartNeeds.OfChain(_site.Shelf, feed, wiredReceiver, _needs);
+        return Of(_needs, feed.FedByTap ? feed.Transmitter : null);
+    }
 
     /// <summary>What a splitter needs.</summary>
     public (Use[] Uses, UsbNeed Usb) OfSplitter(Feed feed) => Of(PartNeeds.OfSplitter(_site.Shelf, feed), null);
 
     private (Use[] Uses, UsbNeed Usb) Of(IReadOnlyList<PartNeed> needs, Device? fedByTap)
     {
-        var uses = new List<Use>(needs.Count + 1);
-        var (supplies, fits) = (0, new List<int>());
-        foreach (var need in needs)
+        _uses.Clear();
+        _fits.Clear();
+        var supplies = 0;
+        for (var i = 0; i < needs.Count; i++)
         {
+            var need = needs[i];
             if (need.Pieces > need.Included)
-                uses.Add(Of(need));
+                _uses.Add(Of(need));
             if (need.Device == fedByTap || !CouldUseUsb(need.Device))
                 continue;
             if (FitOf(need.Device) is var fit and not 0)
-                fits.Add(fit);
+                _fits.Add(fit);
             else
                 supplies++;
         }
 
-        var usb = Supply < 0 || fits.Count == 0 ? UsbNeed.None : new UsbNeed(fits);
+        var usb = Supply < 0 ? UsbNeed.None : UsbOf(_fits);
         supplies += usb.Unfed;
         if (supplies > 0 && Supply >= 0)
-            uses.Add(new(Supply, supplies));
-        return ([.. uses], usb);
+            _uses.Add(new(Supply, supplies));
+        return ([.. _uses], usb);
     }
+
+    // Nearly every chain has one such box or none.
+    private UsbNeed UsbOf(List<int> fits) => fits.Count switch
+    {
+        0 => UsbNeed.None,
+        1 => _oneBox.TryGetValue(fits[0], out var known) ? known : _oneBox[fits[0]] = new UsbNeed(fits),
+        _ => new UsbNeed(fits),
+    };
 
     private int FitOf(Device device) => _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketsFor(_site.Look.Set, device);
 
@@ -85,10 +105,16 @@ internal sealed class PieceCounter
 
     private Use Of(PartNeed need)
     {
+        var key = (need.Device.Id, need.Device.Role == DeviceRole.Lead ? need.NeedsM : 0);
+        return new(_resourceOf.TryGetValue(key, out var known) ? known : _resourceOf[key] = ResourceOf(need), need.Pieces - need.Included);
+    }
+
+    private int ResourceOf(PartNeed need)
+    {
         var lead = need.Device.Role == DeviceRole.Lead;
         var there = !lead ? _site.OwnedCount(need.Device.Id)
             : _ownsLeads ? _site.Look.Owned.Where(o => _site.Shelf.Find(o.DeviceId) is { Role: DeviceRole.Lead } held && PartNeeds.Serves(held, need)).Sum(o => o.Count) : 0;
         var key = lead && need.NeedsM > 0 ? FormattableString.Invariant($"{need.Device.Id} {need.NeedsM}") : need.Device.Id;
-        return new(Resources.Of(key, there, need.Device.Price), need.Pieces - need.Included);
+        return Resources.Of(key, there, need.Device.Price);
     }
 }

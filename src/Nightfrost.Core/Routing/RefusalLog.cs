@@ -20,7 +20,8 @@ internal sealed class RefusalLog(string? watchedId = null)
 {
     private readonly SortedDictionary<int, (Rule Rule, Route Route)> _watched = [];
     private readonly Dictionary<Subject, (Rule Rule, Route Route)> _farthest = [];
-    private readonly Dictionary<string, (Device Device, Route Route)> _noLink = [];
+    private readonly Dictionary<Device, int> _farthestOfDevices = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<Device, Route> _noLink = new(ReferenceEqualityComparer.Instance);
     private readonly (Rule Rule, Route Route)?[] _farthestLinks = new (Rule, Route)?[LinkTechnologies.All.Count];
     private readonly bool[] _workingLinks = new bool[LinkTechnologies.All.Count];
     private readonly HashSet<Subject> _working = [];
@@ -49,7 +50,7 @@ internal sealed class RefusalLog(string? watchedId = null)
     /// <summary>Keeps what refuses a way through the air.</summary>
     public void RefuseLink(LinkTechnology technology, Rule rule, Route route)
     {
-        if (_farthestLinks[(int)technology] is not { } before || Rules.Position(rule.Id) > Rules.Position(before.Rule.Id))
+        if (_farthestLinks[(int)technology] is not { } before || rule.Order > before.Rule.Order)
             _farthestLinks[(int)technology] = (rule, route);
     }
 
@@ -77,11 +78,25 @@ internal sealed class RefusalLog(string? watchedId = null)
         return [.. _watched.Reverse().Select(pair => pair.Value.Rule.Ask(pair.Value.Route)!)];
     }
 
+    /// <summary>True when a refusal tells more than what is known of the way, the box or what takes it.</summary>
+    public bool IsNews(Rule rule, LinkTechnology technology, Device? transmitter, Ear ear) =>
+        watchedId is not null || _farthestLinks[(int)technology] is not { } before || rule.Order > before.Rule.Order
+        || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Takes, rule));
+
+    private bool IsNewsOf(Device device, Rule rule) => !_farthestOfDevices.TryGetValue(device, out var before) || rule.Order > before;
+
+    public void Refuse(Device device, Rule rule, Route route)
+    {
+        if (IsNewsOf(device, rule))
+            _farthestOfDevices[device] = rule.Order;
+        Refuse(OfDevice(device), rule, route);
+    }
+
     public void Refuse(Subject subject, Rule rule, Route route)
     {
         if (subject.Id == watchedId)
-            _watched.TryAdd(Rules.Position(rule.Id), (rule, route));
-        if (!_farthest.TryGetValue(subject, out var before) || Rules.Position(rule.Id) > Rules.Position(before.Rule.Id))
+            _watched.TryAdd(rule.Order, (rule, route));
+        if (!_farthest.TryGetValue(subject, out var before) || rule.Order > before.Rule.Order)
             _farthest[subject] = (rule, route);
     }
 
@@ -89,19 +104,18 @@ internal sealed class RefusalLog(string? watchedId = null)
     public void RefuseWatched(Ear ear, Rule rule, Route route)
     {
         if (ear.Receiver.Id == watchedId || ear.Relay?.Id == watchedId)
-            _watched.TryAdd(Rules.Position(rule.Id), (rule, route));
+            _watched.TryAdd(rule.Order, (rule, route));
     }
 
     /// <summary>Two ends that share no link: kept until one of them meets something nearer to the ear.</summary>
     public void NoLink(Device? transmitter, Ear ear, Site site, Feed feed, AirLink sends)
     {
-        var known = (transmitter is null || _noLink.ContainsKey(transmitter.Id)) && _noLink.ContainsKey(ear.Takes.Id);
-        if (known)
+        if ((transmitter is null || _noLink.ContainsKey(transmitter)) && _noLink.ContainsKey(ear.Takes))
             return;
         var route = new Route(site, feed, ear, sends, null, false);
         if (transmitter is not null)
-            _noLink.TryAdd(transmitter.Id, (transmitter, route));
-        _noLink.TryAdd(ear.Takes.Id, (ear.Takes, route));
+            _noLink.TryAdd(transmitter, route);
+        _noLink.TryAdd(ear.Takes, route);
     }
 
     /// <summary>Everything that works nowhere: sockets first, then devices whose failing came nearest to working.</summary>
@@ -119,7 +133,7 @@ internal sealed class RefusalLog(string? watchedId = null)
     // Ends that met nothing nearer to the ear than that they share no link.
     private void Settle()
     {
-        foreach (var (device, route) in _noLink.Values)
+        foreach (var (device, route) in _noLink)
         {
             if (Rules.RefusingRoute(route) is { } rule && !(rule.Id == Rules.OwnReceiver && !ReferenceEquals(device, route.Feed.Transmitter)))
                 Refuse(OfDevice(device), rule, route);

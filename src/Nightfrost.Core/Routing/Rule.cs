@@ -22,6 +22,22 @@ public enum RuleScope
     WholeWay,
 }
 
+/// <summary>What the verdict of a refusing rule of the whole way hangs on, so that it is asked once for all ways that share it.</summary>
+public enum RuleSees
+{
+    /// <summary>Anything a <see cref="RuleScope.WholeWay"/> may look at.</summary>
+    Everything,
+
+    /// <summary>What is worn, and who wears it.</summary>
+    Ear,
+
+    /// <summary>The site, the two ends of the link and whether several are fed; not the listener.</summary>
+    Link,
+
+    /// <summary>The same, and the listener with the places they go to; not what is worn beyond the end of the link.</summary>
+    Seat,
+}
+
 /// <summary>Something a route must satisfy. All rules stand in <see cref="Rules.All"/>; screens, tests and docs read that list.</summary>
 /// <param name="Id">Stable, kebab-case; stored with a verdict and never reused for another meaning.</param>
 /// <param name="Effect">Refuses or advises.</param>
@@ -34,6 +50,12 @@ public enum RuleScope
 public sealed record Rule(
     string Id, RuleEffect Effect, RuleScope Scope, string Sentence, string Remedy, string Source, Func<Route, bool> Breaks, Func<Route, IReadOnlyDictionary<string, string>> Values)
 {
+    /// <summary>What its verdict hangs on.</summary>
+    public RuleSees Sees { get; init; }
+
+    /// <summary>How far along the way it is met; a larger number is nearer to the ear.</summary>
+    public int Order { get; init; }
+
     /// <summary>The finding of this rule for one route, or null when the rule is satisfied.</summary>
     public Finding? Ask(Route route) => Breaks(route) ? Finding.Of(this, Values(route)) : null;
 }

@@ -13,13 +13,14 @@ public static class Rules
     public const string AidsUnconfirmed = "aids-unconfirmed";
 
     /// <summary>Every rule.</summary>
-    public static IReadOnlyList<Rule> All { get; } = [.. TapRules.Refusing, .. EarRules.Refusing, .. AdviceRules.All];
+    public static IReadOnlyList<Rule> All { get; } = [.. TapRules.Refusing.Concat(EarRules.Refusing).Concat(AdviceRules.All).Select((rule, order) => rule with { Order = order })];
 
-    private static readonly Rule[] FeedRefusals = [.. TapRules.Refusing];
-    private static readonly Rule[] ChainRefusals = [.. TapRules.Refusing.SkipWhile(rule => rule.Id != SocketTaken)];
-    private static readonly Rule[] RouteRefusals = [.. EarRules.Refusing];
-    private static readonly Rule[] Advice = [.. AdviceRules.All];
-    private static readonly Dictionary<string, int> Order = All.Select((rule, index) => (rule.Id, index)).ToDictionary(p => p.Id, p => p.index);
+    private static readonly Rule[] FeedRefusals = [.. All.Where(rule => rule is { Effect: RuleEffect.Refuses, Scope: RuleScope.Tap })];
+    private static readonly Rule[] ChainRefusals = [.. FeedRefusals.SkipWhile(rule => rule.Id != SocketTaken)];
+    private static readonly Rule[] RouteRefusals = [.. All.Where(rule => rule is { Effect: RuleEffect.Refuses, Scope: RuleScope.WholeWay })];
+    private static readonly Rule[][] BySight = [.. Enum.GetValues<RuleSees>().Select(sees => RouteRefusals.Where(rule => rule.Sees == sees).ToArray())];
+    private static readonly Rule[] Advice = [.. All.Where(rule => rule.Effect == RuleEffect.Advises)];
+    private static readonly Dictionary<string, int> Order = All.ToDictionary(rule => rule.Id, rule => rule.Order);
 
     /// <summary>The first rule that refuses this feed, or null.</summary>
     public static Finding? RefusesFeed(Route route) => RefusingFeed(route)?.Ask(route);
@@ -39,6 +40,26 @@ public static class Rules
     internal static Rule? RefusingChain(Route route) => First(ChainRefusals, route);
 
     internal static Rule? RefusingRoute(Route route) => First(RouteRefusals, route);
+
+    /// <summary>The first rule of one sight that refuses a route; null when none does, or none before another that refuses it already.</summary>
+    internal static Rule? RefusingOf(RuleSees sees, Route route, Rule? before = null)
+    {
+        foreach (var rule in BySight[(int)sees])
+        {
+            if (rule.Order >= (before?.Order ?? int.MaxValue))
+                return null;
+            if (rule.Breaks(route))
+                return rule;
+        }
+
+        return null;
+    }
+
+    /// <summary>True when some rule of a sight stands before another rule.</summary>
+    internal static bool AnyBefore(RuleSees sees, Rule? before) => BySight[(int)sees] is [var first, ..] && first.Order < (before?.Order ?? int.MaxValue);
+
+    /// <summary>The one met first of two rules that refuse.</summary>
+    internal static Rule? Earlier(Rule? a, Rule? b) => a is null ? b : b is null || a.Order < b.Order ? a : b;
 
     /// <summary>Names of the listeners with a wish, joined; null when nobody has it.</summary>
     internal static string? Wishes(Look look, RoomWish wish)

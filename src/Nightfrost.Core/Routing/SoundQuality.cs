@@ -12,19 +12,22 @@ public static class SoundQuality
     /// <summary>Grade of the weaker of the route's links, 1 to 4.</summary>
     public static int Of(Route route)
     {
-        var grade = OfCoding(route.Sends, route.Coding);
-        if (route.AtEar.RelaySends is { } second)
-            grade = Math.Min(grade, OfCoding(second, Negotiation.Between(second, route.AtEar.RelayReaches, false)));
-        return grade;
+        return Math.Min(OfCoding(route.Sends, route.Coding), OfRelay(route.AtEar));
     }
 
     /// <summary>The same as it counts for this listener: always 4 where quality is unimportant, each grade lost counted twice where it is important.</summary>
-    public static int Weighed(Route route) => route.AtEar.Listener.Quality switch
+    public static int Weighed(Route route) => Weighed(Of(route), route.AtEar.Listener);
+
+    /// <summary>A grade as it counts for a listener.</summary>
+    internal static int Weighed(int grade, Listener listener) => listener.Quality switch
     {
         QualityWeight.Unimportant => Best,
-        QualityWeight.Important => Math.Max(1, Best - 2 * (Best - Of(route))),
-        _ => Of(route),
+        QualityWeight.Important => Math.Max(1, Best - 2 * (Best - grade)),
+        _ => grade,
     };
+
+    /// <summary>Grade of the link behind a relay, 1 to 4; 4 without one.</summary>
+    internal static int OfRelay(Ear ear) => ear.RelaySends is { } second ? OfCoding(second, Negotiation.Between(second, ear.RelayReaches, false)) : Best;
 
     /// <summary>The word for a grade.</summary>
     public static string Word(int grade) => grade switch
@@ -35,6 +38,6 @@ public static class SoundQuality
         _ => "telephone-like",
     };
 
-    private static int OfCoding(AirLink? sends, Negotiated coding) =>
+    internal static int OfCoding(AirLink? sends, Negotiated coding) =>
         sends is null ? Best : coding.Codec is { } codec ? CodecClasses.Of(codec.Class).Quality : LinkTechnologies.Of(sends.Technology).Quality;
 }

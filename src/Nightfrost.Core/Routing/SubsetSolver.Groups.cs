@@ -40,7 +40,7 @@ internal sealed partial class SubsetSolver
                     for (var i = 0; i < n; i++)
                         Raise(keys, at, 1 << i, own[i] > Never ? own[i] + FeedKey(i) : Never);
                 }
-                else if (SameFrom(size))
+                else if (line.IsTheSameFrom(size))
                 {
                     FillFrom(size, own, keys, at);
                     return;
@@ -107,21 +107,6 @@ internal sealed partial class SubsetSolver
             }
 
             return sum;
-        }
-
-        // True when no ear of the larger groups drops out as the group grows.
-        private bool SameFrom(int size)
-        {
-            foreach (var list in line.Several)
-            {
-                foreach (var ear in list)
-                {
-                    if (ear.Most >= size && ear.Most < line.Most)
-                        return false;
-                }
-            }
-
-            return true;
         }
 
         private long FeedKey(int first) =>

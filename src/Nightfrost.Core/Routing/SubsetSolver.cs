@@ -9,6 +9,7 @@ internal sealed partial class SubsetSolver
     private const long Never = long.MinValue / 4;
 
     private readonly Candidates _candidates;
+    private readonly Narrowed _lines;
     private readonly Weights _weights;
     private readonly Threshold _threshold;
     private readonly Charges _charges;
@@ -17,28 +18,29 @@ internal sealed partial class SubsetSolver
     private readonly int _sets;
     private readonly CancellationToken _cancel;
 
-    private SubsetSolver(Candidates candidates, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel)
+    private SubsetSolver(Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel)
     {
-        (_candidates, _weights, _threshold, _charges, _demands, _cancel) = (candidates, weights, threshold, charges, demands, cancel);
+        (_candidates, _lines, _weights, _threshold, _charges, _demands, _cancel) = (candidates, lines, weights, threshold, charges, demands, cancel);
         _listeners = candidates.Tolerances.Length;
         _sets = 1 << _listeners;
     }
 
     /// <summary>The best relaxed solution; it may serve nobody.</summary>
     /// <param name="candidates">What may be planned with.</param>
+    /// <param name="lines">Its lines that the weights and the threshold need.</param>
     /// <param name="weights">What counts.</param>
     /// <param name="threshold">Least that every route must reach.</param>
     /// <param name="charges">How many pieces each user must pay although they are at hand.</param>
     /// <param name="demands">What must stand in whose route.</param>
     /// <param name="cancel">Stops the work.</param>
     public static Solution Best(
-        Candidates candidates, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
-        new SubsetSolver(candidates, weights, threshold, charges, demands, cancel).Run();
+        Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
+        new SubsetSolver(candidates, lines, weights, threshold, charges, demands, cancel).Run();
 
     /// <summary>The best key of each set of listeners served exactly, by number of the set; <see cref="IsNever"/> where nothing serves it.</summary>
     public static long[] BestOfSets(
-        Candidates candidates, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
-        new SubsetSolver(candidates, weights, threshold, charges, demands, cancel).Fill([]);
+        Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
+        new SubsetSolver(candidates, lines, weights, threshold, charges, demands, cancel).Fill([]);
 
     /// <summary>The listeners whose routes must hold something.</summary>
     public static int Required(IReadOnlyList<Demand> demands) => demands.Aggregate(0, (set, demand) => set | 1 << demand.Listener);
@@ -63,10 +65,10 @@ internal sealed partial class SubsetSolver
     private long[] Fill(List<(SocketTable Table, int[] Part)> taken)
     {
         var perSocket = new SocketTable?[_candidates.Sockets];
-        foreach (var group in _candidates.Lines.GroupBy(l => l.Socket))
+        foreach (var socket in _lines.Sockets)
         {
             _cancel.ThrowIfCancellationRequested();
-            perSocket[group.Key] = TableOf(group);
+            perSocket[socket.Socket] = TableOf(socket);
         }
 
         // best[set]: the best way to serve exactly this set by the sockets so far.
@@ -115,20 +117,20 @@ internal sealed partial class SubsetSolver
         return [.. picks.OrderBy(p => p.Listener)];
     }
 
-    private SocketTable TableOf(IEnumerable<FeedLine> lines)
+    private SocketTable TableOf(SocketLines socket)
     {
         var table = new SocketTable(_sets);
-        foreach (var bySplitter in lines.GroupBy(l => l.Splitter).OrderBy(g => g.Key))
+        foreach (var (number, lines) in socket.Groups)
         {
             var keys = new long[_sets];
             Array.Fill(keys, Never);
             var at = new FeedLine[_sets];
-            foreach (var line in bySplitter)
+            foreach (var line in lines)
                 new GroupSolver(this, line).FillInto(keys, at);
-            if (bySplitter.Key < 0)
+            if (number < 0)
                 table.Take(keys, at);
             else
-                Split(table, _candidates.Splitters[bySplitter.Key], keys, at);
+                Split(table, _candidates.Splitters[number], keys, at);
         }
 
         return table;

@@ -28,6 +28,7 @@ internal sealed class UnbeatenSet
     private readonly CancellationToken _cancel;
     private readonly Queue<(Threshold Threshold, Charges Charges)> _open = new();
     private readonly HashSet<string> _seen = [];
+    private readonly Dictionary<Threshold, Narrowed> _narrowed = [];
     private bool _complete = true;
 
     private UnbeatenSet(Candidates candidates, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel) =>
@@ -109,12 +110,17 @@ internal sealed class UnbeatenSet
     private void Search(Threshold threshold, Charges charges)
     {
         var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score).ToList();
-        _steps.Spent += (long)_candidates.Lines.Count << _candidates.Tolerances.Length >> 2;
-        if (Ideals.Of(_candidates, threshold, charges, _demands, _served, _budgetCents, known, _cancel) is not { } ideals)
+        var lines = LinesFor(threshold);
+        _steps.Spent += (long)lines.Count << _candidates.Tolerances.Length >> 2;
+        if (Ideals.Of(_candidates, lines, threshold, charges, _demands, _served, _budgetCents, known, _cancel) is not { } ideals)
             return;
-        foreach (var point in FrontSolver.Fronts(_candidates, threshold, charges, _demands, ideals, _served, _steps, _cancel))
+        foreach (var point in FrontSolver.Fronts(_candidates, lines, threshold, charges, _demands, ideals, _served, _steps, _cancel))
             Check(point, threshold, charges);
     }
+
+    // The same threshold is searched again for everybody who may have to pay.
+    private Narrowed LinesFor(Threshold threshold) =>
+        _narrowed.TryGetValue(threshold, out var known) ? known : _narrowed[threshold] = Narrowed.For(_candidates, threshold, _demands);
 
     private void Check(FrontPoint point, Threshold threshold, Charges charges)
     {
@@ -173,13 +179,13 @@ internal sealed class Ideals
 
     /// <summary>The ideals under a threshold; null when nothing new can be found there.</summary>
     public static Ideals? Of(
-        Candidates candidates, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, int served, long budgetCents, IReadOnlyList<Score> known, CancellationToken cancel)
+        Candidates candidates, Narrowed lines, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, int served, long budgetCents, IReadOnlyList<Score> known, CancellationToken cancel)
     {
-        var needs = Rest(SubsetSolver.BestOfSets(candidates, new(0, 1, 0, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
+        var needs = Rest(SubsetSolver.BestOfSets(candidates, lines, new(0, 1, 0, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
         if (SubsetSolver.IsNever(needs[0]))
             return null;
-        var cents = Rest(SubsetSolver.BestOfSets(candidates, new(0, 0, 1, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
-        var hand = Rest(SubsetSolver.BestOfSets(candidates, new(0, 0, 0, 1), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
+        var cents = Rest(SubsetSolver.BestOfSets(candidates, lines, new(0, 0, 1, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
+        var hand = Rest(SubsetSolver.BestOfSets(candidates, lines, new(0, 0, 0, 1), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
         var ideals = new Ideals(needs, cents, hand, known, budgetCents);
         return ideals.MayPass(0, 0, 0, 0) ? ideals : null;
     }
