@@ -9,14 +9,11 @@ namespace Nightfrost.Core.Routing;
 /// </summary>
 internal sealed class CandidateFinder
 {
-    private static readonly SourcePort Nowhere = new() { Id = "", Kind = SocketKind.Bluetooth, State = SocketState.Free };
-
     private readonly Site _site;
     private readonly Limits _limits;
     private readonly FeedFinder _feeds;
     private readonly Device[] _transmitters;
-    private readonly EarBase[][] _ears;
-    private readonly EarBase[][] _wiredEars;
+    private readonly EarEntries _entries;
     private readonly PieceCounter _pieces;
     private readonly InStepGrades _grades;
     private readonly EndClasses _ends;
@@ -25,9 +22,6 @@ internal sealed class CandidateFinder
     private readonly List<FeedLine> _lines = [];
     private readonly Dictionary<(string, string), SplitterLine> _splitters = [];
     private readonly List<SplitterLine> _splitterList = [];
-    private readonly Dictionary<string, int> _takings = [];
-    private readonly Dictionary<string, int> _stages = [];
-    private readonly Dictionary<string, int> _scarce = [];
     private readonly Dictionary<Device, (string, int)[]> _inTheBox = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<(EarOption[][], EarOption[][], int, sbyte[][], Brought, int, int), int> _shapes = [];
     private readonly int[] _tolerances;
@@ -48,16 +42,11 @@ internal sealed class CandidateFinder
         var receivers = Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse);
         var between = Likeness.WorthTrying(site, Allowed(DeviceRole.Relay).Concat(Allowed(DeviceRole.LinkReceiver)).Concat(Allowed(DeviceRole.Transmitter).Where(t => t.Links.Any(l => !l.Transmits) && t.Ports.Any(p => p.Output))), limits.MustUse);
         var inBoxes = _transmitters.SelectMany(t => t.Includes).ToHashSet();
-        var finder = new EarFinder(site);
-        var all = listeners.Select(l => finder.For(l, receivers, between).Where(e => !IsBanned(e.Receiver.Id)).Select(BaseOf).ToList()).ToList();
-        _ears = [.. all.Select(list => EarBases.WorthTrying(list, EarBases.KeyOf, IsKept))];
-        _wiredEars = [.. all.Select(list => EarBases.WorthTrying(list.Where(e => e.Ear.Relay is null && e.Ear.Receiver.Ports.Any(p => !p.Output)), EarBases.KeyOfWired, IsKept))];
-        _ends = new EndClasses(site, _grades, _refusals, _ears, _takings.Count, IsKept);
+        _entries = new EarEntries(site, limits, _pieces, receivers, between, IsNamed, id => inBoxes.Contains(id) || id == watchedId);
+        _ends = new EndClasses(site, _grades, _refusals, _entries);
         _tolerances = [.. listeners.Select(_grades.ToleranceOf)];
         _dominance = new Dominance(_pieces, _grades, _tolerances, IsNamed);
         _routes = new int[listeners.Count];
-
-        bool IsKept(EarBase e) => !_pieces.IsPlenty(e.Uses) || Ids(e.Ear).Any(id => IsNamed(id) || inBoxes.Contains(id) || id == watchedId);
     }
 
     /// <summary>Everything that may be planned with.</summary>
@@ -93,27 +82,6 @@ internal sealed class CandidateFinder
 
     private bool IsNamed(string id) => _limits.MustUse.Contains(id);
 
-    private static IEnumerable<string> Ids(Ear ear) => ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id];
-
-    private EarBase BaseOf(Ear ear)
-    {
-        var alone = new Route(_site, new Feed(Nowhere, [], null, []), ear, null, null, false);
-        var uses = _pieces.OfEar(ear);
-        var lacks = (Needs.AsksMono(ear.Listener) && !Needs.SumsAtEar(ear) ? Brought.MonoSum : Brought.None) | (ear.Listener.OnRequestOnly && !Needs.IsOnRequest(ear) ? Brought.OnRequest : Brought.None)
-            | (ear.Listener.SpatialRendering && Needs.CouldBeSpatial(alone) ? Brought.SetsOwnRadio : Brought.None);
-        return new(ear, Needs.WishesMet(alone), lacks, Rig.HandCount(ear), uses, _pieces.Resources.CentsOf(uses))
-        {
-            Refused = Rules.RefusingOf(RuleSees.Ear, alone),
-            Taking = NumberOf(_takings, EarBases.KeyOfEnds(ear.Takes)),
-            Stages = NumberOf(_stages, EarBases.KeyOfStages(ear)),
-            RelayQuality = SoundQuality.OfRelay(ear),
-            Scarce = _pieces.IsPlenty(uses) && !Ids(ear).Any(IsNamed) ? 0 : 1 + NumberOf(_scarce, string.Join(',', uses.Where(u => _pieces.Resources.There(u.Resource) > 0).OrderBy(u => u.Resource).Select(u => $"{u.Resource} {u.Pieces}").Concat(Ids(ear).Where(IsNamed)))),
-            DeviceIds = [.. Ids(ear)],
-        };
-    }
-
-    private static int NumberOf(Dictionary<string, int> numbers, string key) => numbers.TryGetValue(key, out var number) ? number : numbers[key] = numbers.Count;
-
     private void Enter(SourcePort socket, int number)
     {
         _cancel.ThrowIfCancellationRequested();
@@ -131,10 +99,11 @@ internal sealed class CandidateFinder
         else
         {
             var outlets = Outlets.WorthTrying(_feeds.Outlets(socket), a => _site.OwnedCount(a.Id) > 0 || IsNamed(a.Id));
+            var byEnd = outlets.GroupBy(o => (o.Connector, string.Join(',', o.Signals))).Select(g => (g.First(), g.ToArray())).ToList();
             foreach (var transmitter in _transmitters)
             {
                 _cancel.ThrowIfCancellationRequested();
-                var feeds = Standing(Feeds(outlets, socket, transmitter), transmitter, socket, subject);
+                var feeds = Standing(Feeds(byEnd, socket, transmitter), transmitter, socket, subject);
                 foreach (var sends in transmitter.Links)
                 {
                     if (sends.Transmits)
@@ -149,21 +118,24 @@ internal sealed class CandidateFinder
         _lines.AddRange(Narrowed.Always([.. _dominance.Without(entered)], _grades, _tolerances, _shapes.Count));
     }
 
-    private IEnumerable<Feed> Feeds(IReadOnlyList<Outlet> outlets, SourcePort socket, Device transmitter)
+    // Chains that end in the same sort of output join a box in the same way.
+    private IEnumerable<Feed> Feeds(IReadOnlyList<(Outlet First, Outlet[] All)> outlets, SourcePort socket, Device transmitter)
     {
-        foreach (var outlet in outlets)
+        foreach (var (first, all) in outlets)
         {
-            if (_feeds.Into(transmitter, outlet.Connector, outlet.Signals) is { } joint)
+            if (_feeds.Into(transmitter, first.Connector, first.Signals) is not { } joint)
+                continue;
+            foreach (var outlet in all)
                 yield return new Feed(socket, outlet.Adapters, transmitter, [.. outlet.Joints, joint]);
         }
     }
 
     private void EnterWires(IReadOnlyList<Outlet> outlets, SourcePort socket, int number, Subject subject, List<FeedLine> entered)
     {
-        for (var i = 0; i < _wiredEars.Length; i++)
+        for (var i = 0; i < _entries.Wired.Length; i++)
         {
             var mine = new List<FeedLine>();
-            foreach (var one in _wiredEars[i])
+            foreach (var one in _entries.Wired[i])
             {
                 var ear = one.Ear;
                 EarOption[][]? options = null;
@@ -181,7 +153,7 @@ internal sealed class CandidateFinder
 
                     if (options is null)
                     {
-                        options = new EarOption[_ears.Length][];
+                        options = new EarOption[_entries.Linked.Length][];
                         Array.Fill(options, []);
                         options[i] = [_ends.OptionOf(one, route)];
                     }
@@ -251,7 +223,7 @@ internal sealed class CandidateFinder
                 hand++;
         }
 
-        var (most, programmes, prefix) = (Math.Min(sends?.ListenersAtOnce ?? 1, _ears.Length), _site.Passing(feed.Socket).Count, _grades.PrefixOf(feed));
+        var (most, programmes, prefix) = (Math.Min(sends?.ListenersAtOnce ?? 1, _entries.Linked.Length), _site.Passing(feed.Socket).Count, _grades.PrefixOf(feed));
         var brings = (mono ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None) | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None);
         return new()
         {
@@ -313,7 +285,7 @@ internal sealed class CandidateFinder
                 Number = _splitterList.Count,
                 DeviceId = splitter.Id,
                 Socket = number,
-                Most = Math.Min(feed.MostBeside, _ears.Length),
+                Most = Math.Min(feed.MostBeside, _entries.Linked.Length),
                 Hand = splitter.Power.SwitchedByHand ? 1 : 0,
                 Uses = uses,
                 Usb = usb,

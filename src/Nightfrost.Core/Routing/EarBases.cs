@@ -14,6 +14,9 @@ internal sealed record EarBase(Ear Ear, int Needs, Brought Lacks, int Hand, Use[
     /// <summary>The rule that refuses what is worn by whoever wears it, whatever sends; null for none.</summary>
     public required Rule? Refused { get; init; }
 
+    /// <summary>Number of all that rules, links and delays see of the receiver and the relay.</summary>
+    public required int Key { get; init; }
+
     /// <summary>Number of the receiving ends of what takes the link: the same for all that sending ends cannot tell apart.</summary>
     public required int Taking { get; init; }
 
@@ -43,12 +46,12 @@ internal static class EarBases
     /// <param name="bases">Ears of one listener.</param>
     /// <param name="keyOf">What they are told apart by.</param>
     /// <param name="isKept">True for an ear that must stay.</param>
-    public static EarBase[] WorthTrying(IEnumerable<EarBase> bases, Func<Ear, string> keyOf, Func<EarBase, bool> isKept)
+    public static EarBase[] WorthTrying(IEnumerable<EarBase> bases, Func<EarBase, int> keyOf, Func<EarBase, bool> isKept)
     {
-        var kept = new Dictionary<string, List<EarBase>>();
+        var kept = new Dictionary<int, List<EarBase>>();
         foreach (var one in EarBase.InOrder(bases))
         {
-            var key = keyOf(one.Ear);
+            var key = keyOf(one);
             if (!kept.TryGetValue(key, out var alike))
                 kept[key] = alike = [];
             if (isKept(one) || !alike.Any(k => !isKept(k) && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Hand <= one.Hand && k.Lacks == one.Lacks))
@@ -69,9 +72,9 @@ internal static class EarBases
     public static string KeyOfWired(Ear ear) => string.Join('|',
         ear.IsOwn, ear.Receiver.Role, ear.Receiver.Form, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Receiver.App.Length > 0, string.Join(',', ear.Receiver.StageIds), Wires(ear));
 
-    /// <summary>Everything that rules, links and delays see of an ear.</summary>
+    /// <summary>Everything that rules, links and delays see of an ear but whether it is one's own.</summary>
     public static string KeyOf(Ear ear) => string.Join('|',
-        Likeness.KeyOfTaking(ear.Takes), ear.IsOwn, ear.Receiver.Role, ear.Receiver.Form, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Relay?.NearImplants,
+        Likeness.KeyOfTaking(ear.Takes), ear.Receiver.Role, ear.Receiver.Form, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Relay?.NearImplants,
         ear.Receiver.App.Length > 0, ear.Relay?.App.Length > 0, ear.Relay is null, ear.RelaySends?.Technology, ear.RelaySends is null ? "" : Negotiation.Between(ear.RelaySends, ear.RelayReaches, false).ToString(), ear.RelaySends?.Delay, ear.RelayReaches?.Delay,
         string.Join(',', ear.Receiver.StageIds), string.Join(',', ear.Relay?.StageIds ?? []));
 

@@ -62,14 +62,15 @@ internal sealed record EndClass(EarOption[][] Alone, EarOption[][] Several, EarO
 /// <param name="site">The site.</param>
 /// <param name="grades">In-step grades.</param>
 /// <param name="refusals">Where refusals are kept.</param>
-/// <param name="ears">Ears of each listener, in order.</param>
-/// <param name="takings">How many sorts of receiving ends they have.</param>
-/// <param name="isKept">True for an ear that must stay whatever it is like.</param>
-internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refusals, EarBase[][] ears, int takings, Func<EarBase, bool> isKept)
+/// <param name="entries">What listeners may wear.</param>
+internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refusals, EarEntries entries)
 {
     private const double LoudestDbm = 1000;
 
+    private readonly EarBase[][] _ears = entries.Linked;
     private readonly Dictionary<string, EndClass> _byKey = [];
+    private readonly List<(EarBase Base, Standing Standing, Meeting Meeting, bool Apart)> _kept = [];
+    private readonly (bool Known, Rule? Refused, int Margin)[] _seats = new (bool, Rule?, int)[entries.Takings];
     private readonly Dictionary<(double, double, bool), sbyte[][]> _margins = [];
     private readonly List<double> _sensitivities = [];
     private readonly Dictionary<AirLink, string> _keys = new(ReferenceEqualityComparer.Instance);
@@ -92,8 +93,8 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
         var key = (sends.TransmitDbm, sends.FrequencyMHz, true);
         if (_margins.TryGetValue(key, out var known) && known[0].Length == _sensitivities.Count)
             return known;
-        var margins = new sbyte[ears.Length][];
-        for (var i = 0; i < ears.Length; i++)
+        var margins = new sbyte[_ears.Length][];
+        for (var i = 0; i < _ears.Length; i++)
         {
             margins[i] = new sbyte[_sensitivities.Count];
             var places = Places.Of(site.Look.Listeners[i]);
@@ -154,11 +155,11 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
 
     private EndClass Judge(Feed feed, AirLink sends)
     {
-        var (none, alone, several) = (new EarOption[ears.Length][], new EarOption[ears.Length][], new EarOption[ears.Length][]);
+        var (none, alone, several) = (new EarOption[_ears.Length][], new EarOption[_ears.Length][], new EarOption[_ears.Length][]);
         Array.Fill(none, []);
         var differ = sends.CodecsWithSeveral.Count > 0;
-        var (first, second) = (new Meeting?[takings], new Meeting?[takings]);
-        for (var i = 0; i < ears.Length; i++)
+        var (first, second) = (new Meeting?[entries.Takings], new Meeting?[entries.Takings]);
+        for (var i = 0; i < _ears.Length; i++)
         {
             alone[i] = Asked(i, new(feed, sends, false), first);
             several[i] = differ ? Asked(i, new(feed, sends, true), second) : alone[i];
@@ -201,9 +202,10 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
     // They come cheapest first. Things there are only so many of are kept apart.
     private EarOption[] Asked(int listener, End end, Meeting?[] meetings)
     {
-        var seats = new (bool Known, Rule? Refused, int Margin)[takings];
-        var kept = new List<(EarBase Base, Standing Standing, Meeting Meeting, bool Apart)>();
-        foreach (var one in ears[listener])
+        var kept = _kept;
+        kept.Clear();
+        Array.Clear(_seats);
+        foreach (var one in _ears[listener])
         {
             var meeting = meetings[one.Taking] ??= Meet(end, one);
             if (meeting.Takes is null)
@@ -214,7 +216,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
             }
 
             Route? route = null;
-            ref var seat = ref seats[one.Taking];
+            ref var seat = ref _seats[one.Taking];
             if (!seat.Known)
             {
                 route = RouteOf(one, end, meeting);
@@ -233,8 +235,11 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
 
             var standing = new Standing(
                 meeting.SuffixOf(one.Stages, grades, route ?? RouteOf(one, end, meeting)), SoundQuality.Weighed(Math.Min(meeting.Grade, one.RelayQuality), one.Ear.Listener), seat.Margin, meeting.Sensitivity, meeting.Most);
-            var apart = isKept(one);
-            if (apart || !kept.Exists(k => !k.Apart && Replaces(k.Base, k.Standing, k.Meeting.Takes!, one, standing, meeting.Takes)))
+            var apart = entries.IsKept(one);
+            var needed = true;
+            for (var k = 0; k < kept.Count && needed && !apart; k++)
+                needed = kept[k].Apart || !Replaces(kept[k].Base, kept[k].Standing, kept[k].Meeting.Takes!, one, standing, meeting.Takes);
+            if (needed)
                 kept.Add((one, standing, meeting, apart));
         }
 

@@ -1,0 +1,106 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>What is asked once for many, and what is left out because another stands in for it, must change no answer.</summary>
+public class NarrowedTests
+{
+    private static readonly Weights[] Weighings = [Weights.Of(Priorities.Usual.Order), Weights.Of([Criterion.Price, Criterion.Needs]), Weights.Of([Criterion.Boxes, Criterion.Price]), new(0, 1, 0, 0)];
+
+    public static TheoryData<int> Seeds => [.. Enumerable.Range(40, 6)];
+
+    /// <summary>Every way that could be asked about, refused or not.</summary>
+    private static IEnumerable<Route> Ways(Site site)
+    {
+        var finder = new FeedFinder(site.Shelf);
+        foreach (var socket in site.Look.AllSockets())
+        {
+            IEnumerable<(Feed Feed, AirLink Sends)> feeds = SocketKinds.Of(socket.Kind).IsRadio
+                ? [(new Feed(socket, [], null, []), BuiltInRadio.Of(socket))]
+                : site.Shelf.OfRole(DeviceRole.Transmitter).SelectMany(t => finder.Between(socket, t, false).Take(2).Select(f => (f, t.Links[0])));
+            foreach (var (feed, sends) in feeds.ToList())
+            {
+                foreach (var ear in site.Look.Listeners.SelectMany(l => new EarFinder(site).For(l)))
+                {
+                    var takes = ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == sends.Technology);
+                    yield return new Route(site, feed, ear, sends, takes, false);
+                    yield return new Route(site, feed, ear, sends, takes, true);
+                }
+            }
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void A_rule_sees_no_more_than_it_says(int seed)
+    {
+        var random = new Random(seed);
+        for (var round = 0; round < 12; round++)
+        {
+            var ways = Ways(RandomSites.Draw(random)).ToList();
+            foreach (var rule in Rules.All.Where(r => r is { Effect: RuleEffect.Refuses, Scope: RuleScope.WholeWay, Sees: not RuleSees.Everything }))
+            {
+                foreach (var alike in ways.GroupBy(way => Seen(rule.Sees, way)))
+                    Assert.True(alike.Select(rule.Breaks).Distinct().Count() == 1, $"{rule.Id} is said to see {rule.Sees} alone");
+            }
+        }
+    }
+
+    private static object Seen(RuleSees sees, Route way) => sees switch
+    {
+        RuleSees.Ear => (way.AtEar.Listener.Id, way.AtEar.Receiver.Id, way.AtEar.Relay?.Id),
+        RuleSees.Link => (Likeness.KeyOf(way.Sends!), way.Takes is null ? "" : Likeness.KeyOf(way.Takes), way.Several),
+        _ => (Likeness.KeyOf(way.Sends!), way.Takes is null ? "" : Likeness.KeyOf(way.Takes), way.Several, way.AtEar.Listener.Id),
+    };
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void The_fewer_lines_serve_every_set_of_listeners_as_well(int seed)
+    {
+        var random = new Random(seed);
+        for (var round = 0; round < 25; round++)
+        {
+            var candidates = CandidateFinder.For(RandomSites.Draw(random), Limits.None, default);
+            foreach (var threshold in new[] { Threshold.None, new(random.Next(21), random.Next(5), random.Next(3)) })
+            {
+                var wide = Narrowed.For(candidates, threshold, []);
+                Assert.True(wide.Count <= candidates.Lines.Count);
+                foreach (var weights in Weighings)
+                {
+                    var narrow = Narrowed.For(candidates, weights, threshold, []);
+                    Assert.True(narrow.Count <= wide.Count);
+                    Assert.Equal(
+                        SubsetSolver.BestOfSets(candidates, wide, weights, threshold, Charges.None, [], default),
+                        SubsetSolver.BestOfSets(candidates, narrow, weights, threshold, Charges.None, [], default));
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void A_box_whose_supply_is_saved_by_chance_does_not_stand_in_for_one_that_is_cheaper_without()
+    {
+        // Both ask for the set's USB; the first is cheaper only while both of its boxes find a socket there.
+        var first = new Rivalry(false, [400, 400], false, [], 5000);
+        var second = new Rivalry(false, [700, 700], false, [], 4500);
+        Assert.False(first.StandsInFor(second));
+        Assert.True((first with { BareCents = 4500 }).StandsInFor(second));
+        Assert.False((first with { BareCents = 4500, Forgets = true }).StandsInFor(second));
+        Assert.False((first with { BareCents = 4500, Scarce = [new(3, 1)] }).StandsInFor(second));
+        Assert.False((second with { BareCents = 100 }).StandsInFor(first));
+        Assert.False((first with { BareCents = 100, Apart = true }).StandsInFor(second));
+    }
+
+    [Fact]
+    public void Something_demanded_is_found_though_another_is_better_in_everything()
+    {
+        var site = new Site(Look([Optical()], Listener(wears: "ear")), Shelf(Box("cheap", 20), Box("dear", 90), Headset("ear")));
+        var candidates = CandidateFinder.For(site, Limits.None with { MustUse = ["dear"] }, default);
+        Assert.Equal(["cheap", "dear"], candidates.Lines.Select(l => l.Feed.Transmitter!.Id).Order(StringComparer.Ordinal));
+        Assert.Equal("dear", BestRig.For(candidates, new Arrivals(site), Priorities.Usual, ["dear"], default).Rig!.Feeds[0].Transmitter!.Id);
+        Assert.Equal("cheap", Assert.Single(CandidateFinder.For(site, Limits.None, default).Lines).Feed.Transmitter!.Id);
+    }
+}
