@@ -26,6 +26,8 @@ public static class BoxPower
     /// <summary>The USB sockets of the set that carry this box, as bits in the set's order of sockets that give power; the first 30 count.</summary>
     internal static int SocketsFor(TelevisionSet set, Device box)
     {
+        if (box.Power.UsbDrawMa == 0)
+            return 0;
         var ids = set.Sockets.Where(s => SocketKinds.Of(s.Kind).GivesPower).Take(30).Select(s => s.Id).ToList();
         return Fits(set, box).Select(s => ids.IndexOf(s.Id)).Where(at => at >= 0).Aggregate(0, (fits, at) => fits | 1 << at);
     }

@@ -115,7 +115,7 @@ internal sealed class CandidateFinder
                 EnterWires(outlets, socket, number, subject, entered);
         }
 
-        _lines.AddRange(Narrowed.Always([.. _dominance.Without(entered)], _grades, _tolerances, _shapes.Count));
+        _lines.AddRange(Worth(entered));
     }
 
     // Chains that end in the same sort of output join a box in the same way.
@@ -245,11 +245,23 @@ internal sealed class CandidateFinder
             Alone = alone,
             Several = several,
             InTheBox = box,
-            Shape = ShapeOf((alone, several, prefix, margins, brings, most, programmes)),
         };
     }
 
-    private int ShapeOf((EarOption[][], EarOption[][], int, sbyte[][], Brought, int, int) key) => _shapes.TryGetValue(key, out var known) ? known : _shapes[key] = _shapes.Count;
+    // Worth in any rig: those that no other line replaces, with their shapes numbered.
+    private IEnumerable<FeedLine> Worth(List<FeedLine> entered)
+    {
+        List<FeedLine> lines = [.. _dominance.Without(entered)];
+        foreach (var line in lines)
+        {
+            var key = (line.Alone, line.Several, line.Prefix, line.Margins, line.Brings, line.Most, line.Programmes);
+            if (!_shapes.TryGetValue(key, out var shape))
+                _shapes[key] = shape = _shapes.Count;
+            line.Shape = shape;
+        }
+
+        return Narrowed.Always(lines, _grades, _tolerances, _shapes.Count);
+    }
 
     private (string, int)[] InTheBox(Device transmitter) =>
         _inTheBox.TryGetValue(transmitter, out var known) ? known

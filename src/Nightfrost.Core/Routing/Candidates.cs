@@ -90,7 +90,7 @@ internal sealed class FeedLine
     public required EarOption[][] Several { get; init; }
 
     /// <summary>Number of all that its ears' worth hangs on: the same for lines that differ in their own price alone.</summary>
-    public required int Shape { get; init; }
+    public int Shape { get; set; }
 
     /// <summary>True when no ear drops out as its group grows from this size on.</summary>
     public bool IsTheSameFrom(int size)

@@ -70,5 +70,7 @@ public static class SocketKinds
     /// <summary>Every sort, in the order of the socket wall.</summary>
     public static IReadOnlyList<SocketFacts> All { get; } = Shipped.Read<SocketFacts[]>("Sites.socket-kinds.json");
 
-    public static SocketFacts Of(SocketKind kind) => All.First(row => row.Kind == kind);
+    private static readonly SocketFacts[] ByKind = [.. Enum.GetValues<SocketKind>().Select(kind => All.First(row => row.Kind == kind))];
+
+    public static SocketFacts Of(SocketKind kind) => ByKind[(int)kind];
 }
