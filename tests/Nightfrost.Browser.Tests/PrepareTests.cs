@@ -26,10 +26,10 @@ public class PrepareTests(Cluster cluster)
         browser.See("Missing in the box of the Hulver UHF base with headset.");
         browser.Click("Hulver headset is there after all");
         browser.SeeNo("Message to whoever sold");
-        browser.Type("Menu path, or page", "page 12");
+        browser.Type("The page that matters", "page 12");
         browser.Press(Keys.Tab);
         browser.Driver.Navigate().Refresh();
-        browser.See("Menu path, or page");
+        browser.See("The page that matters");
         Assert.Equal("page 12", browser.Script<string>("return [...document.querySelectorAll('input')].find((i) => i.value === 'page 12')?.value ?? ''"));
         browser.AssertAccessible("Prepare");
         browser.Size(390, 844);

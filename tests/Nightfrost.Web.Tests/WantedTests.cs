@@ -68,7 +68,7 @@ public sealed class WantedTests(Cluster cluster) : IAsyncLifetime
         var with = await _me.Read<RankedRigs>($"{_case}/rigs?mustUse=pass-two");
         Assert.All(with.Rigs, r => Assert.Contains(r.Plan, p => p.TransmitterId == "pass-two"));
         var without = await _me.Read<RankedRigs>($"{_case}/rigs?mustNotUse=hulver-base&noWires=true");
-        Assert.All(without.Rigs, r => Assert.All(r.Plan, p => Assert.True(p.TransmitterId is not null && p.TransmitterId != "hulver-base")));
+        Assert.All(without.Rigs, r => Assert.All(r.Plan, p => Assert.True(p.Technology is not null && p.TransmitterId != "hulver-base")));
     }
 
     [Fact]

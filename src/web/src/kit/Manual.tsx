@@ -47,7 +47,7 @@ export function Manual({ about, of }: { about: string; of: string }) {
             component="a"
             href={`/api/manuals/${encodeURIComponent(about)}`}
             download={kept.fileName}
-            aria-label={`Save the manual of ${of} to this device`}
+            aria-label={`Save to this device: the manual of ${of}`}
           >
             Save to this device
           </Button>
@@ -56,7 +56,7 @@ export function Manual({ about, of }: { about: string; of: string }) {
           variant={kept ? 'text' : 'outlined'}
           disabled={busy}
           onClick={() => chooser.current?.click()}
-          aria-label={kept ? `Choose another manual of ${of}` : `Add the manual of ${of}`}
+          aria-label={kept ? `Another file: the manual of ${of}` : `Add its file: the manual of ${of}`}
         >
           {kept ? 'Another file' : 'Add its file'}
         </Button>
@@ -65,7 +65,7 @@ export function Manual({ about, of }: { about: string; of: string }) {
             variant="text"
             disabled={busy}
             onClick={() => void doing(() => told(api.DELETE('/api/manuals/{about}', { params: { path } })))}
-            aria-label={`Take the manual of ${of} away`}
+            aria-label={`Take away: the manual of ${of}`}
           >
             Take away
           </Button>

@@ -37,7 +37,7 @@ describe('the set itself', () => {
 
   it('offers the menu path met on another visit, and takes it', () => {
     const onChange = show([], { menuPaths: ['Sound, output, optical'] })
-    fireEvent.click(screen.getByRole('button', { name: 'Take the menu path Sound, output, optical' }))
+    fireEvent.click(screen.getByRole('button', { name: 'Take it: Sound, output, optical' }))
     expect(onChange).toHaveBeenCalledWith(expect.objectContaining({ soundOutputMenu: 'Sound, output, optical' }))
   })
 

@@ -225,7 +225,7 @@ function KnownPaths({ paths, onTake }: { paths: readonly string[]; onTake: (path
       {paths.map((path) => (
         <Box key={path} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, alignItems: 'center' }}>
           <Typography sx={{ overflowWrap: 'anywhere' }}>{path}</Typography>
-          <Button variant="text" onClick={() => onTake(path)} aria-label={`Take the menu path ${path}`}>
+          <Button variant="text" onClick={() => onTake(path)} aria-label={`Take it: ${path}`}>
             Take it
           </Button>
         </Box>
