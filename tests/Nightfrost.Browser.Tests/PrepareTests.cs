@@ -31,6 +31,19 @@ public class PrepareTests(Cluster cluster)
         browser.Driver.Navigate().Refresh();
         browser.See("The page that matters");
         Assert.Equal("page 12", browser.Script<string>("return [...document.querySelectorAll('input')].find((i) => i.value === 'page 12')?.value ?? ''"));
+
+        var manual = Path.Combine(Path.GetTempPath(), $"{Guid.NewGuid():N}.pdf");
+        await File.WriteAllTextAsync(manual, "%PDF-1.7 made up");
+        browser.Driver.FindElement(By.CssSelector("input[aria-label='Manual of Orle 40']")).SendKeys(manual);
+        browser.See(Path.GetFileName(manual));
+        browser.AssertAccessible("Prepare with a manual kept");
+        browser.Click("Take away: the manual of Orle 40");
+        browser.See("The manual of Orle 40 was taken away.");
+        browser.SeeNo(Path.GetFileName(manual));
+        browser.Click("Undo");
+        browser.See(Path.GetFileName(manual));
+        File.Delete(manual);
+
         browser.AssertAccessible("Prepare");
         browser.Size(390, 844);
         browser.AssertFits("Prepare at 390 px");

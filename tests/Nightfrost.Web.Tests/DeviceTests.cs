@@ -3,36 +3,21 @@ using Nightfrost.Web.Kit;
 
 namespace Nightfrost.Web.Tests;
 
-public class DeviceTests(Cluster cluster) : IAsyncLifetime
+public class DeviceTests(Cluster cluster) : DemoVisit(cluster)
 {
-    private NightfrostApp _app = null!;
-    private Visitor _me = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        _app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
-        _me = await _app.Visit();
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        _me.Dispose();
-        await _app.DisposeAsync();
-    }
-
-    private Task<ShelfEntry> Of(string id) => _me.Read<ShelfEntry>($"/api/kit/{id}");
+    private Task<ShelfEntry> Of(string id) => Me.Read<ShelfEntry>($"/api/kit/{id}");
 
     [Fact]
     public async Task A_copy_gets_an_id_of_its_own_and_stands_on_the_shelf()
     {
         var original = (await Of("duo-low")).Device;
-        var answer = await _me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = original.Name + " (copy)" });
+        var answer = await Me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = original.Name + " (copy)" });
         Assert.Equal(HttpStatusCode.Created, answer.StatusCode);
         var copy = await Visitor.Body<ShelfEntry>(answer);
         Assert.Equal("duo-box-copy", copy.Device.Id);
-        var again = await Visitor.Body<ShelfEntry>(await _me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = original.Name + " (copy)" }));
+        var again = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = original.Name + " (copy)" }));
         Assert.Equal("duo-box-copy-2", again.Device.Id);
-        Assert.Equal(2, (await _me.Read<ShelfView>("/api/kit")).Devices.Count(e => e.Device.Id.StartsWith("duo-box-copy", StringComparison.Ordinal)));
+        Assert.Equal(2, (await Me.Read<ShelfView>("/api/kit")).Devices.Count(e => e.Device.Id.StartsWith("duo-box-copy", StringComparison.Ordinal)));
     }
 
     [Fact]
@@ -40,7 +25,7 @@ public class DeviceTests(Cluster cluster) : IAsyncLifetime
     {
         var original = (await Of("duo-low")).Device;
         var refusal = await Visitor.Refused(
-            await _me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = "", Ports = [], Price = -1, Includes = ["nothing-here"] }), HttpStatusCode.BadRequest);
+            await Me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = "", Ports = [], Price = -1, Includes = ["nothing-here"] }), HttpStatusCode.BadRequest);
         Assert.Equal(["name", "price", "ports", "includes[0]"], refusal.Problems.Select(p => p.Field).Where(f => f is "name" or "price" or "ports" or "includes[0]"));
         Assert.All(refusal.Problems, p => Assert.NotEmpty(p.Remedy));
     }
@@ -49,8 +34,8 @@ public class DeviceTests(Cluster cluster) : IAsyncLifetime
     public async Task What_was_taken_off_the_shelf_cannot_come_in_a_new_box()
     {
         var original = (await Of("duo-low")).Device;
-        await _me.Send(HttpMethod.Delete, "/api/kit/usb-stub");
-        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = "usb stub", Includes = ["usb-stub"] }), HttpStatusCode.BadRequest);
+        await Me.Send(HttpMethod.Delete, "/api/kit/usb-stub");
+        var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = "usb stub", Includes = ["usb-stub"] }), HttpStatusCode.BadRequest);
         Assert.Equal("includes[0]", refusal.Problems.Single().Field);
     }
 
@@ -58,14 +43,14 @@ public class DeviceTests(Cluster cluster) : IAsyncLifetime
     public async Task An_edit_is_kept_and_a_stale_one_says_what_changed()
     {
         var before = await Of("duo-low");
-        var edited = await Visitor.Body<ShelfEntry>(await _me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(before.Version, before.Device with { Id = "other", PowerLight = "green" })));
+        var edited = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(before.Version, before.Device with { Id = "other", PowerLight = "green" })));
         Assert.Equal(("duo-low", "green", before.Version + 1), (edited.Device.Id, edited.Device.PowerLight, edited.Version));
-        var stale = await Visitor.Refused(await _me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(before.Version, before.Device)), HttpStatusCode.Conflict);
+        var stale = await Visitor.Refused(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(before.Version, before.Device)), HttpStatusCode.Conflict);
         Assert.Contains("power light", Assert.Single(stale.Changes), StringComparison.Ordinal);
         Assert.Equal(edited.Version, stale.CurrentVersion);
 
         // Keeping what stands there already is no change.
-        var same = await Visitor.Body<ShelfEntry>(await _me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(edited.Version, edited.Device)));
+        var same = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(edited.Version, edited.Device)));
         Assert.Equal(edited.Version, same.Version);
     }
 
@@ -73,8 +58,8 @@ public class DeviceTests(Cluster cluster) : IAsyncLifetime
     public async Task A_box_in_itself_is_refused()
     {
         var (pass, duo) = (await Of("pass-two"), await Of("duo-low"));
-        await Visitor.Body<ShelfEntry>(await _me.Send(HttpMethod.Put, "/api/kit/pass-two", new DeviceEdit(pass.Version, pass.Device with { Includes = ["duo-low"] })));
-        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(duo.Version, duo.Device with { Includes = ["pass-two"] })), HttpStatusCode.BadRequest);
+        await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/pass-two", new DeviceEdit(pass.Version, pass.Device with { Includes = ["duo-low"] })));
+        var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(duo.Version, duo.Device with { Includes = ["pass-two"] })), HttpStatusCode.BadRequest);
         Assert.Equal("includes", refusal.Problems.Single().Field);
     }
 
@@ -82,20 +67,20 @@ public class DeviceTests(Cluster cluster) : IAsyncLifetime
     public async Task A_retired_device_stays_in_sight_and_can_be_used_again()
     {
         var before = await Of("duo-low");
-        var retired = await Visitor.Body<ShelfEntry>(await _me.Send(HttpMethod.Post, "/api/kit/duo-low/retirement", new Retirement(before.Version, true)));
+        var retired = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Post, "/api/kit/duo-low/retirement", new Retirement(before.Version, true)));
         Assert.NotNull(retired.Device.RetiredOn);
-        Assert.Contains((await _me.Read<ShelfView>("/api/kit")).Devices, e => e.Device.Id == "duo-low");
-        Assert.NotNull((await Visitor.Body<ShelfEntry>(await _me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(retired.Version, before.Device with { Price = 9 })))).Device.RetiredOn);
-        await Visitor.Refused(await _me.Send(HttpMethod.Post, "/api/kit/duo-low/retirement", new Retirement(before.Version, false)), HttpStatusCode.Conflict);
-        var again = await Visitor.Body<ShelfEntry>(await _me.Send(HttpMethod.Post, "/api/kit/duo-low/retirement", new Retirement(retired.Version + 1, false)));
+        Assert.Contains((await Me.Read<ShelfView>("/api/kit")).Devices, e => e.Device.Id == "duo-low");
+        Assert.NotNull((await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(retired.Version, before.Device with { Price = 9 })))).Device.RetiredOn);
+        await Visitor.Refused(await Me.Send(HttpMethod.Post, "/api/kit/duo-low/retirement", new Retirement(before.Version, false)), HttpStatusCode.Conflict);
+        var again = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Post, "/api/kit/duo-low/retirement", new Retirement(retired.Version + 1, false)));
         Assert.Null(again.Device.RetiredOn);
     }
 
     [Fact]
     public async Task Unknown_devices_are_told_so()
     {
-        await Visitor.Refused(await _me.Get("/api/kit/gone"), HttpStatusCode.NotFound);
-        await Visitor.Refused(await _me.Send(HttpMethod.Put, "/api/kit/gone", new DeviceEdit(1, (await Of("duo-low")).Device)), HttpStatusCode.NotFound);
-        await Visitor.Refused(await _me.Send(HttpMethod.Post, "/api/kit/gone/retirement", new Retirement(1, true)), HttpStatusCode.NotFound);
+        await Visitor.Refused(await Me.Get("/api/kit/gone"), HttpStatusCode.NotFound);
+        await Visitor.Refused(await Me.Send(HttpMethod.Put, "/api/kit/gone", new DeviceEdit(1, (await Of("duo-low")).Device)), HttpStatusCode.NotFound);
+        await Visitor.Refused(await Me.Send(HttpMethod.Post, "/api/kit/gone/retirement", new Retirement(1, true)), HttpStatusCode.NotFound);
     }
 }

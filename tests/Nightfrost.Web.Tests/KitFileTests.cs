@@ -7,24 +7,9 @@ using Nightfrost.Web.Kit;
 
 namespace Nightfrost.Web.Tests;
 
-public class KitFileTests(Cluster cluster) : IAsyncLifetime
+public class KitFileTests(Cluster cluster) : DemoVisit(cluster)
 {
-    private NightfrostApp _app = null!;
-    private Visitor _me = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        _app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
-        _me = await _app.Visit();
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        _me.Dispose();
-        await _app.DisposeAsync();
-    }
-
-    private async Task<string> Export() => await (await _me.Get("/api/kit/export")).Content.ReadAsStringAsync();
+    private async Task<string> Export() => await (await Me.Get("/api/kit/export")).Content.ReadAsStringAsync();
 
     private static string With(string file, Action<JsonArray> change)
     {
@@ -46,10 +31,10 @@ public class KitFileTests(Cluster cluster) : IAsyncLifetime
     public async Task An_export_imported_again_changes_nothing()
     {
         var file = await Export();
-        var view = await Visitor.Body<ImportView>(await _me.SendRaw(HttpMethod.Post, "/api/kit/import", file));
+        var view = await Visitor.Body<ImportView>(await Me.SendRaw(HttpMethod.Post, "/api/kit/import", file));
         Assert.Equal((DemoKit.All.Count, 0), (view.Rows.Count, view.Kept));
         Assert.Equal(file, await Export());
-        Assert.All((await _me.Read<ShelfView>("/api/kit")).Devices, d => Assert.Equal(1, d.Version));
+        Assert.All((await Me.Read<ShelfView>("/api/kit")).Devices, d => Assert.Equal(1, d.Version));
     }
 
     [Fact]
@@ -62,15 +47,15 @@ public class KitFileTests(Cluster cluster) : IAsyncLifetime
             copy["id"] = "duo-new";
             devices.Add(copy);
         });
-        var view = await Visitor.Body<ImportView>(await _me.SendRaw(HttpMethod.Post, "/api/kit/import/preview", file, "preview-key"));
+        var view = await Visitor.Body<ImportView>(await Me.SendRaw(HttpMethod.Post, "/api/kit/import/preview", file, "preview-key"));
         Assert.Equal((1, 1), (view.Rows.Count(r => r.Fate == RowFate.New), view.Rows.Count(r => r.Fate == RowFate.Changed)));
         Assert.Equal("price was 42, now 39.5", view.Rows.Single(r => r.Fate == RowFate.Changed).Changes.Single());
-        Assert.DoesNotContain((await _me.Read<ShelfView>("/api/kit")).Devices, d => d.Device.Id == "duo-new");
+        Assert.DoesNotContain((await Me.Read<ShelfView>("/api/kit")).Devices, d => d.Device.Id == "duo-new");
 
         // A preview is no write: the same key may still be used for one.
-        var kept = await Visitor.Body<ImportView>(await _me.SendRaw(HttpMethod.Post, "/api/kit/import", file, "preview-key"));
+        var kept = await Visitor.Body<ImportView>(await Me.SendRaw(HttpMethod.Post, "/api/kit/import", file, "preview-key"));
         Assert.Equal(2, kept.Kept);
-        var shelf = await _me.Read<ShelfView>("/api/kit");
+        var shelf = await Me.Read<ShelfView>("/api/kit");
         Assert.Equal((39.5m, 2), (shelf.Devices.Single(d => d.Device.Id == "duo-low").Device.Price, shelf.Devices.Single(d => d.Device.Id == "duo-low").Version));
         Assert.Contains(shelf.Devices, d => d.Device.Id == "duo-new");
     }
@@ -83,24 +68,24 @@ public class KitFileTests(Cluster cluster) : IAsyncLifetime
             Device(devices, "duo-low")["price"] = 39.5;
             Device(devices, "plain-one")["price"] = -3;
         });
-        var refusal = await Visitor.Refused(await _me.SendRaw(HttpMethod.Post, "/api/kit/import", file), HttpStatusCode.BadRequest);
+        var refusal = await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import", file), HttpStatusCode.BadRequest);
         Assert.Contains("price", refusal.Problems.Single().Field, StringComparison.Ordinal);
         Assert.StartsWith("line ", refusal.Problems.Single().Field, StringComparison.Ordinal);
-        Assert.Equal(42, (await _me.Read<ShelfView>("/api/kit")).Devices.Single(d => d.Device.Id == "duo-low").Device.Price);
+        Assert.Equal(42, (await Me.Read<ShelfView>("/api/kit")).Devices.Single(d => d.Device.Id == "duo-low").Device.Price);
 
-        var view = await Visitor.Body<ImportView>(await _me.SendRaw(HttpMethod.Post, "/api/kit/import?leaveWrongOut=true", file));
+        var view = await Visitor.Body<ImportView>(await Me.SendRaw(HttpMethod.Post, "/api/kit/import?leaveWrongOut=true", file));
         Assert.Equal(1, view.Kept);
-        Assert.Equal(39.5m, (await _me.Read<ShelfView>("/api/kit")).Devices.Single(d => d.Device.Id == "duo-low").Device.Price);
+        Assert.Equal(39.5m, (await Me.Read<ShelfView>("/api/kit")).Devices.Single(d => d.Device.Id == "duo-low").Device.Price);
     }
 
     [Fact]
     public async Task A_device_that_was_taken_off_comes_back_by_import()
     {
         var file = await Export();
-        await _me.Send(HttpMethod.Delete, "/api/kit/usb-stub");
-        var view = await Visitor.Body<ImportView>(await _me.SendRaw(HttpMethod.Post, "/api/kit/import", file));
+        await Me.Send(HttpMethod.Delete, "/api/kit/usb-stub");
+        var view = await Visitor.Body<ImportView>(await Me.SendRaw(HttpMethod.Post, "/api/kit/import", file));
         Assert.Equal("usb-stub", view.Rows.Single(r => r.Fate == RowFate.New).Id);
-        Assert.Contains((await _me.Read<ShelfView>("/api/kit")).Devices, d => d.Device.Id == "usb-stub");
+        Assert.Contains((await Me.Read<ShelfView>("/api/kit")).Devices, d => d.Device.Id == "usb-stub");
     }
 
     [Fact]
@@ -108,31 +93,31 @@ public class KitFileTests(Cluster cluster) : IAsyncLifetime
     {
         foreach (var body in new[] { "", "\u0089PNG", "a,b,c\n=1+1,2,3", "[]", "{}" })
         {
-            var refusal = await Visitor.Refused(await _me.SendRaw(HttpMethod.Post, "/api/kit/import?leaveWrongOut=true", body), HttpStatusCode.BadRequest);
+            var refusal = await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import?leaveWrongOut=true", body), HttpStatusCode.BadRequest);
             Assert.NotEmpty(refusal.Problems.Single().Remedy);
         }
 
-        var enormous = await Visitor.Refused(await _me.SendRaw(HttpMethod.Post, "/api/kit/import/preview", new string(' ', 50 * 1024 * 1024)), HttpStatusCode.BadRequest);
+        var enormous = await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import/preview", new string(' ', 50 * 1024 * 1024)), HttpStatusCode.BadRequest);
         Assert.Contains("8 MB", enormous.Problems.Single().Reason, StringComparison.Ordinal);
-        await Visitor.Refused(await _me.SendRaw(HttpMethod.Post, "/api/kit/import?leaveWrongOut=some", await Export()), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import?leaveWrongOut=some", await Export()), HttpStatusCode.BadRequest);
     }
 
     [Fact]
     public async Task Two_to_four_devices_stand_side_by_side()
     {
-        var view = await _me.Read<ComparisonView>("/api/kit/compare?ids=pass-two&ids=duo-low&ids=plain-one");
+        var view = await Me.Read<ComparisonView>("/api/kit/compare?ids=pass-two&ids=duo-low&ids=plain-one");
         Assert.Equal(["Pass Two box", "Duo box", "Plain One sender"], view.Names);
         Assert.True(view.Facts[0].Differs);
         Assert.False(view.Facts[^1].Differs);
-        await Visitor.Refused(await _me.Get("/api/kit/compare?ids=pass-two"), HttpStatusCode.BadRequest);
-        await Visitor.Refused(await _me.Get("/api/kit/compare"), HttpStatusCode.BadRequest);
-        await Visitor.Refused(await _me.Get("/api/kit/compare?ids=pass-two&ids=gone"), HttpStatusCode.NotFound);
+        await Visitor.Refused(await Me.Get("/api/kit/compare?ids=pass-two"), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await Me.Get("/api/kit/compare"), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await Me.Get("/api/kit/compare?ids=pass-two&ids=gone"), HttpStatusCode.NotFound);
     }
 
     [Fact]
     public async Task The_schema_is_published_and_docs_hold_the_same()
     {
-        var served = await (await _me.Get("/api/kit/schema")).Content.ReadAsStringAsync();
+        var served = await (await Me.Get("/api/kit/schema")).Content.ReadAsStringAsync();
         var path = Path.Combine(ArchitectureTests.Root(), "docs", "kit-schema.json");
         if (Environment.GetEnvironmentVariable("NIGHTFROST_WRITE_DOCS") == "1")
             await File.WriteAllTextAsync(path, served, new UTF8Encoding(false));

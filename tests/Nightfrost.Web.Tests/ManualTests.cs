@@ -9,35 +9,20 @@ using Nightfrost.Web.Sites;
 namespace Nightfrost.Web.Tests;
 
 /// <summary>Manuals and menu paths kept for where there is no network.</summary>
-public class ManualTests(Cluster cluster) : IAsyncLifetime
+public class ManualTests(Cluster cluster) : DemoVisit(cluster)
 {
     private static readonly byte[] Pdf = Encoding.ASCII.GetBytes("%PDF-1.7\nHold the button five seconds.");
 
-    private NightfrostApp _app = null!;
-    private Visitor _me = null!;
-
-    public async ValueTask InitializeAsync()
-    {
-        _app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
-        _me = await _app.Visit();
-    }
-
-    public async ValueTask DisposeAsync()
-    {
-        _me.Dispose();
-        await _app.DisposeAsync();
-    }
-
     private Task<HttpResponseMessage> Keep(string about, byte[] file, string fileName = "manual.pdf") =>
-        _me.SendBytes(HttpMethod.Put, $"/api/manuals/{about}?fileName={Uri.EscapeDataString(fileName)}", file);
+        Me.SendBytes(HttpMethod.Put, $"/api/manuals/{about}?fileName={Uri.EscapeDataString(fileName)}", file);
 
     [Fact]
     public async Task A_manual_is_kept_listed_saved_and_taken_away()
     {
         var kept = await Visitor.Body<ManualView>(await Keep("device-pass-two", Pdf, "pass two.pdf"));
         Assert.Equal(("device-pass-two", "pass two.pdf", Pdf.Length), (kept.About, kept.FileName, kept.Size));
-        Assert.Equal(kept.About, Assert.Single(await _me.Read<List<ManualView>>("/api/manuals")).About);
-        using (var file = await _me.Get("/api/manuals/device-pass-two"))
+        Assert.Equal(kept.About, Assert.Single(await Me.Read<List<ManualView>>("/api/manuals")).About);
+        using (var file = await Me.Get("/api/manuals/device-pass-two"))
         {
             Assert.Equal("application/pdf", file.Content.Headers.ContentType?.MediaType);
             Assert.Equal("attachment", file.Content.Headers.ContentDisposition?.DispositionType);
@@ -46,10 +31,18 @@ public class ManualTests(Cluster cluster) : IAsyncLifetime
 
         var longer = await Visitor.Body<ManualView>(await Keep("device-pass-two", [.. Pdf, .. Pdf]));
         Assert.Equal(2 * Pdf.Length, longer.Size);
-        Assert.Single(await _me.Read<List<ManualView>>("/api/manuals"));
-        Assert.Equal(HttpStatusCode.NoContent, (await _me.Send(HttpMethod.Delete, "/api/manuals/device-pass-two")).StatusCode);
-        await Visitor.Refused(await _me.Get("/api/manuals/device-pass-two"), HttpStatusCode.NotFound);
-        await Visitor.Refused(await _me.Send(HttpMethod.Delete, "/api/manuals/device-pass-two"), HttpStatusCode.NotFound);
+        Assert.Single(await Me.Read<List<ManualView>>("/api/manuals"));
+        Assert.Equal(HttpStatusCode.NoContent, (await Me.Send(HttpMethod.Delete, "/api/manuals/device-pass-two")).StatusCode);
+        await Visitor.Refused(await Me.Get("/api/manuals/device-pass-two"), HttpStatusCode.NotFound);
+        await Visitor.Refused(await Me.Send(HttpMethod.Delete, "/api/manuals/device-pass-two"), HttpStatusCode.NotFound);
+        Assert.Empty(await Me.Read<List<ManualView>>("/api/manuals"));
+
+        Assert.Equal(HttpStatusCode.NoContent, (await Me.Send(HttpMethod.Post, "/api/manuals/device-pass-two/restore")).StatusCode);
+        Assert.Equal(2 * Pdf.Length, Assert.Single(await Me.Read<List<ManualView>>("/api/manuals")).Size);
+        await Visitor.Refused(await Me.Send(HttpMethod.Post, "/api/manuals/device-pass-two/restore"), HttpStatusCode.NotFound);
+        await Me.Send(HttpMethod.Delete, "/api/manuals/device-pass-two");
+        Assert.Equal(Pdf.Length, (await Visitor.Body<ManualView>(await Keep("device-pass-two", Pdf))).Size);
+        Assert.Single(await Me.Read<List<ManualView>>("/api/manuals"));
     }
 
     [Theory]
@@ -70,31 +63,31 @@ public class ManualTests(Cluster cluster) : IAsyncLifetime
         var large = new byte[20 * 1024 * 1024 + 1];
         Pdf.CopyTo(large, 0);
         Assert.Equal("It is larger than 20 MB.", Assert.Single((await Visitor.Refused(await Keep("set-lq", large), HttpStatusCode.BadRequest)).Problems).Reason);
-        Assert.Empty(await _me.Read<List<ManualView>>("/api/manuals"));
+        Assert.Empty(await Me.Read<List<ManualView>>("/api/manuals"));
     }
 
     [Fact]
     public async Task Nobody_reads_a_manual_without_signing_in()
     {
         await Visitor.Body<ManualView>(await Keep("device-pass-two", Pdf));
-        using var stranger = await _app.Visit(signedIn: false);
+        using var stranger = await App.Visit(signedIn: false);
         await Visitor.Refused(await stranger.Get("/api/manuals/device-pass-two"), HttpStatusCode.Unauthorized);
     }
 
     [Fact]
-    public async Task A_menu_path_found_at_one_set_is_told_at_the_next_of_its_model()
+    public async Task AMenu_path_found_at_one_set_is_told_at_the_next_of_its_model()
     {
-        var cases = await _me.Read<List<CaseSummary>>("/api/cases");
-        var silent = await _me.Read<CaseDetail>($"/api/cases/{cases.Single(c => c.Title.StartsWith("Silent", StringComparison.Ordinal)).Id}");
+        var cases = await Me.Read<List<CaseSummary>>("/api/cases");
+        var silent = await Me.Read<CaseDetail>($"/api/cases/{cases.Single(c => c.Title.StartsWith("Silent", StringComparison.Ordinal)).Id}");
         var look = silent.Look with { Set = silent.Look.Set with { Model = "orle-40", SoundOutputMenu = "Sound, output, wireless" } };
-        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{silent.Id}/look", new SaveLook(silent.Version, look)));
+        await Visitor.Body<CaseDetail>(await Me.Send(HttpMethod.Put, $"/api/cases/{silent.Id}/look", new SaveLook(silent.Version, look)));
 
-        var memory = await _me.Read<SetMemory>("/api/set-memory?model=ORLE%2040");
+        var memory = await Me.Read<SetMemory>("/api/set-memory?model=ORLE%2040");
         Assert.Equal("set-orle-40", memory.About);
         Assert.Equal(["Sound, output, wireless"], memory.MenuPaths);
-        Assert.Null((await _me.Read<SetMemory>("/api/set-memory?model=")).About);
+        Assert.Null((await Me.Read<SetMemory>("/api/set-memory?model=")).About);
 
-        var prepared = await _me.Read<PreparationView>($"/api/cases/{cases.Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id}/preparation");
+        var prepared = await Me.Read<PreparationView>($"/api/cases/{cases.Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id}/preparation");
         Assert.Contains("was: Sound, output, wireless.", prepared.Items.Single(i => i.Item.Id == "menu-path").Item.Detail, StringComparison.Ordinal);
         Assert.Contains(prepared.Items, i => i.Item.ManualOf == "set-orle-40" && i.Item.Kind == PrepareKind.Fetch);
     }
@@ -102,8 +95,8 @@ public class ManualTests(Cluster cluster) : IAsyncLifetime
     [Fact]
     public async Task Routes_name_the_ways_that_cannot_work()
     {
-        var id = (await _me.Read<List<CaseSummary>>("/api/cases")).Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id;
-        var answer = await _me.Read<Routing.RankedRigs>($"/api/cases/{id}/rigs");
+        var id = (await Me.Read<List<CaseSummary>>("/api/cases")).Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id;
+        var answer = await Me.Read<Routing.RankedRigs>($"/api/cases/{id}/rigs");
         Assert.Contains(answer.DeadWays, w => w.Reason == "Sill network speaker takes it, and nothing here or on the shelf sends it.");
     }
 }

@@ -90,7 +90,7 @@ internal static class AdviceRules
             r => r.Sends is { Technology: LinkTechnology.PlatformSpeakers }, r => Say(("receiver", r.AtEar.Receiver.Name), ("socket", Socket(r)), ("idle", IdleWords(r)))),
         Advises("spatial-unlisted", WholeWay, "Spatial rendering is not counted for {who}: nobody has seen {receiver} and the set both on the list of what it works with.", "Look it up in the set's manual and on the headset's list; enter it on Look.",
             r => r.AtEar.Listener.SpatialRendering && r.AtEar.Receiver.SpatialRendering && r.Site.Look.Set.SpatialListed == Known.NotYet, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
-        Advises("stray-modes", WholeWay, "{what} has other modes too ({modes}): a wrong press leads there, and the set falls silent.", "Show the right mode at the handover; when it falls silent, step through the modes first.",
+        Advises("stray-modes", WholeWay, "{what} has other modes too ({modes}): a wrong press leads there, and nothing is heard.", "Show the right mode at the handover; when nothing is heard, step through the modes first.",
             r => Strays(r) is not null, r => Say(("what", Strays(r)!.Name), ("modes", Strays(r)!.StrayModes))),
         Advises("one-ear-loses", WholeWay, "{who} hears with one ear, and nothing on the way sums left and right.", "Add a stereo-to-mono adapter, or a receiver with a mono switch.",
             r => r.AtEar.Listener.Ears != HearingEars.Both && !Needs.SumsToMono(r), r => Say(("who", Who(r)))),
@@ -107,7 +107,8 @@ internal static class AdviceRules
         ? new[] { r.AtEar.Receiver, r.AtEar.Relay }.OfType<Device>().FirstOrDefault(d => d.Power is { BatteryHours: > 0, WorksWhileCharging: false } && d.Power.BatteryHours * BoxPower.RunTimeShare < hours)
         : null;
 
-    private static Device? Strays(Route r) => new[] { r.AtEar.Receiver, r.AtEar.Relay, r.Feed.Transmitter }.OfType<Device>().FirstOrDefault(d => d.StrayModes.Length > 0);
+    /// <summary>What on a way has other modes to stray into; null when nothing has.</summary>
+    public static Device? Strays(Route r) => new[] { r.AtEar.Receiver, r.AtEar.Relay, r.Feed.Transmitter }.OfType<Device>().FirstOrDefault(d => d.StrayModes.Length > 0);
 
     // Speakers that the household has already and this route leaves out.
     private static string IdleWords(Route r)

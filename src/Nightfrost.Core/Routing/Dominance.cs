@@ -1,3 +1,5 @@
+using Nightfrost.Core.Kit;
+
 namespace Nightfrost.Core.Routing;
 
 /// <summary>Leaves out lines of one socket that another line replaces in any rig: it keeps the rig legal and makes nothing worse, and uses no more of what there is only so much of.</summary>
@@ -44,7 +46,7 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
         }
 
         EarOption Ear(FeedLine line) => line.Alone[listener][0];
-        bool IsApart(FeedLine line) => line.Rivalry.Apart || Ear(line).Scarce != 0 || Ear(line).DeviceIds.Any(isNamed);
+        bool IsApart(FeedLine line) => line.Rivalry.Apart || Ear(line).Scarce != 0;
         int GradeOf(FeedLine line) => grades.Of(line.Prefix, Ear(line).Suffix, tolerances[listener]);
     }
 
@@ -111,7 +113,7 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
             draws.Sort((a, b) => b.CompareTo(a));
         return [.. draws];
 
-        void Count(Kit.Device box)
+        void Count(Device box)
         {
             if (PieceCounter.CouldUseUsb(box))
                 draws.Add(box.Power.UsbDrawMa);

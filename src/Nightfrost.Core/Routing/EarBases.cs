@@ -75,7 +75,7 @@ internal static class EarBases
     /// <summary>Everything that rules, links and delays see of an ear but whether it is one's own.</summary>
     public static string KeyOf(Ear ear) => string.Join('|',
         Likeness.KeyOfTaking(ear.Takes), ear.Receiver.Role, ear.Receiver.Form, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Relay?.NearImplants,
-        ear.Receiver.App.Length > 0, ear.Relay?.App.Length > 0, ear.Relay is null, ear.RelaySends?.Technology, ear.RelaySends is null ? "" : Negotiation.Between(ear.RelaySends, ear.RelayReaches, false).ToString(), ear.RelaySends?.Delay, ear.RelayReaches?.Delay,
+        ear.Receiver.Power is { OwnSupply: true, BatteryHours: 0 }, ear.Receiver.App.Length > 0, ear.Relay?.App.Length > 0, ear.Relay is null, ear.RelaySends?.Technology, ear.RelaySends is null ? "" : Negotiation.Between(ear.RelaySends, ear.RelayReaches, false).ToString(), ear.RelaySends?.Delay, ear.RelayReaches?.Delay,
         string.Join(',', ear.Receiver.StageIds), string.Join(',', ear.Relay?.StageIds ?? []));
 
     private static string Wires(Ear ear) => string.Join('/', ear.Receiver.Ports.Where(p => !p.Output).Select(p => $"{p.Connector} {string.Join(',', p.Signals)}")) + FormattableString.Invariant($" {ear.Receiver.LengthM} ") + string.Join(',', ear.Receiver.Includes);

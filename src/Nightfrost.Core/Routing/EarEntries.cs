@@ -11,7 +11,7 @@ internal sealed class EarEntries
     private readonly Site _site;
     private readonly PieceCounter _pieces;
     private readonly Func<string, bool> _isNamed;
-    private readonly Func<string, bool> _comesInBox;
+    private readonly Func<string, bool> _mustStay;
     private readonly Dictionary<string, int> _takings = [];
     private readonly Dictionary<string, int> _stages = [];
     private readonly Dictionary<string, int> _scarce = [];
@@ -24,10 +24,10 @@ internal sealed class EarEntries
     /// <param name="receivers">Receivers worth trying.</param>
     /// <param name="between">Relays worth trying.</param>
     /// <param name="isNamed">True for what is asked for by name.</param>
-    /// <param name="comesInBox">True for what stands in a transmitter's box, or must stay for another reason.</param>
-    public EarEntries(Site site, Limits limits, PieceCounter pieces, Device[] receivers, Device[] between, Func<string, bool> isNamed, Func<string, bool> comesInBox)
+    /// <param name="mustStay">True for what stays whatever it is like, such as what stands in a transmitter's box.</param>
+    public EarEntries(Site site, Limits limits, PieceCounter pieces, Device[] receivers, Device[] between, Func<string, bool> isNamed, Func<string, bool> mustStay)
     {
-        (_site, _pieces, _isNamed, _comesInBox) = (site, pieces, isNamed, comesInBox);
+        (_site, _pieces, _isNamed, _mustStay) = (site, pieces, isNamed, mustStay);
         var finder = new EarFinder(site);
         var all = site.Look.Listeners.Select(l => finder.For(l, receivers, between).Where(e => !limits.MustNotUse.Contains(e.Receiver.Id)).Select(BaseOf).ToList()).ToList();
         Linked = [.. all.Select(list => EarBases.WorthTrying(list, one => 2 * one.Key + (one.Ear.IsOwn ? 1 : 0), IsKept))];
@@ -44,7 +44,7 @@ internal sealed class EarEntries
     public int Takings => _takings.Count;
 
     /// <summary>True for an ear that must stay whatever it is like.</summary>
-    public bool IsKept(EarBase one) => !_pieces.IsPlenty(one.Uses) || Array.Exists(one.DeviceIds, id => _isNamed(id) || _comesInBox(id));
+    public bool IsKept(EarBase one) => !_pieces.IsPlenty(one.Uses) || Array.Exists(one.DeviceIds, id => _isNamed(id) || _mustStay(id));
 
     /// <summary>What is the same of a receiver and a relay whoever wears them.</summary>
     private sealed record Pair(int Key, int Taking, int Stages, int RelayQuality, string[] Ids);

@@ -14,6 +14,8 @@ internal static class EarRules
             r => r.Site.WearsAids(r.AtEar.Listener) && !r.AtEar.IsOwn && !r.AtEar.Receiver.WornOverAids, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
         Refuses("nothing-on-ears", RuleSees.Ear, "{who} wants nothing on the ears; {receiver} is worn there.", "Take a neckband, or a chair, pillow or personal speaker.",
             r => r.AtEar.Listener.NothingOnEars && r.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
+        Refuses("speaker-stays", RuleSees.Ear, "{receiver} stands where its mains lead reaches; {who} leaves the room.", "Take something worn, or a speaker with a battery that is carried along.",
+            r => r.AtEar.Listener.LeavesRoom && r.AtEar.Receiver is { Form: WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker, Power: { OwnSupply: true, BatteryHours: 0 } }, r => Say(("receiver", r.AtEar.Receiver.Name), ("who", Who(r)))),
         Refuses("chair-or-pillow-asked", RuleSees.Ear, "{receiver} is for a chair or a pillow; {who} has not asked for nothing on the ears.", "Tick 'wants nothing on the ears' on Look if a speaker close by is wanted.",
             r => r.AtEar.Receiver.Form is WearForm.ChairSpeaker or WearForm.PillowSpeaker && !r.AtEar.IsOwn && !r.AtEar.Listener.NothingOnEars, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
         Refuses(Rules.OwnReceiver, RuleSees.Ear, "{who} keeps to what is worn now.", "Tick 'open to another receiver' on Look if something else may be tried.",

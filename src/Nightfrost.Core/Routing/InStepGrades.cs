@@ -23,8 +23,8 @@ internal sealed class InStepGrades(Site site)
     private readonly Dictionary<string, int> _prefixIds = [];
     private readonly Dictionary<(int, int), int> _chainIds = [];
     private readonly Dictionary<int, int> _prefixOfChain = [];
-    private readonly Dictionary<string, int> _linkIds = [];
-    private readonly Dictionary<object, int> _linkOf = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<string, int> _partIds = [];
+    private readonly Dictionary<object, int> _numberOf = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<string, int> _suffixIds = [];
     private readonly List<Prefix> _prefixes = [];
     private readonly List<Suffix> _suffixes = [];
@@ -34,7 +34,7 @@ internal sealed class InStepGrades(Site site)
     /// <summary>Number of what a feed adds.</summary>
     public int PrefixOf(Feed feed)
     {
-        var chain = LinkOf(feed.Socket, feed.Socket.Id);
+        var chain = NumberOf(feed.Socket, feed.Socket.Id);
         foreach (var adapter in feed.Adapters)
             chain = Joined(chain, adapter);
         if (feed.Transmitter is { } transmitter)
@@ -47,17 +47,17 @@ internal sealed class InStepGrades(Site site)
     {
         if (box.StageIds.Count == 0)
             return chain;
-        var key = (chain, LinkOf(box, string.Join('|', box.StageIds)));
+        var key = (chain, NumberOf(box, string.Join('|', box.StageIds)));
         return _chainIds.TryGetValue(key, out var known) ? known : _chainIds[key] = FirstJoined + _chainIds.Count;
     }
 
-    private int LinkOf(object link, string key)
+    private int NumberOf(object part, string key)
     {
-        if (_linkOf.TryGetValue(link, out var known))
+        if (_numberOf.TryGetValue(part, out var known))
             return known;
-        if (!_linkIds.TryGetValue(key, out var number))
-            _linkIds[key] = number = _linkIds.Count;
-        return _linkOf[link] = number;
+        if (!_partIds.TryGetValue(key, out var number))
+            _partIds[key] = number = _partIds.Count;
+        return _numberOf[part] = number;
     }
 
     private int NewPrefix(Feed feed)

@@ -112,7 +112,7 @@ public static class Questions
             if (socket.Kind == SocketKind.SecondZone && socket.ZonePasses == ZonePasses.NotYet)
                 yield return new($"{at}.zonePasses", $"What does the second zone{owner} let through: analogue inputs only, two-channel PCM too, or everything?",
                     [Put(socket with { ZonePasses = ZonePasses.AnalogueOnly }), Put(socket with { ZonePasses = ZonePasses.TwoChannelPcm }), Put(socket with { ZonePasses = ZonePasses.Everything })]);
-            if (socket is { Kind: SocketKind.PlatformSpeakers, SpeakerFamily: "" } && families.Count > 0)
+            if (socket is { Kind: SocketKind.PlatformSpeakers } && string.IsNullOrWhiteSpace(socket.SpeakerFamily) && families.Count > 0)
                 yield return new($"{at}.speakerFamily", $"Which make of speakers does the {name}{owner} take?", [.. families.Take(MostAnswers).Select(family => Put(socket with { SpeakerFamily = family }))]);
             if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.NotYet)
                 yield return new($"{at}.otherMakersJoin", source is null ? "Does the set accept headphones of other makers?" : $"Does the {source.Name} accept headphones of other makers?", YesNo(k => Put(socket with { OtherMakersJoin = k })));

@@ -127,7 +127,7 @@ internal static class BuiltInRadio
     public static AirLink Of(SourcePort socket) => socket.Kind switch
     {
         SocketKind.AppStream => new() { Technology = LinkTechnology.WiFiApp, Transmits = true },
-        SocketKind.PlatformSpeakers => new() { Technology = LinkTechnology.PlatformSpeakers, Transmits = true, Family = socket.SpeakerFamily, ListenersAtOnce = socket.ListenersAtOnce, TransmitDbm = PlatformDbm },
+        SocketKind.PlatformSpeakers => new() { Technology = LinkTechnology.PlatformSpeakers, Transmits = true, Family = socket.SpeakerFamily.Trim(), ListenersAtOnce = socket.ListenersAtOnce, TransmitDbm = PlatformDbm },
         _ => new()
         {
             Technology = LinkTechnology.BluetoothClassic,

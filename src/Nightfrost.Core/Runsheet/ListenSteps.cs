@@ -21,7 +21,7 @@ internal static class ListenSteps
                     ? $"Turn the {ear.Takes.Name} down, sit where {ear.Listener.Name} sits, then raise it slowly"
                     : $"Turn the {ear.Takes.Name} down, put it on, then raise it slowly",
                 Detail = (SocketReading.FixedLevel(route.Feed.Socket) == false ? "Keep the set high and the ear low; the other way round gives hiss." : "The socket is at a fixed level: loudness is set at the ear.")
-                    + (ear.Receiver.StrayModes.Length > 0 ? $" If nothing is heard, it may have strayed into another mode ({ear.Receiver.StrayModes}): step back to its receiving mode." : ""),
+                    + (AdviceRules.Strays(route) is { } strays ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to the right one." : ""),
                 Expect = "clear speech, loud enough, and comfortable",
                 Caution = "Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.",
                 ListenerId = id,

@@ -72,7 +72,7 @@ public static class SocketReading
         if (socket.State == SocketState.Taken && facts.Connector is not null)
             sentences.Add(facts.Digital && facts.Connector is Connector.OpticalSquare ? "" : "Works once it is free.");
         if (SilencesSpeakers(socket))
-            sentences.Add(socket.Kind == SocketKind.Bluetooth ? "Usually silences the set while a headset is joined." : "Silences the set while a plug is in.");
+            sentences.Add(socket.Kind == SocketKind.Bluetooth ? "Usually silences the set while a headset is joined." : facts.IsRadio ? "Silences the set while they play." : "Silences the set while a plug is in.");
         if (socket.Pcm == Known.No)
             sentences.Add("Sends no PCM: most transmitters stay mute.");
         if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.No)

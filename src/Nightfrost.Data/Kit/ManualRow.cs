@@ -14,4 +14,7 @@ public sealed class ManualRow
     /// <summary>Length of the file, bytes.</summary>
     public required int Size { get; set; }
     public required DateTimeOffset AddedAt { get; set; }
+
+    /// <summary>When it was taken away; null while it is kept. It can be put back.</summary>
+    public DateTimeOffset? DeletedAt { get; set; }
 }

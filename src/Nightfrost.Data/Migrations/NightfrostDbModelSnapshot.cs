@@ -521,6 +521,10 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("character varying(40)")
                         .HasColumnName("content_type");
 
+                    b.Property<DateTimeOffset?>("DeletedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("deleted_at");
+
                     b.Property<string>("FileName")
                         .IsRequired()
                         .HasMaxLength(120)

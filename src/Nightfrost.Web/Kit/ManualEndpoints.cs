@@ -31,16 +31,17 @@ internal static class ManualEndpoints
         manuals.MapGet("", List).WithSummary("Every manual kept here, without its file.");
         manuals.MapGet("{about}", Open).WithSummary("The file of a manual.");
         manuals.MapPut("{about}", Keep).WithMetadata(Uploads.MeasuredWhileRead).WithSummary("Keeps a manual: a PDF, a picture or plain text, as the body.");
-        manuals.MapDelete("{about}", Remove).WithSummary("Takes a manual away.");
+        manuals.MapDelete("{about}", Remove).WithSummary("Takes a manual away; it can be put back.");
+        manuals.MapPost("{about}/restore", Restore).WithSummary("Puts a manual back.");
         api.MapGet("set-memory", Remember).WithTags("Manuals").WithSummary("What earlier visits know of a model of set.");
     }
 
     private static async Task<Ok<IReadOnlyList<ManualView>>> List(NightfrostDb db, CancellationToken cancel) =>
-        TypedResults.Ok<IReadOnlyList<ManualView>>(await db.Manuals.AsNoTracking().OrderBy(m => m.About).Select(m => new ManualView(m.About, m.FileName, m.Size, m.AddedAt)).ToListAsync(cancel));
+        TypedResults.Ok<IReadOnlyList<ManualView>>(await db.Manuals.AsNoTracking().Where(m => m.DeletedAt == null).OrderBy(m => m.About).Select(m => new ManualView(m.About, m.FileName, m.Size, m.AddedAt)).ToListAsync(cancel));
 
     // Always saved and never shown in the page: what somebody sent must not run here.
     private static async Task<Results<FileContentHttpResult, JsonHttpResult<Refusal>>> Open(string about, NightfrostDb db, CancellationToken cancel) =>
-        await db.Manuals.AsNoTracking().FirstOrDefaultAsync(m => m.About == about, cancel) is { } row
+        await db.Manuals.AsNoTracking().FirstOrDefaultAsync(m => m.About == about && m.DeletedAt == null, cancel) is { } row
             ? TypedResults.File(row.Content, row.ContentType, row.FileName)
             : Refusals.Unknown("manual");
 
@@ -56,7 +57,7 @@ internal static class ManualEndpoints
         if (row is null)
             db.Manuals.Add(row = new ManualRow { About = about, FileName = fileName, ContentType = type, Content = bytes, Size = bytes.Length, AddedAt = clock.GetUtcNow() });
         else
-            (row.FileName, row.ContentType, row.Content, row.Size, row.AddedAt) = (fileName, type, bytes, bytes.Length, clock.GetUtcNow());
+            (row.FileName, row.ContentType, row.Content, row.Size, row.AddedAt, row.DeletedAt) = (fileName, type, bytes, bytes.Length, clock.GetUtcNow(), null);
         try
         {
             await db.SaveChangesAsync(cancel);
@@ -69,8 +70,12 @@ internal static class ManualEndpoints
         return TypedResults.Ok(new ManualView(row.About, row.FileName, row.Size, row.AddedAt));
     }
 
-    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string about, NightfrostDb db, CancellationToken cancel) =>
-        await db.Manuals.Where(m => m.About == about).ExecuteDeleteAsync(cancel) > 0 ? TypedResults.NoContent() : Refusals.Unknown("manual");
+    private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string about, NightfrostDb db, TimeProvider clock, CancellationToken cancel) => Mark(db.Manuals.Where(m => m.About == about && m.DeletedAt == null), clock.GetUtcNow(), cancel);
+
+    private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Restore(string about, NightfrostDb db, CancellationToken cancel) => Mark(db.Manuals.Where(m => m.About == about && m.DeletedAt != null), null, cancel);
+
+    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Mark(IQueryable<ManualRow> manual, DateTimeOffset? deletedAt, CancellationToken cancel) =>
+        await manual.ExecuteUpdateAsync(set => set.SetProperty(m => m.DeletedAt, deletedAt), cancel) > 0 ? TypedResults.NoContent() : Refusals.Unknown("manual");
 
     private static async Task<Ok<SetMemory>> Remember(string model, NightfrostDb db, CancellationToken cancel) =>
         TypedResults.Ok(new SetMemory(Manuals.OfSet(model), await db.MenuPathsOf(model, cancel)));

@@ -28,6 +28,7 @@ public class RuleExamples
         ["own-receiver-only"] = new(Look([Optical()], Listener(wears: "ear") with { OpenToAnother = false }), [Plain, Ear, Headset("other")], "keeps to what is worn"),
         ["same-link"] = new(Look([Optical()], Listener()), [Base("uhf", LinkTechnology.UhfDigital, "U"), Ear], "share no link"),
         ["aid-family"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 1), Aids("aids", "K", 2)], "family K, generation 1"),
+        ["speaker-stays"] = new(Look([Optical()], Listener() with { LeavesRoom = true }), [Plain, Speaker("speaker") with { Links = Ear.Links, Power = new PowerNeed(0, true, 0, 0, false, true, false) }], "stands where its mains lead reaches; Edda leaves the room"),
         ["platform-family"] = new(Look([PlatformLink("Harbour")], Listener()), [PlatformSpeaker("other", family: "Island")], "of its own make (family Harbour); other is family Island"),
         ["platform-bound"] = new(Look([PlatformLink("Harbour")], Listener()) with { Owned = [new("speaker", 1)] }, [PlatformSpeaker("pair"), Speaker("speaker")], "plays from that platform alone; speaker, owned already, stays idle"),
         ["spatial-unlisted"] = new(Look([Bluetooth()], Listener() with { SpatialRendering = true }), [Ear with { SpatialRendering = true }], "Spatial rendering is not counted for Edda"),

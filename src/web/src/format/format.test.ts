@@ -1,7 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { clock, count, forecast, measured, percent, signed, skew } from './format'
+import { clock, count, forecast, measured, megabytes, percent, signed, skew } from './format'
 
 describe('numbers as they are read', () => {
+  it.each([
+    [40, '1 kB'],
+    [99_400, '99 kB'],
+    [100_000, '0.1 MB'],
+    [1_240_000, '1.2 MB'],
+    [20_971_520, '21.0 MB'],
+  ])('says a file of %i bytes as %s', (bytes, words) => expect(megabytes(bytes)).toBe(words))
+
   it('carries a sign, a true minus and a word', () => {
     expect(signed(-7.2)).toBe('−7')
     expect(signed(-0.2)).toBe('0')

@@ -7,6 +7,7 @@ import { hidden } from '../parts/Choice'
 import { rawFile } from '../parts/rawFile'
 import { setSaved } from '../parts/saved'
 import { Trouble } from '../parts/Trouble'
+import { offerUndo } from '../parts/undo'
 
 /** Manuals kept here, without their files. */
 export const useManuals = () => useQuery({ queryKey: ['manuals'], queryFn: () => told(api.GET('/api/manuals')) })
@@ -64,7 +65,15 @@ export function Manual({ about, of }: { about: string; of: string }) {
           <Button
             variant="text"
             disabled={busy}
-            onClick={() => void doing(() => told(api.DELETE('/api/manuals/{about}', { params: { path } })))}
+            onClick={() =>
+              void doing(async () => {
+                await told(api.DELETE('/api/manuals/{about}', { params: { path } }))
+                offerUndo(
+                  `The manual of ${of} was taken away.`,
+                  () => void doing(() => told(api.POST('/api/manuals/{about}/restore', { params: { path } }))),
+                )
+              })
+            }
             aria-label={`Take away: the manual of ${of}`}
           >
             Take away

@@ -36,7 +36,7 @@ export function ListenerMore({ listener, wearsAids, problemOf, onChange }: Props
         {tick('leftAndRight', 'Wants left and right beside the seat')}
         {tick('onRequestOnly', 'Streamed to only when asked')}
         {tick('noiseCancelling', 'Asks for noise cancelling')}
-        {tick('spatialRendering', 'Asks for sound around the head')}
+        {tick('spatialRendering', 'Asks for spatial rendering')}
       </Box>
       <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
         <Choice

@@ -43,6 +43,18 @@ const show = (sockets: Schema['SourcePort'][], change: Partial<Parameters<typeof
 const rowOf = (name: string) => within(screen.getByRole('listitem', { name }))
 
 describe('the socket wall', () => {
+  it('asks of a radio what radios have, and not what is printed beside it', () => {
+    const link = { ...facts('platformSpeakers', 'Link to its own speakers', []), isRadio: true, connector: null }
+    const found = { ...emptySocket('platformSpeakers', []), state: 'free' as const }
+    const onChange = show([found], { facts: [link], meanings: [] })
+    expect(rowOf('Link to its own speakers').getByText('built in')).toBeTruthy()
+    fireEvent.click(screen.getByRole('button', { name: 'facts: Link to its own speakers' }))
+    expect(screen.queryByLabelText('Printed beside it')).toBeNull()
+    expect(screen.queryByRole('button', { name: /^Another/ })).toBeNull()
+    fireEvent.change(screen.getByLabelText('Make its speakers must be of'), { target: { value: 'Harbour' } })
+    expect(onChange).toHaveBeenCalledWith([expect.objectContaining({ speakerFamily: 'Harbour' })])
+  })
+
   it('shows every kind of socket, the ones seen with what they mean, the others with where to look', () => {
     show([optical])
     expect(rowOf('Optical').getByText('Digital, fixed level.')).toBeTruthy()

@@ -92,6 +92,9 @@ interface RowProps {
   onAnother: () => void
 }
 
+/** A radio built into the source: nothing is plugged and nothing printed. */
+const isRadio = (facts: Schema['SocketFacts']) => facts.isRadio ?? false
+
 function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeakers, onChange, onAnother }: RowProps) {
   const [open, setOpen] = useState(false)
   const row = useAsked<HTMLLIElement>(asked, place, () => setOpen(true))
@@ -120,7 +123,7 @@ function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeake
         <Box sx={{ minWidth: 0 }}>
           <Typography sx={{ fontWeight: 650, color: there ? 'text.primary' : 'text.secondary' }}>{facts.words}</Typography>
           <Typography variant="caption" color="textSecondary" component="p" sx={{ overflowWrap: 'anywhere' }}>
-            {there ? socket.marking || 'nothing printed' : 'not seen'}
+            {there ? socket.marking || (isRadio(facts) ? 'built in' : 'nothing printed') : 'not seen'}
           </Typography>
         </Box>
         <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
@@ -177,7 +180,7 @@ function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeake
 
 function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onAnother }: Omit<RowProps, 'meaning' | 'asked' | 'place'>) {
   const platform = socket.kind === 'platformSpeakers'
-  const outputs = facts.signals.length > 0 || socket.kind === 'bluetooth' || socket.kind === 'appStream' || platform
+  const outputs = facts.signals.length > 0 || isRadio(facts)
   const power = socket.kind === 'usbA' || socket.kind === 'usbC'
   const radio = socket.kind === 'bluetooth'
   const digital = facts.signals.includes('spdifPcm')
@@ -197,12 +200,14 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
       <Typography variant="body2" color="textSecondary" sx={{ gridColumn: '1 / -1' }}>
         {facts.hint}
       </Typography>
-      <TextField
-        label="Printed beside it"
-        value={socket.marking ?? ''}
-        {...saying(problemOf('marking'))}
-        onChange={(e) => onChange({ ...socket, marking: e.target.value })}
-      />
+      {!isRadio(facts) && (
+        <TextField
+          label="Printed beside it"
+          value={socket.marking ?? ''}
+          {...saying(problemOf('marking'))}
+          onChange={(e) => onChange({ ...socket, marking: e.target.value })}
+        />
+      )}
       {socket.state === 'taken' && (
         <TextField
           label="Taken by"
@@ -304,9 +309,11 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
           width="100%"
         />
       )}
-      <Box>
-        <Button onClick={onAnother}>Another {facts.words} socket</Button>
-      </Box>
+      {!isRadio(facts) && (
+        <Box>
+          <Button onClick={onAnother}>Another {facts.words} socket</Button>
+        </Box>
+      )}
     </Box>
   )
 }

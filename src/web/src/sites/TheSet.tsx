@@ -11,7 +11,7 @@ interface Props {
   set: TelevisionSet
   facts: readonly Schema['SocketFacts'][]
   problems: readonly Schema['FieldProblem'][]
-  /** Somebody asks for sound around the head. */
+  /** Somebody asks for spatial rendering. */
   asksSpatial: boolean
   /** Menu paths met on other visits to this model. */
   menuPaths: readonly string[]

@@ -12,7 +12,7 @@ using Npgsql.EntityFrameworkCore.PostgreSQL.Metadata;
 namespace Nightfrost.Data.Migrations
 {
     [DbContext(typeof(NightfrostDb))]
-    [Migration("20261125111313_ManualsKept")]
+    [Migration("20261125135635_ManualsKept")]
     partial class ManualsKept
     {
         /// <inheritdoc />
@@ -523,6 +523,10 @@ namespace Nightfrost.Data.Migrations
                         .HasMaxLength(40)
                         .HasColumnType("character varying(40)")
                         .HasColumnName("content_type");
+
+                    b.Property<DateTimeOffset?>("DeletedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("deleted_at");
 
                     b.Property<string>("FileName")
                         .IsRequired()

@@ -20,7 +20,8 @@ namespace Nightfrost.Data.Migrations
                     content_type = table.Column<string>(type: "character varying(40)", maxLength: 40, nullable: false),
                     content = table.Column<byte[]>(type: "bytea", nullable: false),
                     size = table.Column<int>(type: "integer", nullable: false),
-                    added_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false)
+                    added_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: false),
+                    deleted_at = table.Column<DateTimeOffset>(type: "timestamp with time zone", nullable: true)
                 },
                 constraints: table =>
                 {
