@@ -172,6 +172,6 @@ internal sealed class BestRig
             feeds[group.Key] = copy == 0 ? feed : new Feed(feed.Socket, feed.Adapters, feed.Transmitter, feed.Joints, copy);
         }
 
-        return new Rig(site, [.. picks.OrderBy(p => p.Listener).Select(p => p.Ear.Route with { Feed = feeds[p.Group], Sends = p.Line.Sends })]);
+        return new Rig(site, [.. picks.OrderBy(p => p.Listener).Select(p => p.Ear.RouteOn(site, feeds[p.Group], p.Line.Sends))]);
     }
 }

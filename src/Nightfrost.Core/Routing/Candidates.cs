@@ -23,7 +23,13 @@ internal enum Brought
 /// <summary>One way of wearing at the end of a sending end, for one listener.</summary>
 internal sealed class EarOption
 {
-    public required Route Route { get; init; }
+    public required Ear Ear { get; init; }
+
+    /// <summary>The end that takes the link; null for a plain wire.</summary>
+    public required AirLink? Takes { get; init; }
+
+    /// <summary>True when its box feeds others too.</summary>
+    public required bool Several { get; init; }
 
     /// <summary>Wishes met at the ear; what the feed brings is counted with the feed.</summary>
     public required int Needs { get; init; }
@@ -52,6 +58,9 @@ internal sealed class EarOption
 
     /// <summary>Price with everything at hand used freely, in hundredths.</summary>
     public required long Cents { get; init; }
+
+    /// <summary>The route it makes with a feed.</summary>
+    public Route RouteOn(Site site, Feed feed, AirLink? sends) => new(site, feed, Ear, sends, Takes, Several);
 }
 
 /// <summary>One feed with one sending end, or a plain wire.</summary>
@@ -171,12 +180,6 @@ internal sealed class Candidates
     public required int Shapes { get; init; }
     public required Resources Resources { get; init; }
     public required InStepGrades Grades { get; init; }
-
-    /// <summary>What refused each thing that is in no working route.</summary>
-    public required RefusalLog Refusals { get; init; }
-
-    /// <summary>Working routes of each listener.</summary>
-    public required IReadOnlyList<int> RoutesFound { get; init; }
 
     /// <summary>Tolerance number of each listener.</summary>
     public required int[] Tolerances { get; init; }

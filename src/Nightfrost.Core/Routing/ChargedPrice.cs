@@ -72,7 +72,7 @@ internal static class ChargedPrice
     {
         if (fromBox == 0)
             return 0;
-        var at = ear.Route.AtEar;
+        var at = ear.Ear;
         var device = (at.IsOwn ? use + 1 : use) switch { 0 => at.Receiver.Id, 1 => at.Relay?.Id, _ => null };
         for (var b = 0; b < line.InTheBox.Length; b++)
         {

@@ -9,7 +9,7 @@ namespace Nightfrost.Core.Routing;
 /// <param name="isNamed">True for what is asked for by name.</param>
 internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] tolerances, Func<string, bool> isNamed)
 {
-    private readonly Dictionary<(EarOption[][], int, int), bool> _noWorse = [];
+    private readonly Dictionary<(EarOption[][], EarOption[][], int, int), bool> _noWorse = [];
 
     /// <summary>Of lines with the same sort of sending end, those that are best in something.</summary>
     /// <param name="lines">Lines of one socket.</param>
@@ -51,21 +51,15 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
     }
 
     /// <summary>What a line asks of things there are only so many of.</summary>
-    /// <param name="feed">Its feed.</param>
-    /// <param name="uses">What it needs.</param>
-    /// <param name="usb">Boxes that the set's USB could feed.</param>
-    /// <param name="cents">Its price with everything at hand used freely, in hundredths.</param>
-    /// <param name="hasBox">Receivers or relays come in its box.</param>
-    public Rivalry RivalryOf(Feed feed, Use[] uses, UsbNeed usb, long cents, bool hasBox)
-    {
-        var apart = hasBox || (feed.Transmitter is { } t && isNamed(t.Id));
-        for (var i = 0; i < feed.Adapters.Count && !apart; i++)
-            apart = feed.Adapters[i].Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } || isNamed(feed.Adapters[i].Id);
-        var draws = Draws(feed, usb);
-        return new(
-            apart, draws, draws.Length > 0 && feed.Transmitter is { Power: { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } },
-            pieces.IsPlenty(uses) ? [] : [.. uses.Where(u => pieces.Resources.There(u.Resource) > 0)], cents - (usb.Unfed > 0 ? pieces.Resources.CentsOf(new(pieces.Supply, usb.Unfed), 0) : 0));
-    }
+    /// <param name="box">Its box; null for none.</param>
+    /// <param name="need">What it needs.</param>
+    /// <param name="apart">It is kept whatever else there is.</param>
+    public Rivalry RivalryOf(Device? box, LineNeed need, bool apart) => new(
+        apart || (box is not null && isNamed(box.Id)), need.Draws, need.Draws.Length > 0 && box is { Power: { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } },
+        ScarceOf(need.Uses), need.BareCents);
+
+    /// <summary>Pieces of what is at hand.</summary>
+    public Use[] ScarceOf(Use[] uses) => pieces.IsPlenty(uses) ? [] : [.. uses.Where(u => pieces.Resources.There(u.Resource) > 0)];
 
     private static bool IsNoWorse(FeedLine k, FeedLine mine, int kHand = 0, int mineHand = 0) =>
         k.Hand + kHand <= mine.Hand + mineHand && k.Most >= mine.Most && k.Rivalry.StandsInFor(mine.Rivalry);
@@ -84,39 +78,33 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
         return true;
     }
 
-    private bool IsInStepAsOften(FeedLine k, FeedLine line)
+    private bool IsInStepAsOften(FeedLine k, FeedLine line) => IsInStepAsOften(k.Prefix, line.Prefix, line.Alone, line.Several);
+
+    /// <summary>True when what one feed adds leaves every ear in step as often as what another adds.</summary>
+    /// <param name="first">The one, by <see cref="InStepGrades.PrefixOf"/>.</param>
+    /// <param name="second">The other.</param>
+    /// <param name="alone">Ears with a box of their own.</param>
+    /// <param name="several">Ears on a box with others.</param>
+    public bool IsInStepAsOften(int first, int second, EarOption[][] alone, EarOption[][] several)
     {
-        if (k.Prefix == line.Prefix)
+        if (first == second)
             return true;
-        if (_noWorse.TryGetValue((line.Alone, k.Prefix, line.Prefix), out var known))
+        if (_noWorse.TryGetValue((alone, several, first, second), out var known))
             return known;
         var noWorse = true;
         for (var i = 0; i < tolerances.Length && noWorse; i++)
+            noWorse = AreAsOften(alone[i], i) && (ReferenceEquals(alone[i], several[i]) || AreAsOften(several[i], i));
+        return _noWorse[(alone, several, first, second)] = noWorse;
+
+        bool AreAsOften(EarOption[] ears, int listener)
         {
-            foreach (var ear in line.Alone[i].Concat(line.Several[i]))
-                noWorse &= grades.Of(k.Prefix, ear.Suffix, tolerances[i]) >= grades.Of(line.Prefix, ear.Suffix, tolerances[i]);
-        }
+            foreach (var ear in ears)
+            {
+                if (grades.Of(first, ear.Suffix, tolerances[listener]) < grades.Of(second, ear.Suffix, tolerances[listener]))
+                    return false;
+            }
 
-        return _noWorse[(line.Alone, k.Prefix, line.Prefix)] = noWorse;
-    }
-
-    private static int[] Draws(Feed feed, UsbNeed usb)
-    {
-        if (!usb.Any)
-            return [];
-        List<int> draws = [];
-        for (var i = feed.Splitter is null ? 0 : 1; i < feed.Adapters.Count; i++)
-            Count(feed.Adapters[i]);
-        if (feed.Transmitter is { } transmitter && !feed.FedByTap)
-            Count(transmitter);
-        if (draws.Count > 1)
-            draws.Sort((a, b) => b.CompareTo(a));
-        return [.. draws];
-
-        void Count(Device box)
-        {
-            if (PieceCounter.CouldUseUsb(box))
-                draws.Add(box.Power.UsbDrawMa);
+            return true;
         }
     }
 }

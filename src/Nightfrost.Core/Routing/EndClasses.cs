@@ -19,7 +19,7 @@ internal sealed record EndClass(EarOption[][] Alone, EarOption[][] Several, EarO
         int[] rates = [.. sends.Lc3RatesKHz.Distinct().Order()];
         foreach (var rate in rates)
         {
-            if (Alone.Concat(Several).All(list => list.All(o => o.Route.Takes!.Lc3RatesKHz.Contains(rate))))
+            if (Alone.Concat(Several).All(list => list.All(o => o.Takes!.Lc3RatesKHz.Contains(rate))))
                 return [rate];
         }
 
@@ -36,7 +36,7 @@ internal sealed record EndClass(EarOption[][] Alone, EarOption[][] Several, EarO
         var alone = At(Alone);
         return _atRates[rateKHz] = new(alone, ReferenceEquals(Alone, Several) ? alone : At(Several), None);
 
-        EarOption[][] At(EarOption[][] options) => [.. options.Select(list => list.Where(o => o.Route.Takes!.Lc3RatesKHz.Contains(rateKHz)).ToArray())];
+        EarOption[][] At(EarOption[][] options) => [.. options.Select(list => list.Where(o => o.Takes!.Lc3RatesKHz.Contains(rateKHz)).ToArray())];
     }
 
     /// <summary>True when some ear is in reach.</summary>
@@ -61,9 +61,9 @@ internal sealed record EndClass(EarOption[][] Alone, EarOption[][] Several, EarO
 /// </summary>
 /// <param name="site">The site.</param>
 /// <param name="grades">In-step grades.</param>
-/// <param name="refusals">Where refusals are kept.</param>
+/// <param name="log">Where refusals are kept; null where nobody asks for them.</param>
 /// <param name="entries">What listeners may wear.</param>
-internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refusals, EarEntries entries)
+internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log, EarEntries entries)
 {
     private const double LoudestDbm = 1000;
 
@@ -110,24 +110,26 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
     }
 
     /// <summary>Keeps the refusal of every ear that this end's power does not reach.</summary>
-    public static void RefuseOutOfReach(EndClass end, Feed feed, AirLink sends, sbyte[][] margins, Subject subject, Action<Rule, Route, Subject> refuse)
+    public static void RefuseOutOfReach(Site site, EndClass end, Feed feed, AirLink sends, sbyte[][] margins, Subject subject, RefusalLog log)
     {
         for (var i = 0; i < end.Alone.Length; i++)
         {
             foreach (var ear in end.Alone[i])
             {
-                if (ear.Sensitivity >= 0 && margins[i][ear.Sensitivity] < 0 && ear.Route with { Feed = feed, Sends = sends } is var route && Rules.RefusingRoute(route) is { } rule)
-                    refuse(rule, route, subject);
+                if (ear.Sensitivity >= 0 && margins[i][ear.Sensitivity] < 0 && ear.RouteOn(site, feed, sends) is var route && Rules.RefusingRoute(route) is { } rule)
+                    log.Refuse(rule, route, subject);
             }
         }
     }
 
     /// <summary>What the search needs of one ear at the end of a plain wire.</summary>
-    public EarOption OptionOf(EarBase one, Route route) => OptionOf(one, route, new(grades.SuffixOf(route), SoundQuality.Weighed(route), 2, -1, 1));
+    public EarOption OptionOf(EarBase one, Route route) => OptionOf(one, null, false, new(grades.SuffixOf(route), SoundQuality.Weighed(route), 2, -1, 1));
 
-    private static EarOption OptionOf(EarBase one, Route route, Standing standing) => new()
+    private static EarOption OptionOf(EarBase one, AirLink? takes, bool several, Standing standing) => new()
     {
-        Route = route,
+        Ear = one.Ear,
+        Takes = takes,
+        Several = several,
         Needs = one.Needs,
         Lacks = one.Lacks,
         Hand = one.Hand,
@@ -181,6 +183,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
 
         public AirLink? Takes { get; } = takes;
         public Rule? Refused { get; } = refused;
+        public bool IsRefused { get; } = takes is null || refused is not null;
         public int Grade { get; } = grade;
         public int Most { get; } = most;
         public int Sensitivity { get; } = sensitivity;
@@ -202,16 +205,18 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
     // They come cheapest first. Things there are only so many of are kept apart.
     private EarOption[] Asked(int listener, End end, Meeting?[] meetings)
     {
-        var kept = _kept;
+        var (kept, mayBreak) = (_kept, Rules.MayBreakAny(RuleSees.Everything, site.Look.Listeners[listener]));
         kept.Clear();
         Array.Clear(_seats);
         foreach (var one in _ears[listener])
         {
             var meeting = meetings[one.Taking] ??= Meet(end, one);
+            if (log is null && (meeting.IsRefused || one.Refused is not null))
+                continue;
             if (meeting.Takes is null)
             {
                 if (!end.Several)
-                    refusals.NoLink(end.Feed.Transmitter, one.Ear, site, end.Feed, end.Sends);
+                    log?.NoLink(end.Feed.Transmitter, one.Ear, site, end.Feed, end.Sends);
                 continue;
             }
 
@@ -224,12 +229,12 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
             }
 
             var refused = Rules.Earlier(Rules.Earlier(one.Refused, meeting.Refused), seat.Refused);
-            if (Rules.AnyBefore(RuleSees.Everything, refused))
+            if (mayBreak && Rules.AnyBefore(RuleSees.Everything, refused))
                 refused = Rules.RefusingOf(RuleSees.Everything, route ??= RouteOf(one, end, meeting), refused) ?? refused;
             if (refused is not null)
             {
-                if (refusals.IsNews(refused, end.Sends.Technology, end.Feed.Transmitter, one.Ear))
-                    Refuse(refused, route ?? RouteOf(one, end, meeting));
+                if (log is not null && log.IsNews(refused, end.Sends.Technology, end.Feed.Transmitter, one.Ear))
+                    log.Refuse(refused, route ?? RouteOf(one, end, meeting));
                 continue;
             }
 
@@ -243,20 +248,10 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog refu
                 kept.Add((one, standing, meeting, apart));
         }
 
-        return kept.Count == 0 ? [] : [.. kept.Select(k => OptionOf(k.Base, RouteOf(k.Base, end, k.Meeting), k.Standing))];
+        return kept.Count == 0 ? [] : [.. kept.Select(k => OptionOf(k.Base, k.Meeting.Takes, end.Several, k.Standing))];
     }
 
     private Route RouteOf(EarBase one, End end, Meeting meeting) => new(site, end.Feed, one.Ear, end.Sends, meeting.Takes, end.Several);
-
-    private void Refuse(Rule refusal, Route route)
-    {
-        refusals.RefuseLink(route.Sends!.Technology, refusal, route);
-        if (route.Feed.Transmitter is { } transmitter)
-            refusals.Refuse(transmitter, refusal, route);
-        if (refusal.Id != Rules.OwnReceiver)
-            refusals.Refuse(route.AtEar.Takes, refusal, route);
-        refusals.RefuseWatched(route.AtEar, refusal, route);
-    }
 
     private static AirLink? EndOf(Device takes, AirLink sends)
     {

@@ -31,15 +31,22 @@ internal sealed class InStepGrades(Site site)
     private readonly List<sbyte[]> _grades = [];
     private readonly List<Tolerance> _tolerances = [];
 
-    /// <summary>Number of what a feed adds.</summary>
-    public int PrefixOf(Feed feed)
+    /// <summary>Number of a socket with its adapters: the same for the same stages.</summary>
+    public int ChainOf(SourcePort socket, IReadOnlyList<Device> adapters)
     {
-        var chain = NumberOf(feed.Socket, feed.Socket.Id);
-        foreach (var adapter in feed.Adapters)
-            chain = Joined(chain, adapter);
-        if (feed.Transmitter is { } transmitter)
-            chain = Joined(chain, transmitter);
-        return _prefixOfChain.TryGetValue(chain, out var known) ? known : _prefixOfChain[chain] = NewPrefix(feed);
+        var chain = NumberOf(socket, socket.Id);
+        for (var i = 0; i < adapters.Count; i++)
+            chain = Joined(chain, adapters[i]);
+        return chain;
+    }
+
+    /// <summary>Number of what a chain and the box at its end add.</summary>
+    /// <param name="chain">The chain.</param>
+    /// <param name="box">The box; null for none.</param>
+    public int PrefixOf(Chain chain, Device? box)
+    {
+        var stages = box is null ? chain.Stages : Joined(chain.Stages, box);
+        return _prefixOfChain.TryGetValue(stages, out var known) ? known : _prefixOfChain[stages] = NewPrefix(chain.To(box));
     }
 
     // A chain's number is that of the chain before it and of the stages of its last box; a box without stages adds nothing.

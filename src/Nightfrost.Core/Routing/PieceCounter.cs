@@ -4,6 +4,22 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
 
+/// <summary>What a chain needs beside the box at its end.</summary>
+/// <param name="Uses">Pieces, without mains supplies.</param>
+/// <param name="Fits">Its boxes that the set's USB could feed: the sockets that each fits, as bits.</param>
+/// <param name="Supplies">Its boxes that need a supply whatever the set has.</param>
+/// <param name="Draws">Currents of both, mA, the largest first.</param>
+/// <param name="Cents">Price without supplies, everything at hand used freely, in hundredths.</param>
+internal sealed record ChainNeed(Use[] Uses, int[] Fits, int Supplies, int[] Draws, long Cents);
+
+/// <summary>What a chain needs with its box, or a splitter by itself.</summary>
+/// <param name="Uses">Pieces, with mains supplies.</param>
+/// <param name="Usb">Boxes that the set's USB could feed, and that need a supply otherwise.</param>
+/// <param name="Cents">Price with everything at hand used freely, in hundredths.</param>
+/// <param name="Draws">Currents of all boxes where the set's USB could feed one, mA, the largest first.</param>
+/// <param name="BareCents">The price without supplies for boxes that the set's USB could feed.</param>
+internal sealed record LineNeed(Use[] Uses, UsbNeed Usb, long Cents, int[] Draws, long BareCents);
+
 /// <summary>Turns what parts need into uses of numbered resources.</summary>
 internal sealed class PieceCounter
 {
@@ -12,7 +28,7 @@ internal sealed class PieceCounter
     private readonly List<PartNeed> _needs = [];
     private readonly List<Use> _uses = [];
     private readonly List<int> _fits = [];
-    private readonly Dictionary<int, UsbNeed> _oneBox = [];
+    private readonly Dictionary<(int, int), UsbNeed> _fewBoxes = [];
     private readonly Dictionary<(string, double), int> _resourceOf = [];
     private readonly Dictionary<Device, int> _fitUsb = new(ReferenceEqualityComparer.Instance);
 
@@ -54,49 +70,90 @@ internal sealed class PieceCounter
         return [.. uses];
     }
 
-    /// <summary>What a chain needs, and which of its boxes the set's USB could feed.</summary>
-    public (Use[] Uses, UsbNeed Usb) OfChain(Feed feed, Device? wiredReceiver)
+    /// <summary>What a chain needs beside the box at its end.</summary>
+    /// <param name="feed">The chain with the box, whose own things may cover a lead.</param>
+    /// <param name="wiredReceiver">Plain wires: what is worn, whose box may hold a lead.</param>
+    public ChainNeed OfChain(Feed feed, Device? wiredReceiver)
     {
         _needs.Clear();
         PartNeeds.OfChain(_site.Shelf, feed, wiredReceiver, _needs);
-        return Of(_needs, feed.FedByTap ? feed.Transmitter : null);
+        return Of(_needs, feed.Transmitter);
+    }
+
+    /// <summary>What a chain needs with its box.</summary>
+    /// <param name="chain">The chain.</param>
+    /// <param name="box">The box; null for a plain wire and a source's own radio.</param>
+    /// <param name="fedByTap">True when the socket it takes the sound from feeds the box.</param>
+    public LineNeed OfLine(ChainNeed chain, Device? box, bool fedByTap)
+    {
+        if (box is null)
+            return LineOf(chain, chain.Uses, chain.Cents, 0, 0, chain.Draws);
+        var own = Of(new PartNeed(box, 1, 0, 0));
+        Use[] uses = [.. chain.Uses, own];
+        var cents = chain.Cents + Resources.CentsOf(own, Resources.There(own.Resource));
+        return fedByTap || !CouldUseUsb(box) ? LineOf(chain, uses, cents, 0, 0, chain.Draws)
+            : FitOf(box) is var fit and not 0 ? LineOf(chain, uses, cents, fit, 0, Drawing(chain.Draws, box))
+            : LineOf(chain, uses, cents, 0, 1, Drawing(chain.Draws, box));
     }
 
     /// <summary>What a splitter needs.</summary>
-    public (Use[] Uses, UsbNeed Usb) OfSplitter(Feed feed) => Of(PartNeeds.OfSplitter(_site.Shelf, feed), null);
+    public LineNeed OfSplitter(Feed feed) => OfLine(Of(PartNeeds.OfSplitter(_site.Shelf, feed), null), null, false);
 
-    private (Use[] Uses, UsbNeed Usb) Of(IReadOnlyList<PartNeed> needs, Device? fedByTap)
+    private LineNeed LineOf(ChainNeed chain, Use[] uses, long cents, int fit, int more, int[] draws)
+    {
+        if (Supply < 0)
+            return new(uses, UsbNeed.None, cents, [], cents);
+        var usb = UsbOf(chain.Fits, fit);
+        var supplies = chain.Supplies + more + usb.Unfed;
+        if (supplies == 0)
+            return new(uses, usb, cents, usb.Any ? draws : [], cents);
+        var whole = cents + Resources.CentsOf(new(Supply, supplies), Resources.There(Supply));
+        return new([.. uses, new(Supply, supplies)], usb, whole, usb.Any ? draws : [], whole - Resources.CentsOf(new(Supply, usb.Unfed), 0));
+    }
+
+    private ChainNeed Of(IReadOnlyList<PartNeed> needs, Device? without)
     {
         _uses.Clear();
         _fits.Clear();
-        var supplies = 0;
+        var (supplies, draws) = (0, Array.Empty<int>());
         for (var i = 0; i < needs.Count; i++)
         {
             var need = needs[i];
+            if (need.Device == without)
+                continue;
             if (need.Pieces > need.Included)
                 _uses.Add(Of(need));
-            if (need.Device == fedByTap || !CouldUseUsb(need.Device))
+            if (!CouldUseUsb(need.Device))
                 continue;
+            draws = Drawing(draws, need.Device);
             if (FitOf(need.Device) is var fit and not 0)
                 _fits.Add(fit);
             else
                 supplies++;
         }
 
-        var usb = Supply < 0 ? UsbNeed.None : UsbOf(_fits);
-        supplies += usb.Unfed;
-        if (supplies > 0 && Supply >= 0)
-            _uses.Add(new(Supply, supplies));
-        return ([.. _uses], usb);
+        Use[] uses = [.. _uses];
+        return new(uses, [.. _fits], supplies, draws, Resources.CentsOf(uses));
     }
 
-    // Nearly every chain has one such box or none.
-    private UsbNeed UsbOf(List<int> fits) => fits.Count switch
+    private static int[] Drawing(int[] draws, Device box)
     {
-        0 => UsbNeed.None,
-        1 => _oneBox.TryGetValue(fits[0], out var known) ? known : _oneBox[fits[0]] = new UsbNeed(fits),
-        _ => new UsbNeed(fits),
-    };
+        int[] all = [.. draws, box.Power.UsbDrawMa];
+        if (all.Length > 1)
+            Array.Sort(all, (a, b) => b.CompareTo(a));
+        return all;
+    }
+
+    // Nearly every chain has two such boxes at most.
+    private UsbNeed UsbOf(int[] fits, int fit)
+    {
+        if (fits.Length + (fit == 0 ? 0 : 1) is 0)
+            return UsbNeed.None;
+        if (fits.Length > 1)
+            return new UsbNeed(fit == 0 ? fits : [.. fits, fit]);
+        var key = fits.Length == 0 ? (fit, 0) : (fits[0], fit);
+        return _fewBoxes.TryGetValue(key, out var known) ? known : _fewBoxes[key] = new UsbNeed(fit == 0 ? fits : [.. fits, fit]);
+    }
 
     private int FitOf(Device device) => _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketsFor(_site.Look.Set, device);
 

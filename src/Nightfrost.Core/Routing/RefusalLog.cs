@@ -15,9 +15,11 @@ public sealed record Subject(string Id, string Words, bool IsSocket);
 public sealed record RuledOut(Subject Subject, Finding Finding);
 
 /// <summary>Keeps, for each thing, whether it works anywhere and the rule it failed farthest along the way. Sentences are made only of what is shown.</summary>
+/// <param name="listeners">How many listeners the site has.</param>
 /// <param name="watchedId">A socket or device of which every rule it breaks is kept; null for none.</param>
-internal sealed class RefusalLog(string? watchedId = null)
+internal sealed class RefusalLog(int listeners, string? watchedId = null)
 {
+    private readonly int[] _routesFound = new int[listeners];
     private readonly SortedDictionary<int, (Rule Rule, Route Route)> _watched = [];
     private readonly Dictionary<Subject, (Rule Rule, Route Route)> _farthest = [];
     private readonly Dictionary<Device, int> _farthestOfDevices = new(ReferenceEqualityComparer.Instance);
@@ -28,17 +30,38 @@ internal sealed class RefusalLog(string? watchedId = null)
     private readonly HashSet<Device> _workingDevices = new(ReferenceEqualityComparer.Instance);
     private readonly HashSet<Ear> _workingEars = new(ReferenceEqualityComparer.Instance);
 
+    /// <summary>A socket or device of which every rule it breaks is kept; null for none.</summary>
+    public string? WatchedId => watchedId;
+
+    /// <summary>Working routes of each listener, in the look's order.</summary>
+    public IReadOnlyList<int> RoutesFound => _routesFound;
+
     public static Subject OfSocket(Look look, SourcePort socket) => new(socket.Id, RuleWords.Socket(look, socket), true);
 
     public static Subject OfDevice(Device device) => new(device.Id, device.Name, false);
 
-    /// <summary>A route that stands on this way, and on the way from the relay to the ear.</summary>
-    public void Works(Route route)
+    /// <summary>Every chain of a joining works, with its box, to all these ears.</summary>
+    /// <param name="socket">The socket.</param>
+    /// <param name="joining">The chains.</param>
+    /// <param name="transmitter">The box; null for none.</param>
+    /// <param name="sends">Its sending end; null for a plain wire.</param>
+    /// <param name="alone">Ears with a box of their own, by listener.</param>
+    /// <param name="several">Ears on a box with others.</param>
+    public void Works(Subject socket, Joining joining, Device? transmitter, AirLink? sends, EarOption[][] alone, EarOption[][] several)
     {
-        if (route.Sends is { } sends)
+        _working.Add(socket);
+        foreach (var adapter in joining.Adapters)
+            Works(adapter);
+        if (transmitter is not null)
+            Works(transmitter);
+        if (sends is not null && Array.Exists(alone, ears => ears.Length > 0))
             _workingLinks[(int)sends.Technology] = true;
-        if (route.AtEar.RelaySends is { } second)
-            _workingLinks[(int)second.Technology] = true;
+        for (var i = 0; i < alone.Length; i++)
+        {
+            _routesFound[i] += joining.Working * (alone[i].Length + (ReferenceEquals(alone[i], several[i]) ? 0 : several[i].Length));
+            foreach (var option in alone[i])
+                Works(option.Ear);
+        }
     }
 
     /// <summary>True when some route goes this way.</summary>
@@ -54,18 +77,18 @@ internal sealed class RefusalLog(string? watchedId = null)
             _farthestLinks[(int)technology] = (rule, route);
     }
 
-    public void Works(Subject subject) => _working.Add(subject);
-
-    public void Works(Ear ear)
+    private void Works(Ear ear)
     {
         if (!_workingEars.Add(ear))
             return;
+        if (ear.RelaySends is { } second)
+            _workingLinks[(int)second.Technology] = true;
         Works(ear.Receiver);
         if (ear.Relay is { } relay)
             Works(relay);
     }
 
-    public void Works(Device device)
+    private void Works(Device device)
     {
         if (_workingDevices.Add(device))
             _working.Add(OfDevice(device));
@@ -85,7 +108,44 @@ internal sealed class RefusalLog(string? watchedId = null)
 
     private bool IsNewsOf(Device device, Rule rule) => !_farthestOfDevices.TryGetValue(device, out var before) || rule.Order > before;
 
-    public void Refuse(Device device, Rule rule, Route route)
+    /// <summary>Keeps what refuses a route for its socket, its way through the air, its box and what takes it.</summary>
+    public void Refuse(Rule rule, Route route, Subject socket)
+    {
+        Refuse(socket, rule, route);
+        if (route.Sends is { } sends)
+            RefuseLink(sends.Technology, rule, route);
+        if (route.Feed.Transmitter is { } transmitter)
+        {
+            Refuse(transmitter, rule, route);
+            foreach (var link in route.Sends is null ? transmitter.Links : [])
+            {
+                if (link.Transmits)
+                    RefuseLink(link.Technology, rule, route);
+            }
+        }
+
+        if (route.Ear is { } ear)
+            RefuseEar(ear, rule, route);
+    }
+
+    /// <summary>Keeps what refuses a route wherever it starts for its way through the air, its box and what takes it.</summary>
+    public void Refuse(Rule rule, Route route)
+    {
+        RefuseLink(route.Sends!.Technology, rule, route);
+        if (route.Feed.Transmitter is { } transmitter)
+            Refuse(transmitter, rule, route);
+        RefuseEar(route.AtEar, rule, route);
+    }
+
+    private void RefuseEar(Ear ear, Rule rule, Route route)
+    {
+        if (rule.Id != Rules.OwnReceiver)
+            Refuse(ear.Takes, rule, route);
+        if (ear.Receiver.Id == watchedId || ear.Relay?.Id == watchedId)
+            _watched.TryAdd(rule.Order, (rule, route));
+    }
+
+    private void Refuse(Device device, Rule rule, Route route)
     {
         if (IsNewsOf(device, rule))
             _farthestOfDevices[device] = rule.Order;
@@ -98,13 +158,6 @@ internal sealed class RefusalLog(string? watchedId = null)
             _watched.TryAdd(rule.Order, (rule, route));
         if (!_farthest.TryGetValue(subject, out var before) || rule.Order > before.Rule.Order)
             _farthest[subject] = (rule, route);
-    }
-
-    /// <summary>Refuses the receiver and relay of a way too, if one of them is watched.</summary>
-    public void RefuseWatched(Ear ear, Rule rule, Route route)
-    {
-        if (ear.Receiver.Id == watchedId || ear.Relay?.Id == watchedId)
-            _watched.TryAdd(rule.Order, (rule, route));
     }
 
     /// <summary>Two ends that share no link: kept until one of them meets something nearer to the ear.</summary>

@@ -12,7 +12,7 @@ internal readonly record struct Rivalry(bool Apart, int[] Draws, bool Forgets, U
     public bool StandsInFor(Rivalry other) =>
         !Apart && !other.Apart && (!Forgets || other.Forgets) && Outlets.AskNoMore(Draws, other.Draws) && (Draws.Length == 0 || BareCents <= other.BareCents) && TakesNoMore(Scarce, other.Scarce);
 
-    private static bool TakesNoMore(Use[] mine, Use[] others)
+    internal static bool TakesNoMore(Use[] mine, Use[] others)
     {
         foreach (var use in mine)
         {

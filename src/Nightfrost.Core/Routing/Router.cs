@@ -55,17 +55,18 @@ public static class Router
         if (WhyNoRig.Before(site) is { } early)
             return new([], 0, true, [], [], early, arrivals);
 
-        var candidates = CandidateFinder.For(site, wanted.Limits, cancel);
-        var ruledOut = candidates.Refusals.RuledOut();
-        var deadWays = Routing.DeadWays.Of(site, candidates.Refusals);
+        var log = new RefusalLog(site.Look.Listeners.Count);
+        var candidates = CandidateFinder.For(site, wanted.Limits, cancel, log);
+        var ruledOut = log.RuledOut();
+        var deadWays = Routing.DeadWays.Of(site, log);
         var best = BestRig.For(candidates, arrivals, wanted.Priorities, wanted.Limits.MustUse, cancel);
         if (best.Rig is null)
-            return new([], 0, true, ruledOut, candidates.RoutesFound, WhyNoRig.After(site, wanted.Limits), arrivals) { DeadWays = deadWays };
+            return new([], 0, true, ruledOut, log.RoutesFound, WhyNoRig.After(site, wanted.Limits), arrivals) { DeadWays = deadWays };
 
         var unbeaten = UnbeatenSet.Of(candidates, arrivals, wanted, best, cancel);
         if (unbeaten.Rigs.Count == 0)
-            return new([], 0, unbeaten.Complete, ruledOut, candidates.RoutesFound, WhyNoRig.OverBudget(site, wanted.Limits, unbeaten.Cheapest), arrivals) { DeadWays = deadWays };
-        return new(Spread.Choose(unbeaten.Rigs, wanted.Priorities, best.Proven, unbeaten.Complete), unbeaten.Rigs.Count, unbeaten.Complete, ruledOut, candidates.RoutesFound, null, arrivals) { DeadWays = deadWays };
+            return new([], 0, unbeaten.Complete, ruledOut, log.RoutesFound, WhyNoRig.OverBudget(site, wanted.Limits, unbeaten.Cheapest), arrivals) { DeadWays = deadWays };
+        return new(Spread.Choose(unbeaten.Rigs, wanted.Priorities, best.Proven, unbeaten.Complete), unbeaten.Rigs.Count, unbeaten.Complete, ruledOut, log.RoutesFound, null, arrivals) { DeadWays = deadWays };
     }
 
     /// <summary>The best rig alone under the usual priorities, for questions that only compare.</summary>

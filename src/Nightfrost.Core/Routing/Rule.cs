@@ -53,6 +53,9 @@ public sealed record Rule(
     /// <summary>What its verdict hangs on.</summary>
     public RuleSees Sees { get; init; }
 
+    /// <summary>Listeners whom it may refuse anything at all; null for everybody.</summary>
+    public Func<Sites.Listener, bool>? Concerns { get; init; }
+
     /// <summary>How far along the way it is met; a larger number is nearer to the ear.</summary>
     public int Order { get; init; }
 

@@ -33,12 +33,13 @@ public static class WhyNot
 
         var best = BestRig.For(CandidateFinder.For(site, wanted.Limits, cancel), arrivals, wanted.Priorities, wanted.Limits.MustUse, cancel);
         var demanded = wanted.Limits with { MustUse = [.. wanted.Limits.MustUse.Append(id).Distinct()] };
-        var candidates = CandidateFinder.For(site, demanded, cancel, id);
+        var log = new RefusalLog(site.Look.Listeners.Count, id);
+        var candidates = CandidateFinder.For(site, demanded, cancel, log);
         var withIt = BestRig.For(candidates, arrivals, wanted.Priorities, demanded.MustUse, cancel);
         var first = best.Rig is null ? null : new RankedRig("Best", best.Rig, best.Score, best.Proven);
         if (withIt.Rig is null)
         {
-            var findings = candidates.Refusals.OfWatched().Take(MostFindings).ToList();
+            var findings = log.OfWatched().Take(MostFindings).ToList();
             return new(words, findings.Count > 0 ? findings[0].Sentence : $"{words} fits none of the routes here.", findings, null, first, arrivals);
         }
 

@@ -19,7 +19,7 @@ public class CandidateTests
             for (var i = 0; i < line.Alone.Length; i++)
             {
                 foreach (var ear in line.Alone[i].Where(e => line.MarginOf(i, e) >= 0))
-                    yield return (candidates, line, i, ear, new Rig(site, [ear.Route with { Feed = line.Feed, Sends = line.Sends }]));
+                    yield return (candidates, line, i, ear, new Rig(site, [ear.RouteOn(site, line.Feed, line.Sends)]));
             }
         }
     }

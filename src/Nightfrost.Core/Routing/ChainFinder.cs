@@ -1,0 +1,116 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>
+/// Joins things to sockets, once for all of one sort: what leads, adapters and the rules of a tap see of a box is its inputs, its own lead, what comes in its box and whether it passes sound on.
+/// </summary>
+/// <param name="site">The site.</param>
+/// <param name="feeds">Leads and adapters.</param>
+/// <param name="pieces">What is at hand.</param>
+/// <param name="grades">In-step grades.</param>
+/// <param name="dominance">Whose scarce things are told apart.</param>
+/// <param name="isNamed">True for what is asked for by name.</param>
+internal sealed class ChainFinder(Site site, FeedFinder feeds, PieceCounter pieces, InStepGrades grades, Dominance dominance, Func<string, bool> isNamed)
+{
+    private readonly Dictionary<string, int> _sorts = [];
+    private readonly Dictionary<Device, int> _sortOf = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<(int Sort, double ReachM), Joining> _known = [];
+    private (Outlet First, Outlet[] All)[] _byEnd = [];
+    private SourcePort? _socket;
+
+    /// <summary>How a thing is joined to a socket.</summary>
+    /// <param name="socket">The socket.</param>
+    /// <param name="thing">A box, or a receiver with a wired input.</param>
+    /// <param name="reachM">Plain wires: length the lead must have, m; 0 for boxes.</param>
+    public Joining Of(SourcePort socket, Device thing, double reachM = 0)
+    {
+        if (!ReferenceEquals(_socket, socket))
+        {
+            (_socket, _byEnd) = (socket, [.. OutletsOf(socket).GroupBy(o => (o.Connector, string.Join(',', o.Signals))).Select(g => (g.First(), g.ToArray()))]);
+            _known.Clear();
+        }
+
+        var key = (SortOf(thing), reachM);
+        return _known.TryGetValue(key, out var known) ? known : _known[key] = Join(socket, thing, reachM);
+    }
+
+    private IReadOnlyList<Outlet> OutletsOf(SourcePort socket) => Outlets.WorthTrying(feeds.Outlets(socket), a => site.OwnedCount(a.Id) > 0 || isNamed(a.Id));
+
+    private int SortOf(Device thing)
+    {
+        if (_sortOf.TryGetValue(thing, out var known))
+            return known;
+        var key = string.Create(System.Globalization.CultureInfo.InvariantCulture,
+            $"{thing.PassesThrough} {thing.LengthM}|{string.Join('/', thing.Ports.Select(p => $"{p.Connector} {p.Output} {string.Join(',', p.Signals)}"))}|{string.Join(',', thing.Includes)}");
+        if (!_sorts.TryGetValue(key, out var sort))
+            _sorts[key] = sort = _sorts.Count;
+        return _sortOf[thing] = sort;
+    }
+
+    // Chains that end in the same sort of output join a box in the same way.
+    private Joining Join(SourcePort socket, Device thing, double reachM)
+    {
+        var (working, refused) = (new List<Chain>(), new List<(Outlet, Joint[], Rule)>());
+        var box = thing.Role == DeviceRole.Transmitter ? thing : null;
+        foreach (var (first, all) in _byEnd)
+        {
+            if (feeds.Into(thing, first.Connector, first.Signals, reachM) is not { } joint)
+                continue;
+            foreach (var outlet in all)
+            {
+                Joint[] joints = [.. outlet.Joints, joint];
+                var feed = new Feed(socket, outlet.Adapters, box, joints);
+                if (Rules.RefusingChain(new Route(site, feed, null, null, null, false)) is { } refusal)
+                    refused.Add((outlet, joints, refusal));
+                else
+                    working.Add(ChainOf(feed, outlet.Adapters, joints, box is null ? thing : null));
+            }
+        }
+
+        var adapters = new HashSet<Device>(ReferenceEqualityComparer.Instance);
+        foreach (var chain in working)
+            adapters.UnionWith(chain.Adapters);
+        return new(Worth(working), working.Count, [.. adapters], refused);
+    }
+
+    private Chain ChainOf(Feed feed, Device[] adapters, Joint[] joints, Device? wiredReceiver)
+    {
+        var need = pieces.OfChain(feed, wiredReceiver);
+        var (hand, mono, apart) = (0, false, false);
+        for (var i = 0; i < adapters.Length; i++)
+        {
+            var (adapter, isSplitter) = (adapters[i], i == 0 && feed.Splitter is not null);
+            mono |= adapter.MonoSum;
+            apart |= adapter.Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } || isNamed(adapter.Id);
+            if (adapter.Power.SwitchedByHand && !isSplitter)
+                hand++;
+        }
+
+        return new()
+        {
+            Socket = feed.Socket,
+            Adapters = adapters,
+            Joints = joints,
+            Need = need,
+            Stages = grades.ChainOf(feed.Socket, adapters),
+            Hand = hand,
+            MonoSum = mono,
+            Scarce = dominance.ScarceOf(need.Uses),
+            Apart = apart,
+        };
+    }
+
+    private static List<Chain> Worth(List<Chain> chains)
+    {
+        var kept = new List<Chain>();
+        foreach (var chain in chains.OrderBy(c => c.Need.Cents).ThenBy(c => c.Adapters.Length))
+        {
+            if (!kept.Exists(k => k.Stages == chain.Stages && k.StandsInFor(chain)))
+                kept.Add(chain);
+        }
+
+        return kept;
+    }
+}
