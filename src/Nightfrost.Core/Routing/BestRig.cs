@@ -55,7 +55,7 @@ internal sealed class BestRig
         foreach (var id in demanded)
         {
             var users = Enumerable.Range(0, candidates.Tolerances.Length)
-                .Where(i => candidates.Lines.Any(line => line.Alone[i].Concat(line.Several[i]).Any(ear => ChargedPrice.Holds(line, ear, id)))).ToList();
+                .Where(i => candidates.Lines.Any(line => line.Ears(i).Any(one => ChargedPrice.Holds(line, one.Ear, id)))).ToList();
             all = [.. all.SelectMany(before => users.Select(i => (IReadOnlyList<Demand>)[.. before, new Demand(id, i)]))];
         }
 

@@ -23,7 +23,7 @@ internal sealed class CandidateFinder
     private readonly Dictionary<(string, string), SplitterLine> _splitters = [];
     private readonly List<SplitterLine> _splitterList = [];
     private readonly Dictionary<Device, (string, int)[]> _inTheBox = new(ReferenceEqualityComparer.Instance);
-    private readonly Dictionary<(EarOption[][], EarOption[][], int, sbyte[][], Brought, int, int), int> _shapes = [];
+    private readonly Shapes _shapes;
     private readonly int[] _tolerances;
     private readonly CancellationToken _cancel;
 
@@ -43,6 +43,7 @@ internal sealed class CandidateFinder
         _entries = new EarEntries(site, limits, _pieces, receivers, between, IsNamed, id => inBoxes.Contains(id) || id == log?.WatchedId);
         _ends = new EndClasses(site, _grades, log, _entries);
         _tolerances = [.. listeners.Select(_grades.ToleranceOf)];
+        _shapes = new Shapes(_grades, _tolerances);
         _dominance = new Dominance(_pieces, _grades, _tolerances, IsNamed);
         _chains = new ChainFinder(site, new FeedFinder(site.Shelf, adapters), _pieces, _grades, _dominance, IsNamed);
     }
@@ -237,19 +238,13 @@ internal sealed class CandidateFinder
         };
     }
 
-    // Worth in any rig: those that no other line replaces, with their shapes numbered.
+    // Worth in any rig: those that no other line replaces, with their shapes.
     private IEnumerable<FeedLine> Worth(List<FeedLine> entered)
     {
         List<FeedLine> lines = [.. _dominance.Without(entered)];
         foreach (var line in lines)
-        {
-            var key = (line.Alone, line.Several, line.Prefix, line.Margins, line.Brings, line.Most, line.Programmes);
-            if (!_shapes.TryGetValue(key, out var shape))
-                _shapes[key] = shape = _shapes.Count;
-            line.Shape = shape;
-        }
-
-        return Narrowed.Always(lines, _grades, _tolerances, _shapes.Count);
+            line.Shape = _shapes.Of(line);
+        return Narrowed.Always(lines, _tolerances.Length, _shapes.Count);
     }
 
     private (string, int)[] InTheBox(Device transmitter) =>

@@ -50,7 +50,7 @@ internal sealed class EarOption
     public required int Suffix { get; init; }
     public required Use[] Uses { get; init; }
 
-    /// <summary>Number of what it uses of things at hand, the same for the same pieces; 0 for nothing.</summary>
+    /// <summary>Number of what it uses of things at hand, the same for the same pieces; 0 for nothing, below 0 where something was asked for by name.</summary>
     public required int Scarce { get; init; }
 
     /// <summary>Ids of the receiver and the relay.</summary>
@@ -98,22 +98,17 @@ internal sealed class FeedLine
     public required EarOption[][] Alone { get; init; }
     public required EarOption[][] Several { get; init; }
 
-    /// <summary>Number of all that its ears' worth hangs on: the same for lines that differ in their own price alone.</summary>
-    public int Shape { get; set; }
+    /// <summary>What its ears are worth: the same for lines that differ in their own price alone. Given once its socket has been entered.</summary>
+    public Shape Shape { get; set; } = null!;
 
-    /// <summary>True when no ear drops out as its group grows from this size on.</summary>
-    public bool IsTheSameFrom(int size)
+    /// <summary>Ears of a listener in groups of any size; some may come twice.</summary>
+    public IEnumerable<EarWorth> Ears(int listener)
     {
-        foreach (var list in Several)
+        for (var size = 1; size <= Shape.Sizes; size++)
         {
-            foreach (var ear in list)
-            {
-                if (ear.Most >= size && ear.Most < Most)
-                    return false;
-            }
+            foreach (var one in Shape.Ears(listener, size))
+                yield return one;
         }
-
-        return true;
     }
 
     /// <summary>Grade of the margin of one ear; −1 out of reach.</summary>
@@ -176,7 +171,7 @@ internal sealed class Candidates
     public required IReadOnlyList<SplitterLine> Splitters { get; init; }
     public required int Sockets { get; init; }
 
-    /// <summary>One more than the greatest <see cref="FeedLine.Shape"/>.</summary>
+    /// <summary>One more than the greatest number of a <see cref="FeedLine.Shape"/>.</summary>
     public required int Shapes { get; init; }
     public required Resources Resources { get; init; }
     public required InStepGrades Grades { get; init; }

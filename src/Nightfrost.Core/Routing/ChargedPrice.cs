@@ -83,18 +83,12 @@ internal static class ChargedPrice
         return 0;
     }
 
-    /// <summary>True when an ear reaches the threshold on a line and holds what is demanded of its listener.</summary>
-    public static bool Reaches(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, FeedLine line, int listener, EarOption ear) =>
-        Reaches(candidates.Grades, candidates.Tolerances, threshold, demands, line, listener, ear);
-
-    /// <summary>The same with what it hangs on alone.</summary>
-    public static bool Reaches(InStepGrades grades, int[] tolerances, Threshold threshold, IReadOnlyList<Demand> demands, FeedLine line, int listener, EarOption ear)
+    /// <summary>True when a route of this line and ear holds what is demanded of its listener.</summary>
+    public static bool Holds(IReadOnlyList<Demand> demands, FeedLine line, int listener, EarOption ear)
     {
-        if (ear.Quality < threshold.Quality || line.MarginOf(listener, ear) < threshold.Margin || (threshold.InStep > 0 && grades.Of(line.Prefix, ear.Suffix, tolerances[listener]) < threshold.InStep))
-            return false;
-        foreach (var demand in demands)
+        for (var i = 0; i < demands.Count; i++)
         {
-            if (demand.Listener == listener && !Holds(line, ear, demand.Id))
+            if (demands[i].Listener == listener && !Holds(line, ear, demands[i].Id))
                 return false;
         }
 

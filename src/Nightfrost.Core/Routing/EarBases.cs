@@ -26,7 +26,7 @@ internal sealed record EarBase(Ear Ear, int Needs, Brought Lacks, int Hand, Use[
     /// <summary>Quality that a relay leaves, 1 to 4.</summary>
     public required int RelayQuality { get; init; }
 
-    /// <summary>Number of what it uses of things at hand, the same for the same pieces; 0 for nothing.</summary>
+    /// <summary>Number of what it uses of things at hand, the same for the same pieces; 0 for nothing, below 0 where something was asked for by name.</summary>
     public required int Scarce { get; init; }
 
     /// <summary>Ids of the receiver and the relay.</summary>

@@ -63,7 +63,7 @@ internal sealed class EarEntries
             Taking = pair.Taking,
             Stages = pair.Stages,
             RelayQuality = pair.RelayQuality,
-            Scarce = _pieces.IsPlenty(uses) && !Array.Exists(pair.Ids, id => _isNamed(id)) ? 0 : 1 + NumberOf(_scarce, ScarceKey(uses, pair.Ids)),
+            Scarce = ScarceOf(uses, pair.Ids),
             DeviceIds = pair.Ids,
         };
     }
@@ -76,6 +76,15 @@ internal sealed class EarEntries
         return _pairs[ids] = new(
             NumberOf(_keys, EarBases.KeyOf(ear)), NumberOf(_takings, EarBases.KeyOfEnds(ear.Takes)), NumberOf(_stages, EarBases.KeyOfStages(ear)), SoundQuality.OfRelay(ear),
             ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id]);
+    }
+
+    private int ScarceOf(Use[] uses, string[] ids)
+    {
+        var named = Array.Exists(ids, id => _isNamed(id));
+        if (!named && _pieces.IsPlenty(uses))
+            return 0;
+        var number = 1 + NumberOf(_scarce, ScarceKey(uses, ids));
+        return named ? -number : number;
     }
 
     private string ScarceKey(Use[] uses, string[] ids) =>

@@ -221,31 +221,31 @@ internal sealed class FrontSolver
             {
                 var cents = ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.Usb, first, ChargedPart.Feed);
                 var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = line.Hand, Line = line };
-                if (MayBeNew(feed, first, 1, line.Alone))
-                    Grow(table, feed, first, 1, 1, line.Alone);
-                if (line.Most < 2 || !MayBeNew(feed, first, line.Most, line.Several))
+                if (MayBeNew(feed, first, 1, 1))
+                    Grow(table, feed, first, 1, 1);
+                if (line.Most < 2 || !MayBeNew(feed, first, 2, line.Most))
                     continue;
                 for (var size = 2; size <= line.Most; size++)
                 {
-                    var largest = line.IsTheSameFrom(size) ? line.Most : size;
-                    Grow(table, feed, first, size, largest, line.Several);
+                    var largest = size >= line.Shape.Sizes ? line.Most : size;
+                    Grow(table, feed, first, size, largest);
                     size = largest;
                 }
             }
         }
 
         // True when some set of listeners, each with the best of every criterion at once, could still lead to a new rig.
-        private bool MayBeNew(FrontPoint feed, int first, int largest, EarOption[][] options)
+        private bool MayBeNew(FrontPoint feed, int first, int smallest, int largest)
         {
             var n = solver._listeners;
             Span<(int Needs, long Cents, int Hand)> best = stackalloc (int, long, int)[n];
             for (var i = first; i < n; i++)
             {
                 best[i] = (-1, long.MaxValue, int.MaxValue);
-                foreach (var ear in options[i])
+                foreach (var one in line.Shape.Ears(i, smallest))
                 {
-                    if (ChargedPrice.Reaches(solver._candidates, solver._threshold, solver._demands, line, i, ear))
-                        best[i] = (Math.Max(best[i].Needs, line.NeedsOf(ear)), Math.Min(best[i].Cents, line.InTheBox.Length > 0 ? 0 : ear.Cents), Math.Min(best[i].Hand, ear.Hand));
+                    if (Reaches(i, one))
+                        best[i] = (Math.Max(best[i].Needs, one.Needs), Math.Min(best[i].Cents, line.InTheBox.Length > 0 ? 0 : one.Ear.Cents), Math.Min(best[i].Hand, one.Ear.Hand));
                 }
             }
 
@@ -273,7 +273,7 @@ internal sealed class FrontSolver
         }
 
         // Set by set, kept as fronts for each state of the box. Only whole groups are held against the ideals: a part may be joined without paying the feed again.
-        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, int largest, EarOption[][] options)
+        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, int largest)
         {
             var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
             var fronts = new Front?[solver._sets * states];
@@ -283,19 +283,19 @@ internal sealed class FrontSolver
                 if (size > largest)
                     continue;
                 var highest = BitOperations.Log2((uint)set);
-                var ears = Ears(highest, smallest, options[highest]);
+                var ears = Ears(highest, smallest);
                 for (var state = 0; state < states; state++)
                 {
                     var before = highest != first ? fronts[(set ^ 1 << highest) * states + state]?.Points ?? [] : state == 0 ? [feed] : (IReadOnlyList<FrontPoint>)[];
                     foreach (var at in before)
                     {
-                        foreach (var (ear, cents, takes) in ears)
+                        foreach (var (one, cents, takes) in ears)
                         {
                             solver._steps.Spent++;
                             if (BoxState.After(line.InTheBox, state, takes) is not { } used)
                                 continue;
                             var front = fronts[set * states + used] ??= new();
-                            var next = Joined(at, highest, ear, cents, takes);
+                            var next = Joined(at, highest, one, cents, takes);
                             if (front.Lacks(next.Needs, next.Cents, next.Hand))
                                 front.Add(next);
                         }
@@ -310,29 +310,31 @@ internal sealed class FrontSolver
             }
         }
 
-        private FrontPoint Joined(FrontPoint at, int listener, EarOption ear, long cents, int takes)
-        {
-            return new() { Needs = at.Needs + line.NeedsOf(ear), Cents = at.Cents + cents, Hand = at.Hand + ear.Hand, Left = at, Ear = ear, Listener = listener, FromBox = takes };
-        }
+        private static FrontPoint Joined(FrontPoint at, int listener, EarWorth one, long cents, int takes) =>
+            new() { Needs = at.Needs + one.Needs, Cents = at.Cents + cents, Hand = at.Hand + one.Ear.Hand, Left = at, Ear = one.Ear, Listener = listener, FromBox = takes };
 
-        private List<(EarOption Ear, long Cents, int Takes)> Ears(int listener, int size, EarOption[] options)
+        private bool Reaches(int listener, EarWorth one) => one.Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, one.Ear);
+
+        private List<(EarWorth One, long Cents, int Takes)> Ears(int listener, int size)
         {
-            var (found, seen) = (new List<(EarOption Ear, long Cents, int Takes)>(), new Front());
-            foreach (var ear in options)
+            var (found, seen) = (new List<(EarWorth One, long Cents, int Takes)>(), new Front());
+            foreach (var one in line.Shape.Ears(listener, size))
             {
-                if (ear.Most < size || !ChargedPrice.Reaches(solver._candidates, solver._threshold, solver._demands, line, listener, ear))
+                if (!Reaches(listener, one))
                     continue;
                 for (var takes = 0; takes < 1 << line.InTheBox.Length; takes++)
                 {
-                    if (!BoxState.Wants(line.InTheBox, ear, takes))
+                    if (!BoxState.Wants(line.InTheBox, one.Ear, takes))
                         continue;
-                    var cents = ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, takes);
-                    var needs = line.NeedsOf(ear);
-                    if (line.InTheBox.Length == 0 && !seen.Lacks(needs, cents, ear.Hand))
-                        continue;
+                    var cents = ChargedPrice.Of(solver._candidates, solver._charges, line, listener, one.Ear, takes);
                     if (line.InTheBox.Length == 0)
-                        seen.Add(new() { Needs = needs, Cents = cents, Hand = ear.Hand });
-                    found.Add((ear, cents, takes));
+                    {
+                        if (!seen.Lacks(one.Needs, cents, one.Ear.Hand))
+                            continue;
+                        seen.Add(new() { Needs = one.Needs, Cents = cents, Hand = one.Ear.Hand });
+                    }
+
+                    found.Add((one, cents, takes));
                 }
             }
 

@@ -1,67 +1,73 @@
-using System.Runtime.InteropServices;
-
 namespace Nightfrost.Core.Routing;
 
-/// <summary>What an ear, or a feed alone, is worth. Under one weighing the price alone is used, for the whole.</summary>
-internal readonly record struct Worth(int Scarce, int Needs, long Cents, int Hand, int Grade, int Quality, int Margin)
+/// <summary>What an ear, or a feed alone, is worth, so that one can be held against another.</summary>
+/// <typeparam name="T">The worth itself.</typeparam>
+internal interface IWorth<T>
+    where T : struct
 {
     /// <summary>True when it can stand in for another, whoever must pay for things at hand.</summary>
-    public bool StandsInFor(in Worth other) => (Scarce == 0 || Scarce == other.Scarce) && IsNoWorseThan(other);
+    bool StandsInFor(in T other);
+}
+
+/// <summary>What an ear, or a feed alone, is worth under any weighing.</summary>
+/// <param name="Scarce">Number of what it uses of things at hand: 0 for nothing, below 0 where something was asked for by name.</param>
+/// <param name="Needs">Wishes met.</param>
+/// <param name="Cents">Price, in hundredths.</param>
+/// <param name="Hand">Things to switch on.</param>
+/// <param name="Grade">In-step grade.</param>
+/// <param name="Quality">Grade of the sound quality.</param>
+/// <param name="Margin">Grade of the link margin.</param>
+internal readonly record struct Worth(int Scarce, int Needs, long Cents, int Hand, int Grade, int Quality, int Margin) : IWorth<Worth>
+{
+    public bool StandsInFor(in Worth other) => Weighed.MayStandIn(Scarce, other.Scarce) && IsNoWorseThan(other);
 
     public bool IsNoWorseThan(in Worth other) =>
         Cents <= other.Cents && Needs >= other.Needs && Hand <= other.Hand && Grade >= other.Grade && Quality >= other.Quality && Margin >= other.Margin;
 }
 
-/// <summary>What the ears of lines are worth to each listener in groups of each size, worked out once for lines of the same shape.</summary>
-/// <param name="grades">In-step grades.</param>
-/// <param name="tolerances">Tolerance number of each listener.</param>
-/// <param name="shapes">One more than the greatest <see cref="FeedLine.Shape"/>.</param>
-/// <param name="threshold">Least that every route must reach; null compares grades, quality and margin instead.</param>
-/// <param name="demands">What must stand in whose route.</param>
-/// <param name="weights">One weighing; null for all of them.</param>
-internal sealed class LineWorths(InStepGrades grades, int[] tolerances, int shapes, Threshold? threshold, IReadOnlyList<Demand> demands, Weights? weights)
+/// <summary>The same under one weighing.</summary>
+/// <param name="Scarce">As in <see cref="Worth.Scarce"/>.</param>
+/// <param name="Key">The weighed sum; more is better.</param>
+internal readonly record struct Weighed(int Scarce, long Key) : IWorth<Weighed>
 {
-    /// <summary>For each size of group, from 1: where the worths of each listener begin, and where the last end. The last entry holds for all larger groups.</summary>
-    private readonly int[][]?[] _starts = new int[shapes][][];
+    public bool StandsInFor(in Weighed other) => MayStandIn(Scarce, other.Scarce) && Key >= other.Key;
+
+    /// <summary>True unless what is used of things at hand, or asked for by name, forbids that one stands in for another.</summary>
+    public static bool MayStandIn(int mine, int other) => mine == other || (mine == 0 && other > 0);
+}
+
+/// <summary>What the ears of lines are worth to each listener in groups of each size, worked out once for lines of the same shape.</summary>
+/// <typeparam name="T">The worth of one.</typeparam>
+/// <param name="listeners">How many there are.</param>
+/// <param name="shapes">One more than the greatest number of a shape.</param>
+/// <param name="threshold">Least that every route must reach.</param>
+/// <param name="demands">What must stand in whose route.</param>
+/// <param name="worthOf">The worth of one ear.</param>
+internal sealed class LineWorths<T>(int listeners, int shapes, Threshold threshold, IReadOnlyList<Demand> demands, Func<EarWorth, T> worthOf)
+    where T : struct, IWorth<T>
+{
+    private readonly (T[] All, int[] Starts)?[] _known = new (T[], int[])?[shapes];
+
     // What is demanded tells lines of one shape apart.
-    private readonly Dictionary<FeedLine, int[][]> _startsOfLines = new(ReferenceEqualityComparer.Instance);
-    private readonly List<Worth> _all = [];
-    private readonly List<Worth> _some = [];
+    private readonly Dictionary<FeedLine, (T[] All, int[] Starts)> _ofLines = new(ReferenceEqualityComparer.Instance);
+    private readonly List<T> _all = [];
+    private readonly List<T> _some = [];
 
-    /// <summary>What a feed is worth by itself.</summary>
-    public Worth OfFeed(FeedLine line) => Weighed(0, 0, line.Cents, line.Hand, 0);
-
-    public bool ServesAnybody(FeedLine line) => Array.Exists(StartsOf(line), starts => starts[^1] > starts[0]);
+    public bool ServesAnybody(FeedLine line) => Of(line).All.Length > 0;
 
     /// <summary>True when in groups of every size the ears of one line can stand in for those of another.</summary>
     public bool Cover(FeedLine line, FeedLine other)
     {
-        var (mine, others) = (StartsOf(line), StartsOf(other));
-        for (var size = 0; size < other.Most; size++)
-        {
-            if (!Cover(mine[Math.Min(size, mine.Length - 1)], others[Math.Min(size, others.Length - 1)]))
-                return false;
-            if (size >= mine.Length - 1 && size >= others.Length - 1)
-                break;
-        }
-
-        return true;
-    }
-
-    private bool Cover(int[] mine, int[] others)
-    {
-        if (ReferenceEquals(mine, others))
+        if (ReferenceEquals(line.Shape, other.Shape) && demands.Count == 0)
             return true;
-        var all = CollectionsMarshal.AsSpan(_all);
-        for (var i = 0; i < tolerances.Length; i++)
+        var (mine, others) = (Of(line), Of(other));
+        var sizes = Math.Min(other.Most, Math.Max(line.Shape.Sizes, other.Shape.Sizes));
+        for (var size = 1; size <= sizes; size++)
         {
-            var own = all[mine[i]..mine[i + 1]];
-            foreach (ref readonly var worth in all[others[i]..others[i + 1]])
+            var (at, atOther) = ((Math.Min(size, line.Shape.Sizes) - 1) * listeners, (Math.Min(size, other.Shape.Sizes) - 1) * listeners);
+            for (var i = 0; i < listeners; i++)
             {
-                var covered = false;
-                for (var k = 0; k < own.Length && !covered; k++)
-                    covered = own[k].StandsInFor(worth);
-                if (!covered)
+                if (!Cover(mine.All.AsSpan(mine.Starts[at + i]..mine.Starts[at + i + 1]), others.All.AsSpan(others.Starts[atOther + i]..others.Starts[atOther + i + 1])))
                     return false;
             }
         }
@@ -69,58 +75,51 @@ internal sealed class LineWorths(InStepGrades grades, int[] tolerances, int shap
         return true;
     }
 
-    private Worth Weighed(int scarce, int needs, long cents, int hand, int served) =>
-        weights is { } w ? new(scarce, 0, w.Cents * cents + w.Hand * hand - w.Needs * needs - w.Served * served, 0, 0, 0, 0) : new(scarce, needs, cents, hand, 0, 0, 0);
+    private static bool Cover(ReadOnlySpan<T> mine, ReadOnlySpan<T> others)
+    {
+        foreach (ref readonly var worth in others)
+        {
+            var covered = false;
+            for (var k = 0; k < mine.Length && !covered; k++)
+                covered = mine[k].StandsInFor(worth);
+            if (!covered)
+                return false;
+        }
 
-    private int[][] StartsOf(FeedLine line)
+        return true;
+    }
+
+    private (T[] All, int[] Starts) Of(FeedLine line)
     {
         if (demands.Count > 0)
-            return _startsOfLines.TryGetValue(line, out var own) ? own : _startsOfLines[line] = NewStartsOf(line);
-        return _starts[line.Shape] ??= NewStartsOf(line);
+            return _ofLines.TryGetValue(line, out var own) ? own : _ofLines[line] = NewOf(line);
+        return _known[line.Shape.Number] ??= NewOf(line);
     }
 
-    private int[][] NewStartsOf(FeedLine line)
+    private (T[] All, int[] Starts) NewOf(FeedLine line)
     {
-        var sizes = new List<int[]> { StartsOf(line, line.Alone, 1) };
-        for (var size = 2; size <= line.Most; size++)
+        _all.Clear();
+        var starts = new int[line.Shape.Sizes * listeners + 1];
+        for (var size = 1; size <= line.Shape.Sizes; size++)
         {
-            sizes.Add(StartsOf(line, line.Several, size));
-            if (line.IsTheSameFrom(size))
-                break;
-        }
-
-        return [.. sizes];
-    }
-
-    private int[] StartsOf(FeedLine line, EarOption[][] options, int size)
-    {
-        var starts = new int[tolerances.Length + 1];
-        for (var i = 0; i < tolerances.Length; i++)
-        {
-            starts[i] = _all.Count;
-            _some.Clear();
-            foreach (var ear in options[i])
+            for (var i = 0; i < listeners; i++)
             {
-                if (ear.Most >= size && WorthOf(line, i, ear) is { } worth)
-                    Enter(worth);
-            }
+                _some.Clear();
+                foreach (var ear in line.Shape.Ears(i, size))
+                {
+                    if (ear.Reaches(threshold) && ChargedPrice.Holds(demands, line, i, ear.Ear))
+                        Enter(worthOf(ear));
+                }
 
-            _all.AddRange(_some);
+                _all.AddRange(_some);
+                starts[(size - 1) * listeners + i + 1] = _all.Count;
+            }
         }
 
-        starts[^1] = _all.Count;
-        return starts;
+        return ([.. _all], starts);
     }
 
-    private Worth? WorthOf(FeedLine line, int listener, EarOption ear)
-    {
-        if (threshold is { } least)
-            return ChargedPrice.Reaches(grades, tolerances, least, demands, line, listener, ear) ? Weighed(ear.Scarce, line.NeedsOf(ear), ear.Cents, ear.Hand, 1) : null;
-        var margin = line.MarginOf(listener, ear);
-        return margin < 0 ? null : new(ear.Scarce, line.NeedsOf(ear), ear.Cents, ear.Hand, grades.Of(line.Prefix, ear.Suffix, tolerances[listener]), ear.Quality, margin);
-    }
-
-    private void Enter(Worth worth)
+    private void Enter(T worth)
     {
         foreach (var before in _some)
         {

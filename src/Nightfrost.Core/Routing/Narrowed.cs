@@ -9,14 +9,9 @@ internal sealed record SocketLines(int Socket, IReadOnlyList<(int Splitter, Feed
 /// </summary>
 internal sealed class Narrowed
 {
-    private Narrowed(IReadOnlyList<FeedLine> lines, LineWorths worths)
+    private Narrowed(IReadOnlyList<SocketLines> sockets)
     {
-        Sockets =
-        [
-            .. lines.GroupBy(l => l.Socket)
-                .Select(socket => new SocketLines(socket.Key, [.. socket.GroupBy(l => l.Splitter).OrderBy(g => g.Key).Select(g => (g.Key, Left([.. g], worths))).Where(g => g.Item2.Length > 0)]))
-                .Where(s => s.Groups.Count > 0),
-        ];
+        Sockets = sockets;
         foreach (var socket in Sockets)
         {
             foreach (var (_, some) in socket.Groups)
@@ -31,31 +26,44 @@ internal sealed class Narrowed
     public int Count { get; }
 
     /// <summary>For one weighing under a threshold: a line is stood in for when it weighs no more for any listener.</summary>
-    public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands) =>
-        new(candidates.Lines, new(candidates.Grades, candidates.Tolerances, candidates.Shapes, threshold, demands, weights));
-
-    /// <summary>For every weighing under a threshold: a line is stood in for when it is no better in wishes, price or switching on for any listener.</summary>
-    public static Narrowed For(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands) =>
-        new(candidates.Lines, new(candidates.Grades, candidates.Tolerances, candidates.Shapes, threshold, demands, null));
-
-    /// <summary>For every weighing under every threshold: a line is stood in for when it is no better in any criterion for any listener.</summary>
-    /// <param name="lines">Lines of one socket.</param>
-    /// <param name="grades">In-step grades.</param>
-    /// <param name="tolerances">Tolerance number of each listener.</param>
-    /// <param name="shapes">One more than the greatest <see cref="FeedLine.Shape"/>.</param>
-    public static IEnumerable<FeedLine> Always(IReadOnlyList<FeedLine> lines, InStepGrades grades, int[] tolerances, int shapes)
+    public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands)
     {
-        var worths = new LineWorths(grades, tolerances, shapes, null, [], null);
-        return lines.GroupBy(l => l.Splitter).OrderBy(g => g.Key).SelectMany(g => Left([.. g], worths));
+        var worths = new LineWorths<Weighed>(candidates.Tolerances.Length, candidates.Shapes, threshold, demands, one => new(one.Ear.Scarce, weights.KeyOf(one)));
+        return new(Left(candidates.Lines, worths, line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand)));
     }
 
-    private static FeedLine[] Left(FeedLine[] lines, LineWorths worths)
+    /// <summary>For every weighing under a threshold: a line is stood in for when it is no better in wishes, price or switching on for any listener.</summary>
+    public static Narrowed For(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands)
     {
-        var feeds = Array.ConvertAll(lines, worths.OfFeed);
+        var worths = new LineWorths<Worth>(candidates.Tolerances.Length, candidates.Shapes, threshold, demands, one => new(one.Ear.Scarce, one.Needs, one.Ear.Cents, one.Ear.Hand, 0, 0, 0));
+        return new(Left(candidates.Lines, worths, OfFeed));
+    }
+
+    /// <summary>For every weighing under every threshold: a line is stood in for when it is no better in any criterion for any listener.</summary>
+    /// <param name="lines">Lines of one socket, with their shapes.</param>
+    /// <param name="listeners">How many listeners there are.</param>
+    /// <param name="shapes">One more than the greatest number of a shape.</param>
+    public static IEnumerable<FeedLine> Always(IReadOnlyList<FeedLine> lines, int listeners, int shapes) =>
+        Left(lines, new LineWorths<Worth>(listeners, shapes, Threshold.None, [], one => one.Worth), OfFeed).SelectMany(socket => socket.Groups).SelectMany(group => group.Lines);
+
+    private static Worth OfFeed(FeedLine line) => new(0, 0, line.Cents, line.Hand, 0, 0, 0);
+
+    private static List<SocketLines> Left<T>(IReadOnlyList<FeedLine> lines, LineWorths<T> worths, Func<FeedLine, T> worthOf)
+        where T : struct, IWorth<T> =>
+    [
+        .. lines.GroupBy(l => l.Socket)
+            .Select(socket => new SocketLines(socket.Key, [.. socket.GroupBy(l => l.Splitter).OrderBy(g => g.Key).Select(g => (g.Key, Left([.. g], worths, worthOf))).Where(g => g.Item2.Length > 0)]))
+            .Where(s => s.Groups.Count > 0),
+    ];
+
+    private static FeedLine[] Left<T>(FeedLine[] lines, LineWorths<T> worths, Func<FeedLine, T> worthOf)
+        where T : struct, IWorth<T>
+    {
+        var feeds = Array.ConvertAll(lines, line => worthOf(line));
         var order = new int[lines.Length];
         for (var i = 0; i < order.Length; i++)
             order[i] = i;
-        Array.Sort(order, (a, b) => feeds[a].Cents != feeds[b].Cents ? feeds[a].Cents.CompareTo(feeds[b].Cents) : feeds[a].Hand != feeds[b].Hand ? feeds[a].Hand.CompareTo(feeds[b].Hand) : a.CompareTo(b));
+        Array.Sort(order, (a, b) => lines[a].Cents != lines[b].Cents ? lines[a].Cents.CompareTo(lines[b].Cents) : lines[a].Hand != lines[b].Hand ? lines[a].Hand.CompareTo(lines[b].Hand) : a.CompareTo(b));
         var kept = new List<int>();
         foreach (var at in order)
         {
@@ -64,13 +72,13 @@ internal sealed class Narrowed
                 continue;
             if (!line.Rivalry.Apart && kept.Exists(k => StandsIn(k, at)))
                 continue;
-            kept.RemoveAll(k => feeds[at].Cents == feeds[k].Cents && feeds[at].Hand == feeds[k].Hand && StandsIn(at, k));
+            kept.RemoveAll(k => feeds[at].StandsInFor(feeds[k]) && StandsIn(at, k));
             kept.Add(at);
         }
 
         return [.. kept.Select(at => lines[at])];
 
         bool StandsIn(int k, int at) =>
-            lines[k].Most >= lines[at].Most && feeds[k].IsNoWorseThan(feeds[at]) && lines[k].Rivalry.StandsInFor(lines[at].Rivalry) && worths.Cover(lines[k], lines[at]);
+            lines[k].Most >= lines[at].Most && feeds[k].StandsInFor(feeds[at]) && lines[k].Rivalry.StandsInFor(lines[at].Rivalry) && worths.Cover(lines[k], lines[at]);
     }
 }

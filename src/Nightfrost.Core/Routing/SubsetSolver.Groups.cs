@@ -40,7 +40,7 @@ internal sealed partial class SubsetSolver
                     for (var i = 0; i < n; i++)
                         Raise(keys, at, 1 << i, own[i] > Never ? own[i] + FeedKey(i) : Never);
                 }
-                else if (line.IsTheSameFrom(size))
+                else if (size >= line.Shape.Sizes)
                 {
                     FillFrom(size, own, keys, at);
                     return;
@@ -115,23 +115,20 @@ internal sealed partial class SubsetSolver
         private long BestEar(int listener, int size, out EarOption? best)
         {
             best = null;
-            var (key, list) = (Never, size == 1 ? line.Alone[listener] : line.Several[listener]);
-            foreach (var ear in list)
+            var key = Never;
+            foreach (var one in line.Shape.Ears(listener, size))
             {
-                if (ear.Most < size || !Reaches(listener, ear))
+                if (!Reaches(listener, one))
                     continue;
-                var mine = KeyOf(ear, CentsOf(listener, ear, 0));
+                var mine = solver._weights.KeyOf(one, CentsOf(listener, one.Ear, 0));
                 if (mine > key)
-                    (key, best) = (mine, ear);
+                    (key, best) = (mine, one.Ear);
             }
 
             return key;
         }
 
-        private bool Reaches(int listener, EarOption ear) => ChargedPrice.Reaches(solver._candidates, solver._threshold, solver._demands, line, listener, ear);
-
-        private long KeyOf(EarOption ear, long cents) =>
-            solver._weights.Served + solver._weights.Needs * line.NeedsOf(ear) - solver._weights.Cents * cents - solver._weights.Hand * ear.Hand;
+        private bool Reaches(int listener, EarWorth one) => one.Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, one.Ear);
 
         private long CentsOf(int listener, EarOption ear, int fromBox) => ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, fromBox);
 
@@ -153,20 +150,19 @@ internal sealed partial class SubsetSolver
             {
                 for (var s = 0; s < states; s++)
                     keys[m + 1, s] = Never;
-                var list = members.Count == 1 ? line.Alone[members[m]] : line.Several[members[m]];
-                foreach (var ear in list)
+                foreach (var one in line.Shape.Ears(members[m], members.Count))
                 {
-                    if (ear.Most < members.Count || !Reaches(members[m], ear))
+                    if (!Reaches(members[m], one))
                         continue;
                     for (var takes = 0; takes < 1 << kinds; takes++)
                     {
-                        if (!BoxState.Wants(line.InTheBox, ear, takes))
+                        if (!BoxState.Wants(line.InTheBox, one.Ear, takes))
                             continue;
-                        var mine = KeyOf(ear, CentsOf(members[m], ear, takes));
+                        var mine = solver._weights.KeyOf(one, CentsOf(members[m], one.Ear, takes));
                         for (var s = 0; s < states; s++)
                         {
                             if (keys[m, s] > Never && BoxState.After(line.InTheBox, s, takes) is { } next && keys[m, s] + mine > keys[m + 1, next])
-                                (keys[m + 1, next], picks[m + 1, next]) = (keys[m, s] + mine, (ear, s, takes));
+                                (keys[m + 1, next], picks[m + 1, next]) = (keys[m, s] + mine, (one.Ear, s, takes));
                         }
                     }
                 }

@@ -88,17 +88,10 @@ internal sealed class UnbeatenSet
         var (grades, qualities, margins) = (new bool[21], new bool[SoundQuality.Best + 1], new bool[3]);
         foreach (var line in _candidates.Lines)
         {
-            for (var i = 0; i < line.Alone.Length; i++)
+            for (var i = 0; i < _candidates.Tolerances.Length; i++)
             {
-                foreach (var list in new[] { line.Alone[i], line.Several[i] })
-                {
-                    foreach (var ear in list)
-                    {
-                        if (line.MarginOf(i, ear) is not (>= 0 and var margin))
-                            continue;
-                        (grades[_candidates.GradeOf(line, i, ear)], qualities[ear.Quality], margins[margin]) = (true, true, true);
-                    }
-                }
+                foreach (var one in line.Ears(i))
+                    (grades[one.Grade], qualities[one.Ear.Quality], margins[one.Margin]) = (true, true, true);
             }
         }
 

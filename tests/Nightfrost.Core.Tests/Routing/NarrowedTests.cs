@@ -103,4 +103,15 @@ public class NarrowedTests
         Assert.Equal("dear", BestRig.For(candidates, new Arrivals(site), Priorities.Usual, ["dear"], default).Rig!.Feeds[0].Transmitter!.Id);
         Assert.Equal("cheap", Assert.Single(CandidateFinder.For(site, Limits.None, default).Lines).Feed.Transmitter!.Id);
     }
+
+    [Fact]
+    public void A_headset_demanded_is_found_though_only_a_dearer_box_feeds_it()
+    {
+        var site = new Site(
+            Look([Optical()], Listener()),
+            Shelf(Base("cheap", LinkTechnology.UhfDigital, "U", 20), FamilyHeadset("plain", LinkTechnology.UhfDigital, "U"), Base("dear", LinkTechnology.UhfDigital, "V", 900), FamilyHeadset("asked", LinkTechnology.UhfDigital, "V", 400)));
+        var candidates = CandidateFinder.For(site, Limits.None with { MustUse = ["asked"] }, default);
+        Assert.Equal("asked", BestRig.For(candidates, new Arrivals(site), Priorities.Usual, ["asked"], default).Rig!.Routes[0].AtEar.Receiver.Id);
+        Assert.Equal("plain", BestRig.For(candidates, new Arrivals(site), Priorities.Usual, [], default).Rig!.Routes[0].AtEar.Receiver.Id);
+    }
 }
