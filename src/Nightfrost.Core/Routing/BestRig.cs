@@ -18,6 +18,9 @@ internal sealed class BestRig
     /// <summary>Cases solved at the same time.</summary>
     internal const int Workers = 2;
 
+    /// <summary>A rig with what it weighs.</summary>
+    private sealed record Reached(Rig Rig, Score Score, long Key);
+
     private readonly Candidates _candidates;
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
@@ -65,37 +68,61 @@ internal sealed class BestRig
     // Places that add up are weighed together; for each place that is only as good as the worst listener, the highest threshold is kept that costs nothing before it.
     private Found Run(Priorities priorities)
     {
-        var threshold = Threshold.None;
-        var before = new List<Criterion>();
+        var (threshold, before) = (Threshold.None, new List<Criterion>());
+        Reached? best = null;
         foreach (var criterion in priorities.Order)
         {
             if (criterion is Criterion.Needs or Criterion.Price or Criterion.Boxes)
             {
                 before.Add(criterion);
+                best = null;
                 continue;
             }
 
-            var weights = Weights.Of(before);
-            var (reference, _) = Solve(weights, threshold);
-            if (reference is null)
+            best ??= Solve(Weights.Of(before), threshold);
+            if (best is null)
                 return new(null, default, _proven);
-            var (low, high) = (Level(reference.Value.Score, criterion), criterion switch { Criterion.InStep => 20, Criterion.Quality => SoundQuality.Best, _ => 2 });
-            var goal = reference.Value.Key;
-            while (low < high)
-            {
-                var middle = (low + high + 1) / 2;
-                var (tried, _) = Solve(weights, With(threshold, criterion, middle), goal);
-                if (tried is { } t && t.Key >= goal)
-                    low = Math.Max(middle, Level(t.Score, criterion));
-                else
-                    high = middle - 1;
-            }
-
-            threshold = With(threshold, criterion, low);
+            best = Raised(Weights.Of(before), threshold, criterion, best);
+            threshold = With(threshold, criterion, Level(best.Score, criterion));
         }
 
-        var (last, proven) = Solve(Weights.Of(before), threshold);
-        return last is { } best ? new(best.Rig, best.Score, proven && _proven) : new(null, default, _proven);
+        best ??= Solve(Weights.Of(before), threshold);
+        return best is null ? new(null, default, _proven) : new(best.Rig, best.Score, _proven);
+    }
+
+    // The best rig of one weighing that is also best in one more place. Most often the highest level that the listeners' ears allow can be had, so it is tried first.
+    private Reached Raised(Weights weights, Threshold threshold, Criterion criterion, Reached best)
+    {
+        var (high, middle) = (HighestLevel(criterion, best.Score.Served), 0);
+        for (var low = Level(best.Score, criterion); low < high; low = Level(best.Score, criterion))
+        {
+            middle = middle == 0 ? high : (low + high + 1) / 2;
+            if (Solve(weights, With(threshold, criterion, middle), best.Key) is { } tried && tried.Key >= best.Key)
+                best = tried;
+            else
+                high = middle - 1;
+        }
+
+        return best;
+    }
+
+    // No rig that serves everybody is better than the best ear of the listener whose best is worst.
+    private int HighestLevel(Criterion criterion, int served)
+    {
+        var highest = new int[_candidates.Tolerances.Length];
+        foreach (var line in _candidates.Lines)
+        {
+            for (var i = 0; i < highest.Length; i++)
+            {
+                for (var size = 1; size <= line.Shape.Sizes; size++)
+                {
+                    foreach (var one in line.Shape.Ears(i, size))
+                        highest[i] = Math.Max(highest[i], criterion switch { Criterion.InStep => one.Worth.Grade, Criterion.Quality => one.Worth.Quality, _ => one.Worth.Margin });
+                }
+            }
+        }
+
+        return served == highest.Length ? highest.Min() : highest.Max();
     }
 
     private static int Level(Score score, Criterion criterion) => criterion switch
@@ -113,37 +140,37 @@ internal sealed class BestRig
     };
 
     // The exact optimum of one weighing; null when nobody can be served, or when nothing reaches the goal.
-    private ((Rig Rig, Score Score, long Key)? Best, bool Proven) Solve(Weights weights, Threshold threshold, long goal = long.MinValue)
+    private Reached? Solve(Weights weights, Threshold threshold, long goal = long.MinValue)
     {
         var open = new PriorityQueue<(Solution Solution, Charges Charges), long>();
         var lines = Narrowed.For(_candidates, weights, threshold, _demands);
         Push([Charges.None]);
-        (Rig Rig, Score Score, long Key)? best = null;
+        Reached? best = null;
         for (var splits = 0; open.TryDequeue(out var node, out _); splits++)
         {
             _cancel.ThrowIfCancellationRequested();
             if (node.Solution.Served == 0 || node.Solution.Key < goal)
-                return (best, true);
-            if (best is { } known && known.Key >= node.Solution.Key)
-                return (best, true);
+                return best;
+            if (best is not null && best.Key >= node.Solution.Key)
+                return best;
             var rig = Build(_candidates.Site, node.Solution.Picks);
             var score = rig.Score(_arrivals);
             var key = weights.Served * score.Served + weights.Needs * score.NeedsMet - weights.Cents * (long)Math.Round(score.Price * 100) - weights.Hand * score.Boxes;
-            if (best is null || key > best.Value.Key)
-                best = (rig, score, key);
+            if (best is null || key > best.Key)
+                best = new(rig, score, key);
             if (key >= node.Solution.Key)
-                return (best, true);
+                return best;
             var conflict = Contention.In(_candidates, rig, node.Solution.Picks, node.Charges);
             if (conflict.Count == 0 || splits >= MostSplits)
             {
                 _proven = false;
-                return (best, false);
+                return best;
             }
 
             Push([.. node.Charges.Split(conflict, _candidates.ThereOf(conflict[0]))]);
         }
 
-        return (best, true);
+        return best;
 
         // The cases are solved side by side and entered in their order, so that the answer does not hang on which is done first.
         void Push(Charges[] cases)

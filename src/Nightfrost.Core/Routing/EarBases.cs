@@ -32,6 +32,9 @@ internal sealed record EarBase(Ear Ear, int Needs, Brought Lacks, int Hand, Use[
     /// <summary>Ids of the receiver and the relay.</summary>
     public required string[] DeviceIds { get; init; }
 
+    /// <summary>It stays whatever else there is, and nothing stays out because of it.</summary>
+    public required bool Apart { get; init; }
+
     /// <summary>Cheapest first, then what is better in wishes and switching on.</summary>
     public static IEnumerable<EarBase> InOrder(IEnumerable<EarBase> bases) =>
         bases.OrderBy(b => b.Cents).ThenByDescending(b => b.Needs).ThenBy(b => b.Hand).ThenBy(b => b.Ear.Receiver.Id, StringComparer.Ordinal).ThenBy(b => b.Ear.Relay?.Id, StringComparer.Ordinal);
@@ -45,8 +48,7 @@ internal static class EarBases
     /// </summary>
     /// <param name="bases">Ears of one listener.</param>
     /// <param name="keyOf">What they are told apart by.</param>
-    /// <param name="isKept">True for an ear that must stay.</param>
-    public static EarBase[] WorthTrying(IEnumerable<EarBase> bases, Func<EarBase, int> keyOf, Func<EarBase, bool> isKept)
+    public static EarBase[] WorthTrying(IEnumerable<EarBase> bases, Func<EarBase, int> keyOf)
     {
         var kept = new Dictionary<int, List<EarBase>>();
         foreach (var one in EarBase.InOrder(bases))
@@ -54,7 +56,7 @@ internal static class EarBases
             var key = keyOf(one);
             if (!kept.TryGetValue(key, out var alike))
                 kept[key] = alike = [];
-            if (isKept(one) || !alike.Any(k => !isKept(k) && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Hand <= one.Hand && k.Lacks == one.Lacks))
+            if (one.Apart || !alike.Exists(k => !k.Apart && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Hand <= one.Hand && k.Lacks == one.Lacks))
                 alike.Add(one);
         }
 

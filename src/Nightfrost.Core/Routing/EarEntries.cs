@@ -30,8 +30,8 @@ internal sealed class EarEntries
         (_site, _pieces, _isNamed, _mustStay) = (site, pieces, isNamed, mustStay);
         var finder = new EarFinder(site);
         var all = site.Look.Listeners.Select(l => finder.For(l, receivers, between).Where(e => !limits.MustNotUse.Contains(e.Receiver.Id)).Select(BaseOf).ToList()).ToList();
-        Linked = [.. all.Select(list => EarBases.WorthTrying(list, one => 2 * one.Key + (one.Ear.IsOwn ? 1 : 0), IsKept))];
-        Wired = [.. all.Select(list => EarBases.WorthTrying(list.Where(e => e.Ear.Relay is null && e.Ear.Receiver.Ports.Any(p => !p.Output)), one => NumberOf(_keys, EarBases.KeyOfWired(one.Ear)), IsKept))];
+        Linked = [.. all.Select(list => EarBases.WorthTrying(list, one => 2 * one.Key + (one.Ear.IsOwn ? 1 : 0)))];
+        Wired = [.. all.Select(list => EarBases.WorthTrying(list.Where(e => e.Ear.Relay is null && e.Ear.Receiver.Ports.Any(p => !p.Output)), one => NumberOf(_keys, EarBases.KeyOfWired(one.Ear))))];
     }
 
     /// <summary>Ears of each listener for sending ends, in order.</summary>
@@ -43,11 +43,8 @@ internal sealed class EarEntries
     /// <summary>How many sorts of receiving ends there are.</summary>
     public int Takings => _takings.Count;
 
-    /// <summary>True for an ear that must stay whatever it is like.</summary>
-    public bool IsKept(EarBase one) => !_pieces.IsPlenty(one.Uses) || Array.Exists(one.DeviceIds, id => _isNamed(id) || _mustStay(id));
-
     /// <summary>What is the same of a receiver and a relay whoever wears them.</summary>
-    private sealed record Pair(int Key, int Taking, int Stages, int RelayQuality, string[] Ids);
+    private sealed record Pair(int Key, int Taking, int Stages, int RelayQuality, string[] Ids, bool MustStay);
 
     private EarBase BaseOf(Ear ear)
     {
@@ -65,6 +62,7 @@ internal sealed class EarEntries
             RelayQuality = pair.RelayQuality,
             Scarce = ScarceOf(uses, pair.Ids),
             DeviceIds = pair.Ids,
+            Apart = pair.MustStay || !_pieces.IsPlenty(uses),
         };
     }
 
@@ -73,9 +71,10 @@ internal sealed class EarEntries
         var ids = (ear.Receiver.Id, ear.Relay?.Id);
         if (_pairs.TryGetValue(ids, out var known))
             return known;
+        string[] all = ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id];
         return _pairs[ids] = new(
-            NumberOf(_keys, EarBases.KeyOf(ear)), NumberOf(_takings, EarBases.KeyOfEnds(ear.Takes)), NumberOf(_stages, EarBases.KeyOfStages(ear)), SoundQuality.OfRelay(ear),
-            ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id]);
+            NumberOf(_keys, EarBases.KeyOf(ear)), NumberOf(_takings, EarBases.KeyOfEnds(ear.Takes)), NumberOf(_stages, EarBases.KeyOfStages(ear)), SoundQuality.OfRelay(ear), all,
+            Array.Exists(all, id => _isNamed(id) || _mustStay(id)));
     }
 
     private int ScarceOf(Use[] uses, string[] ids)

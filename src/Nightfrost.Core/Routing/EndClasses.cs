@@ -69,8 +69,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
 
     private readonly EarBase[][] _ears = entries.Linked;
     private readonly Dictionary<string, EndClass> _byKey = [];
-    private readonly List<(EarBase Base, Standing Standing, Meeting Meeting, bool Apart)> _kept = [];
-    private readonly (bool Known, Rule? Refused, int Margin)[] _seats = new (bool, Rule?, int)[entries.Takings];
+    private readonly List<(EarBase Base, Standing Standing, Meeting Meeting)> _kept = [];
     private readonly Dictionary<(double, double, bool), sbyte[][]> _margins = [];
     private readonly List<double> _sensitivities = [];
     private readonly Dictionary<AirLink, string> _keys = new(ReferenceEqualityComparer.Instance);
@@ -179,7 +178,10 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
     /// <summary>A sending end and the receiving ends of all that it cannot tell apart.</summary>
     private sealed class Meeting(AirLink? takes, Rule? refused, int grade, int most, int sensitivity)
     {
-        private readonly Dictionary<int, int> _suffixes = [];
+        /// <summary>Two ends that share no link.</summary>
+        public static Meeting None { get; } = new(null, null, 0, 0, -1);
+
+        private int[] _suffixes = [];
 
         public AirLink? Takes { get; } = takes;
         public Rule? Refused { get; } = refused;
@@ -188,13 +190,22 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
         public int Most { get; } = most;
         public int Sensitivity { get; } = sensitivity;
 
-        public int SuffixOf(int stages, InStepGrades grades, Route route) => _suffixes.TryGetValue(stages, out var known) ? known : _suffixes[stages] = grades.SuffixOf(route);
+        /// <summary>Number of what the way to the ear adds; −1 while not known.</summary>
+        public int SuffixOf(int stages) => stages < _suffixes.Length ? _suffixes[stages] - 1 : -1;
+
+        public int Keep(int stages, int suffix)
+        {
+            if (stages >= _suffixes.Length)
+                Array.Resize(ref _suffixes, stages + 1);
+            _suffixes[stages] = suffix + 1;
+            return suffix;
+        }
     }
 
     private Meeting Meet(End end, EarBase one)
     {
         if (EndOf(one.Ear.Takes, end.Sends) is not { } takes)
-            return new(null, null, 0, 0, -1);
+            return Meeting.None;
         var route = new Route(site, end.Feed, one.Ear, end.Sends, takes, end.Several);
         return Rules.RefusingOf(RuleSees.Link, route) is { } refused
             ? new(takes, refused, 0, 0, -1)
@@ -206,8 +217,8 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
     private EarOption[] Asked(int listener, End end, Meeting?[] meetings)
     {
         var (kept, mayBreak) = (_kept, Rules.MayBreakAny(RuleSees.Everything, site.Look.Listeners[listener]));
+        (bool Known, Rule? Refused, int Margin) seat = (false, null, 2);
         kept.Clear();
-        Array.Clear(_seats);
         foreach (var one in _ears[listener])
         {
             var meeting = meetings[one.Taking] ??= Meet(end, one);
@@ -221,7 +232,6 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
             }
 
             Route? route = null;
-            ref var seat = ref _seats[one.Taking];
             if (!seat.Known)
             {
                 route = RouteOf(one, end, meeting);
@@ -239,13 +249,13 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
             }
 
             var standing = new Standing(
-                meeting.SuffixOf(one.Stages, grades, route ?? RouteOf(one, end, meeting)), SoundQuality.Weighed(Math.Min(meeting.Grade, one.RelayQuality), one.Ear.Listener), seat.Margin, meeting.Sensitivity, meeting.Most);
-            var apart = entries.IsKept(one);
+                meeting.SuffixOf(one.Stages) is var known and >= 0 ? known : meeting.Keep(one.Stages, grades.SuffixOf(route ?? RouteOf(one, end, meeting))),
+                SoundQuality.Weighed(Math.Min(meeting.Grade, one.RelayQuality), one.Ear.Listener), seat.Margin, meeting.Sensitivity, meeting.Most);
             var needed = true;
-            for (var k = 0; k < kept.Count && needed && !apart; k++)
-                needed = kept[k].Apart || !Replaces(kept[k].Base, kept[k].Standing, kept[k].Meeting.Takes!, one, standing, meeting.Takes);
+            for (var k = 0; k < kept.Count && needed && !one.Apart; k++)
+                needed = kept[k].Base.Apart || !Replaces(kept[k].Base, kept[k].Standing, kept[k].Meeting.Takes!, one, standing, meeting.Takes);
             if (needed)
-                kept.Add((one, standing, meeting, apart));
+                kept.Add((one, standing, meeting));
         }
 
         return kept.Count == 0 ? [] : [.. kept.Select(k => OptionOf(k.Base, k.Meeting.Takes, end.Several, k.Standing))];

@@ -245,7 +245,7 @@ internal sealed class FrontSolver
                 foreach (var one in line.Shape.Ears(i, smallest))
                 {
                     if (Reaches(i, one))
-                        best[i] = (Math.Max(best[i].Needs, one.Needs), Math.Min(best[i].Cents, line.InTheBox.Length > 0 ? 0 : one.Ear.Cents), Math.Min(best[i].Hand, one.Ear.Hand));
+                        best[i] = (Math.Max(best[i].Needs, one.Worth.Needs), Math.Min(best[i].Cents, line.InTheBox.Length > 0 ? 0 : one.Ear.Cents), Math.Min(best[i].Hand, one.Ear.Hand));
                 }
             }
 
@@ -311,7 +311,7 @@ internal sealed class FrontSolver
         }
 
         private static FrontPoint Joined(FrontPoint at, int listener, EarWorth one, long cents, int takes) =>
-            new() { Needs = at.Needs + one.Needs, Cents = at.Cents + cents, Hand = at.Hand + one.Ear.Hand, Left = at, Ear = one.Ear, Listener = listener, FromBox = takes };
+            new() { Needs = at.Needs + one.Worth.Needs, Cents = at.Cents + cents, Hand = at.Hand + one.Ear.Hand, Left = at, Ear = one.Ear, Listener = listener, FromBox = takes };
 
         private bool Reaches(int listener, EarWorth one) => one.Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, one.Ear);
 
@@ -329,9 +329,9 @@ internal sealed class FrontSolver
                     var cents = ChargedPrice.Of(solver._candidates, solver._charges, line, listener, one.Ear, takes);
                     if (line.InTheBox.Length == 0)
                     {
-                        if (!seen.Lacks(one.Needs, cents, one.Ear.Hand))
+                        if (!seen.Lacks(one.Worth.Needs, cents, one.Ear.Hand))
                             continue;
-                        seen.Add(new() { Needs = one.Needs, Cents = cents, Hand = one.Ear.Hand });
+                        seen.Add(new() { Needs = one.Worth.Needs, Cents = cents, Hand = one.Ear.Hand });
                     }
 
                     found.Add((one, cents, takes));

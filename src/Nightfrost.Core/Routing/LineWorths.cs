@@ -43,7 +43,8 @@ internal readonly record struct Weighed(int Scarce, long Key) : IWorth<Weighed>
 /// <param name="threshold">Least that every route must reach.</param>
 /// <param name="demands">What must stand in whose route.</param>
 /// <param name="worthOf">The worth of one ear.</param>
-internal sealed class LineWorths<T>(int listeners, int shapes, Threshold threshold, IReadOnlyList<Demand> demands, Func<EarWorth, T> worthOf)
+/// <param name="tells">True when this worth tells apart all ears that a shape keeps.</param>
+internal sealed class LineWorths<T>(int listeners, int shapes, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf, bool tells = false)
     where T : struct, IWorth<T>
 {
     private readonly (T[] All, int[] Starts)?[] _known = new (T[], int[])?[shapes];
@@ -51,7 +52,6 @@ internal sealed class LineWorths<T>(int listeners, int shapes, Threshold thresho
     // What is demanded tells lines of one shape apart.
     private readonly Dictionary<FeedLine, (T[] All, int[] Starts)> _ofLines = new(ReferenceEqualityComparer.Instance);
     private readonly List<T> _all = [];
-    private readonly List<T> _some = [];
 
     public bool ServesAnybody(FeedLine line) => Of(line).All.Length > 0;
 
@@ -104,14 +104,17 @@ internal sealed class LineWorths<T>(int listeners, int shapes, Threshold thresho
         {
             for (var i = 0; i < listeners; i++)
             {
-                _some.Clear();
+                var first = _all.Count;
                 foreach (var ear in line.Shape.Ears(i, size))
                 {
-                    if (ear.Reaches(threshold) && ChargedPrice.Holds(demands, line, i, ear.Ear))
-                        Enter(worthOf(ear));
+                    if (!ear.Reaches(threshold) || !ChargedPrice.Holds(demands, line, i, ear.Ear))
+                        continue;
+                    if (tells)
+                        _all.Add(worthOf(ear.Worth));
+                    else
+                        Enter(worthOf(ear.Worth), first);
                 }
 
-                _all.AddRange(_some);
                 starts[(size - 1) * listeners + i + 1] = _all.Count;
             }
         }
@@ -119,20 +122,20 @@ internal sealed class LineWorths<T>(int listeners, int shapes, Threshold thresho
         return ([.. _all], starts);
     }
 
-    private void Enter(T worth)
+    private void Enter(T worth, int first)
     {
-        foreach (var before in _some)
+        for (var k = first; k < _all.Count; k++)
         {
-            if (before.StandsInFor(worth))
+            if (_all[k].StandsInFor(worth))
                 return;
         }
 
-        for (var k = _some.Count - 1; k >= 0; k--)
+        for (var k = _all.Count - 1; k >= first; k--)
         {
-            if (worth.StandsInFor(_some[k]))
-                _some.RemoveAt(k);
+            if (worth.StandsInFor(_all[k]))
+                _all.RemoveAt(k);
         }
 
-        _some.Add(worth);
+        _all.Add(worth);
     }
 }

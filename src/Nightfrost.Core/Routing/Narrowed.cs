@@ -28,14 +28,14 @@ internal sealed class Narrowed
     /// <summary>For one weighing under a threshold: a line is stood in for when it weighs no more for any listener.</summary>
     public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands)
     {
-        var worths = new LineWorths<Weighed>(candidates.Tolerances.Length, candidates.Shapes, threshold, demands, one => new(one.Ear.Scarce, weights.KeyOf(one)));
+        var worths = new LineWorths<Weighed>(candidates.Tolerances.Length, candidates.Shapes, threshold, demands, one => new(one.Scarce, weights.KeyOf(one)));
         return new(Left(candidates.Lines, worths, line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand)));
     }
 
     /// <summary>For every weighing under a threshold: a line is stood in for when it is no better in wishes, price or switching on for any listener.</summary>
     public static Narrowed For(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands)
     {
-        var worths = new LineWorths<Worth>(candidates.Tolerances.Length, candidates.Shapes, threshold, demands, one => new(one.Ear.Scarce, one.Needs, one.Ear.Cents, one.Ear.Hand, 0, 0, 0));
+        var worths = new LineWorths<Worth>(candidates.Tolerances.Length, candidates.Shapes, threshold, demands, one => new(one.Scarce, one.Needs, one.Cents, one.Hand, 0, 0, 0));
         return new(Left(candidates.Lines, worths, OfFeed));
     }
 
@@ -44,7 +44,7 @@ internal sealed class Narrowed
     /// <param name="listeners">How many listeners there are.</param>
     /// <param name="shapes">One more than the greatest number of a shape.</param>
     public static IEnumerable<FeedLine> Always(IReadOnlyList<FeedLine> lines, int listeners, int shapes) =>
-        Left(lines, new LineWorths<Worth>(listeners, shapes, Threshold.None, [], one => one.Worth), OfFeed).SelectMany(socket => socket.Groups).SelectMany(group => group.Lines);
+        Left(lines, new LineWorths<Worth>(listeners, shapes, Threshold.None, [], one => one, true), OfFeed).SelectMany(socket => socket.Groups).SelectMany(group => group.Lines);
 
     private static Worth OfFeed(FeedLine line) => new(0, 0, line.Cents, line.Hand, 0, 0, 0);
 

@@ -34,7 +34,7 @@ public enum RuleSees
     /// <summary>The site, the two ends of the link and whether several are fed; not the listener.</summary>
     Link,
 
-    /// <summary>The same, and the listener with the places they go to; not what is worn beyond the end of the link.</summary>
+    /// <summary>The site, the sending end, and the listener with the places they go to; of the receiving end only how much of a radio's power it takes.</summary>
     Seat,
 }
 

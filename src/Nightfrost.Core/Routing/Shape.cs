@@ -2,14 +2,10 @@ namespace Nightfrost.Core.Routing;
 
 /// <summary>One ear on lines of one shape, with what it is worth there.</summary>
 /// <param name="Ear">The ear.</param>
-/// <param name="Needs">Wishes met, watched programmes heard included.</param>
-/// <param name="Grade">In-step grade, 0 to 20.</param>
-/// <param name="Margin">Grade of the link margin, 0 to 2.</param>
-internal readonly record struct EarWorth(EarOption Ear, int Needs, int Grade, int Margin)
+/// <param name="Worth">Its worth, watched programmes heard counted as wishes met.</param>
+internal readonly record struct EarWorth(EarOption Ear, Worth Worth)
 {
-    public Worth Worth => new(Ear.Scarce, Needs, Ear.Cents, Ear.Hand, Grade, Ear.Quality, Margin);
-
-    public bool Reaches(Threshold least) => Grade >= least.InStep && Ear.Quality >= least.Quality && Margin >= least.Margin;
+    public bool Reaches(Threshold least) => Worth.Grade >= least.InStep && Worth.Quality >= least.Quality && Worth.Margin >= least.Margin;
 }
 
 /// <summary>The ears of all lines that differ in their own price alone, for groups of each size, without those that another ear of the same listener stands in for.</summary>
@@ -86,7 +82,7 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
             {
                 var margin = line.MarginOf(i, ear);
                 if (ear.Most >= size && margin >= 0)
-                    Enter(new(ear, line.NeedsOf(ear), grades.Of(line.Prefix, ear.Suffix, tolerances[i]), margin), line);
+                    Enter(new(ear, new(ear.Scarce, line.NeedsOf(ear), ear.Cents, ear.Hand, grades.Of(line.Prefix, ear.Suffix, tolerances[i]), ear.Quality, margin)), line);
             }
 
             all[i] = _some.Count == 0 ? [] : [.. _some];
@@ -98,19 +94,18 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
     // What comes in the line's own box may cost less than it seems and is kept.
     private void Enter(EarWorth one, FeedLine line)
     {
-        var worth = one.Worth;
         if (!IsInTheBox(line, one.Ear))
         {
             foreach (var before in _some)
             {
-                if (before.Worth.StandsInFor(worth))
+                if (before.Worth.StandsInFor(one.Worth))
                     return;
             }
         }
 
         for (var k = _some.Count - 1; k >= 0; k--)
         {
-            if (worth.StandsInFor(_some[k].Worth) && !IsInTheBox(line, _some[k].Ear))
+            if (one.Worth.StandsInFor(_some[k].Worth) && !IsInTheBox(line, _some[k].Ear))
                 _some.RemoveAt(k);
         }
 

@@ -8,6 +8,9 @@ internal sealed partial class SubsetSolver
     /// <summary>The best of one line for each set of listeners.</summary>
     private readonly struct GroupSolver(SubsetSolver solver, FeedLine line)
     {
+        // Somebody must pay for something that its feed needs, so that its price hangs on who is first.
+        private readonly bool _mayPay = ChargedPrice.Concern(solver._candidates, solver._charges, line.Uses, line.Usb);
+
         /// <summary>Raises the keys that this line betters.</summary>
         public void FillInto(long[] keys, FeedLine[] at)
         {
@@ -24,6 +27,9 @@ internal sealed partial class SubsetSolver
 
             var n = solver._listeners;
             Span<long> own = stackalloc long[n];
+            Span<long> feed = stackalloc long[n];
+            for (var i = 0; i < n; i++)
+                feed[i] = i > 0 && !_mayPay ? feed[0] : FeedKey(i);
             for (var size = 1; size <= line.Most; size++)
             {
                 var any = false;
@@ -38,11 +44,11 @@ internal sealed partial class SubsetSolver
                 if (size == 1)
                 {
                     for (var i = 0; i < n; i++)
-                        Raise(keys, at, 1 << i, own[i] > Never ? own[i] + FeedKey(i) : Never);
+                        Raise(keys, at, 1 << i, own[i] > Never ? own[i] + feed[i] : Never);
                 }
                 else if (size >= line.Shape.Sizes)
                 {
-                    FillFrom(size, own, keys, at);
+                    FillFrom(size, own, feed, keys, at);
                     return;
                 }
                 else
@@ -50,7 +56,7 @@ internal sealed partial class SubsetSolver
                     for (var set = 1; set < keys.Length; set++)
                     {
                         if (BitOperations.PopCount((uint)set) == size)
-                            Raise(keys, at, set, SumOf(set, own));
+                            Raise(keys, at, set, SumOf(set, own, feed));
                     }
                 }
             }
@@ -80,7 +86,7 @@ internal sealed partial class SubsetSolver
                 (keys[set], at[set]) = (key, line);
         }
 
-        private void FillFrom(int size, ReadOnlySpan<long> own, long[] keys, FeedLine[] at)
+        private void FillFrom(int size, ReadOnlySpan<long> own, ReadOnlySpan<long> feed, long[] keys, FeedLine[] at)
         {
             Span<long> sums = keys.Length <= 4096 ? stackalloc long[keys.Length] : new long[keys.Length];
             sums[0] = 0;
@@ -90,14 +96,14 @@ internal sealed partial class SubsetSolver
                 var rest = sums[set & (set - 1)];
                 sums[set] = rest <= Never || own[lowest] <= Never ? Never : rest + own[lowest];
                 var count = BitOperations.PopCount((uint)set);
-                if (sums[set] > Never && count >= size && count <= line.Most && sums[set] + FeedKey(lowest) is var key && key > keys[set])
+                if (sums[set] > Never && count >= size && count <= line.Most && sums[set] + feed[lowest] is var key && key > keys[set])
                     (keys[set], at[set]) = (key, line);
             }
         }
 
-        private long SumOf(int set, ReadOnlySpan<long> own)
+        private static long SumOf(int set, ReadOnlySpan<long> own, ReadOnlySpan<long> feed)
         {
-            var sum = FeedKey(BitOperations.TrailingZeroCount(set));
+            var sum = feed[BitOperations.TrailingZeroCount(set)];
             for (var rest = set; rest != 0; rest &= rest - 1)
             {
                 var one = own[BitOperations.TrailingZeroCount(rest)];
@@ -120,7 +126,7 @@ internal sealed partial class SubsetSolver
             {
                 if (!Reaches(listener, one))
                     continue;
-                var mine = solver._weights.KeyOf(one, CentsOf(listener, one.Ear, 0));
+                var mine = solver._weights.KeyOf(one.Worth, CentsOf(listener, one.Ear, 0));
                 if (mine > key)
                     (key, best) = (mine, one.Ear);
             }
@@ -158,7 +164,7 @@ internal sealed partial class SubsetSolver
                     {
                         if (!BoxState.Wants(line.InTheBox, one.Ear, takes))
                             continue;
-                        var mine = solver._weights.KeyOf(one, CentsOf(members[m], one.Ear, takes));
+                        var mine = solver._weights.KeyOf(one.Worth, CentsOf(members[m], one.Ear, takes));
                         for (var s = 0; s < states; s++)
                         {
                             if (keys[m, s] > Never && BoxState.After(line.InTheBox, s, takes) is { } next && keys[m, s] + mine > keys[m + 1, next])

@@ -91,7 +91,7 @@ internal sealed class UnbeatenSet
             for (var i = 0; i < _candidates.Tolerances.Length; i++)
             {
                 foreach (var one in line.Ears(i))
-                    (grades[one.Grade], qualities[one.Ear.Quality], margins[one.Margin]) = (true, true, true);
+                    (grades[one.Worth.Grade], qualities[one.Worth.Quality], margins[one.Worth.Margin]) = (true, true, true);
             }
         }
 

@@ -34,12 +34,12 @@ internal readonly record struct Weights(long Served, long Needs, long Cents, lon
     }
 
     /// <summary>What one ear adds, everything at hand used freely.</summary>
-    public long KeyOf(EarWorth one) => KeyOf(one, one.Ear.Cents);
+    public long KeyOf(in Worth one) => KeyOf(one, one.Cents);
 
     /// <summary>What one ear adds at a price.</summary>
     /// <param name="one">The ear.</param>
     /// <param name="cents">Its price, in hundredths.</param>
-    public long KeyOf(EarWorth one, long cents) => Served + Needs * one.Needs - Cents * cents - Hand * one.Ear.Hand;
+    public long KeyOf(in Worth one, long cents) => Served + Needs * one.Needs - Cents * cents - Hand * one.Hand;
 }
 
 /// <summary>Something that must pay for a piece that would otherwise be free: there are not enough for all.</summary>

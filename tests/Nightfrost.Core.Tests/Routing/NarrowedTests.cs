@@ -53,7 +53,7 @@ public class NarrowedTests
     {
         RuleSees.Ear => (way.AtEar.Listener.Id, way.AtEar.Receiver.Id, way.AtEar.Relay?.Id),
         RuleSees.Link => (Likeness.KeyOf(way.Sends!), way.Takes is null ? "" : Likeness.KeyOf(way.Takes), way.Several),
-        _ => (Likeness.KeyOf(way.Sends!), way.Takes is null ? "" : Likeness.KeyOf(way.Takes), way.Several, way.AtEar.Listener.Id),
+        _ => (Likeness.KeyOf(way.Sends!), way.Takes?.SensitivityDbm, way.AtEar.Listener.Id),
     };
 
     [Theory]
