@@ -102,11 +102,11 @@ internal sealed class GeneralSolver
         _groups.Add((on, line));
         _model.AddImplication(several, on);
         var (alone, together) = (new List<BoolVar>(), new List<(BoolVar On, int Most)>());
-        for (var i = 0; i < line.Alone.Length; i++)
+        for (var i = 0; i < line.End.Alone.Length; i++)
         {
-            foreach (var ear in line.Alone[i].Where(ear => line.MarginOf(i, ear) >= 0))
+            foreach (var ear in line.End.Alone[i].Where(ear => line.MarginOf(i, ear) >= 0))
                 alone.Add(Wear(line, i, ear));
-            var mine = (line.Most < 2 ? [] : line.Several[i].Where(ear => ear.Most >= 2 && line.MarginOf(i, ear) >= 0)).Select(ear => (On: Wear(line, i, ear), ear.Most)).ToList();
+            var mine = (line.Most < 2 ? [] : line.End.Several[i].Where(ear => ear.Most >= 2 && line.MarginOf(i, ear) >= 0)).Select(ear => (On: Wear(line, i, ear), ear.Most)).ToList();
             together.AddRange(mine);
 
             // Implied by the count below; it makes the relaxation tighter.

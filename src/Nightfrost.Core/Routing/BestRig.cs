@@ -25,6 +25,7 @@ internal sealed class BestRig
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly CancellationToken _cancel;
+    private int[][]? _highest;
     private bool _proven = true;
 
     private BestRig(Candidates candidates, Arrivals arrivals, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
@@ -58,7 +59,7 @@ internal sealed class BestRig
         foreach (var id in demanded)
         {
             var users = Enumerable.Range(0, candidates.Tolerances.Length)
-                .Where(i => candidates.Lines.Any(line => line.Ears(i).Any(one => ChargedPrice.Holds(line, one.Ear, id)))).ToList();
+                .Where(i => candidates.Lines.Any(line => line.HoldsFor(i, id))).ToList();
             all = [.. all.SelectMany(before => users.Select(i => (IReadOnlyList<Demand>)[.. before, new Demand(id, i)]))];
         }
 
@@ -109,20 +110,30 @@ internal sealed class BestRig
     // No rig that serves everybody is better than the best ear of the listener whose best is worst.
     private int HighestLevel(Criterion criterion, int served)
     {
-        var highest = new int[_candidates.Tolerances.Length];
-        foreach (var line in _candidates.Lines)
+        var highest = (_highest ??= HighestLevels())[criterion switch { Criterion.InStep => 0, Criterion.Quality => 1, _ => 2 }];
+        return served == highest.Length ? highest.Min() : highest.Max();
+    }
+
+    // The best level of each listener, in step, in quality and in margin.
+    private int[][] HighestLevels()
+    {
+        var n = _candidates.Tolerances.Length;
+        int[][] highest = [new int[n], new int[n], new int[n]];
+        foreach (var shape in _candidates.Lines.Select(line => line.Shape).Distinct())
         {
-            for (var i = 0; i < highest.Length; i++)
+            for (var at = 0; at + 1 < shape.Starts.Length; at++)
             {
-                for (var size = 1; size <= line.Shape.Sizes; size++)
+                for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)
                 {
-                    foreach (var one in line.Shape.Ears(i, size))
-                        highest[i] = Math.Max(highest[i], criterion switch { Criterion.InStep => one.Worth.Grade, Criterion.Quality => one.Worth.Quality, _ => one.Worth.Margin });
+                    ref readonly var worth = ref shape.Worths[k];
+                    highest[0][at % n] = Math.Max(highest[0][at % n], worth.Grade);
+                    highest[1][at % n] = Math.Max(highest[1][at % n], worth.Quality);
+                    highest[2][at % n] = Math.Max(highest[2][at % n], worth.Margin);
                 }
             }
         }
 
-        return served == highest.Length ? highest.Min() : highest.Max();
+        return highest;
     }
 
     private static int Level(Score score, Criterion criterion) => criterion switch

@@ -23,9 +23,9 @@ internal sealed class CandidateFinder
     private readonly Dictionary<(string, string), SplitterLine> _splitters = [];
     private readonly List<SplitterLine> _splitterList = [];
     private readonly Dictionary<Device, (string, int)[]> _inTheBox = new(ReferenceEqualityComparer.Instance);
-    private readonly Shapes _shapes;
     private readonly int[] _tolerances;
     private readonly CancellationToken _cancel;
+    private int _shapes;
 
     private CandidateFinder(Site site, Limits limits, RefusalLog? log, CancellationToken cancel)
     {
@@ -43,7 +43,6 @@ internal sealed class CandidateFinder
         _entries = new EarEntries(site, limits, _pieces, receivers, between, IsNamed, id => inBoxes.Contains(id) || id == log?.WatchedId);
         _ends = new EndClasses(site, _grades, log, _entries);
         _tolerances = [.. listeners.Select(_grades.ToleranceOf)];
-        _shapes = new Shapes(_grades, _tolerances);
         _dominance = new Dominance(_pieces, _grades, _tolerances, IsNamed);
         _chains = new ChainFinder(site, new FeedFinder(site.Shelf, adapters), _pieces, _grades, _dominance, IsNamed);
     }
@@ -65,7 +64,7 @@ internal sealed class CandidateFinder
             Lines = finder._lines,
             Splitters = finder._splitterList,
             Sockets = sockets.Count,
-            Shapes = finder._shapes.Count,
+            Shapes = finder._shapes,
             Resources = finder._pieces.Resources,
             Grades = finder._grades,
             Tolerances = finder._tolerances,
@@ -160,12 +159,10 @@ internal sealed class CandidateFinder
                     continue;
                 }
 
-                var options = new EarOption[_entries.Linked.Length][];
-                Array.Fill(options, []);
-                options[i] = [_ends.OptionOf(one, route)];
+                var end = _ends.OfWire(i, _ends.OptionOf(one, route));
                 foreach (var chain in joining.Chains)
-                    mine.Add(LineOf(chain, null, null, number, 0, options, options, []));
-                _log?.Works(subject, joining, null, null, options, options);
+                    mine.Add(LineOf(chain, null, null, number, 0, end, Margins.None));
+                _log?.Works(subject, joining, null, null, end);
             }
 
             entered.AddRange(_dominance.WithoutWires(mine, i));
@@ -181,35 +178,32 @@ internal sealed class CandidateFinder
             EndClasses.RefuseOutOfReach(_site, end, feed, sends, margins, subject, log);
         if (!end.ReachesAnybody(margins))
             return;
-        var several = sends.ListenersAtOnce > 1 ? end.Several : end.None;
+        end = end.For(sends.ListenersAtOnce);
         var rates = end.RatesOf(sends);
-        foreach (var chain in WorthAt(joining.Chains, transmitter, end.Alone, several))
+        foreach (var chain in WorthAt(joining.Chains, transmitter, end))
         {
             foreach (var rate in rates)
-            {
-                var at = end.AtRate(rate);
-                entered.Add(LineOf(chain, transmitter, sends, number, rate, at.Alone, sends.ListenersAtOnce > 1 ? at.Several : end.None, margins));
-            }
+                entered.Add(LineOf(chain, transmitter, sends, number, rate, end.AtRate(rate), margins));
         }
 
-        _log?.Works(subject, joining, transmitter, sends, end.Alone, several);
+        _log?.Works(subject, joining, transmitter, sends, end);
     }
 
     // Chains of different stages compare by the ears they lead to.
-    private List<Chain> WorthAt(IReadOnlyList<Chain> chains, Device? transmitter, EarOption[][] alone, EarOption[][] several)
+    private List<Chain> WorthAt(IReadOnlyList<Chain> chains, Device? transmitter, EndClass end)
     {
         var kept = new List<Chain>(chains.Count);
         foreach (var chain in chains)
         {
             var prefix = _grades.PrefixOf(chain, transmitter);
-            if (!kept.Exists(k => k.StandsInFor(chain) && _dominance.IsInStepAsOften(_grades.PrefixOf(k, transmitter), prefix, alone, several)))
+            if (!kept.Exists(k => k.StandsInFor(chain) && _dominance.IsInStepAsOften(_grades.PrefixOf(k, transmitter), prefix, end)))
                 kept.Add(chain);
         }
 
         return kept;
     }
 
-    private FeedLine LineOf(Chain chain, Device? transmitter, AirLink? sends, int number, int rate, EarOption[][] alone, EarOption[][] several, sbyte[][] margins)
+    private FeedLine LineOf(Chain chain, Device? transmitter, AirLink? sends, int number, int rate, EndClass end, Margins margins)
     {
         var feed = chain.To(transmitter);
         var need = _pieces.OfLine(chain.Need, transmitter, feed.FedByTap);
@@ -232,19 +226,22 @@ internal sealed class CandidateFinder
             Cents = need.Cents,
             Rivalry = _dominance.RivalryOf(transmitter, need, chain.Apart || box.Length > 0),
             Margins = margins,
-            Alone = alone,
-            Several = several,
+            End = end,
             InTheBox = box,
         };
     }
 
     // Worth in any rig: those that no other line replaces, with their shapes.
-    private IEnumerable<FeedLine> Worth(List<FeedLine> entered)
+    private List<FeedLine> Worth(List<FeedLine> entered)
     {
         List<FeedLine> lines = [.. _dominance.Without(entered)];
+        var shapes = new Shapes(_grades, _tolerances);
         foreach (var line in lines)
-            line.Shape = _shapes.Of(line);
-        return Narrowed.Always(lines, _tolerances.Length, _shapes.Count);
+            line.Shape = shapes.Of(line);
+        List<FeedLine> left = [.. Narrowed.Always(lines, _tolerances.Length, shapes.Count)];
+        shapes.NumberFrom(_shapes);
+        _shapes += shapes.Count;
+        return left;
     }
 
     private (string, int)[] InTheBox(Device transmitter) =>

@@ -93,26 +93,38 @@ internal sealed class FeedLine
     /// <summary>What it asks of things there are only so many of.</summary>
     public required Rivalry Rivalry { get; init; }
 
-    /// <summary>Grade of the margin by listener and sensitivity; −1 out of reach. Empty where the ears know it.</summary>
-    public required sbyte[][] Margins { get; init; }
-    public required EarOption[][] Alone { get; init; }
-    public required EarOption[][] Several { get; init; }
+    public required Margins Margins { get; init; }
+    public required EndClass End { get; init; }
 
     /// <summary>What its ears are worth: the same for lines that differ in their own price alone. Given once its socket has been entered.</summary>
     public Shape Shape { get; set; } = null!;
 
-    /// <summary>Ears of a listener in groups of any size; some may come twice.</summary>
-    public IEnumerable<EarWorth> Ears(int listener)
+    /// <summary>What a listener wears in groups of a size.</summary>
+    /// <param name="listener">Number of the listener.</param>
+    /// <param name="size">Listeners in the group, at least 1.</param>
+    public ReadOnlySpan<EarOption> Ears(int listener, int size)
+    {
+        var (from, to) = Shape.Of(listener, size);
+        return Shape.Ears.AsSpan(from..to);
+    }
+
+    /// <summary>True when some route of a listener on it holds a socket or device.</summary>
+    public bool HoldsFor(int listener, string id)
     {
         for (var size = 1; size <= Shape.Sizes; size++)
         {
-            foreach (var one in Shape.Ears(listener, size))
-                yield return one;
+            foreach (var ear in Ears(listener, size))
+            {
+                if (ChargedPrice.Holds(this, ear, id))
+                    return true;
+            }
         }
+
+        return false;
     }
 
     /// <summary>Grade of the margin of one ear; −1 out of reach.</summary>
-    public int MarginOf(int listener, EarOption ear) => ear.Sensitivity < 0 ? ear.Margin : Margins[listener][ear.Sensitivity];
+    public int MarginOf(int listener, EarOption ear) => ear.Sensitivity < 0 ? ear.Margin : Margins.Grades[listener][ear.Sensitivity];
 
     /// <summary>Wishes met with one ear.</summary>
     public int NeedsOf(EarOption ear) => ear.Needs + Programmes + (ear.Lacks == Brought.None ? 0 : System.Numerics.BitOperations.PopCount((uint)(ear.Lacks & Brings)));

@@ -9,18 +9,18 @@ namespace Nightfrost.Core.Routing;
 /// <param name="isNamed">True for what is asked for by name.</param>
 internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] tolerances, Func<string, bool> isNamed)
 {
-    private readonly Dictionary<(EarOption[][], EarOption[][], int, int), bool> _noWorse = [];
+    private readonly Dictionary<(int End, int, int), bool> _noWorse = [];
 
     /// <summary>Of lines with the same sort of sending end, those that are best in something.</summary>
     /// <param name="lines">Lines of one socket.</param>
     public IEnumerable<FeedLine> Without(List<FeedLine> lines)
     {
-        foreach (var group in lines.GroupBy(l => (l.Alone, Several: l.Several.All(s => s.Length == 0) ? null : l.Several, l.Splitter, l.Brings, l.RateKHz)))
+        foreach (var group in lines.GroupBy(l => (l.End.Number, l.Splitter, l.Brings, l.RateKHz)))
         {
             var kept = new List<FeedLine>();
             foreach (var line in group.OrderBy(l => l.Cents).ThenBy(l => l.Feed.Adapters.Count))
             {
-                if (line.Rivalry.Apart || !kept.Exists(k => IsNoWorse(k, line) && ReachesAsFar(k, line) && IsInStepAsOften(k, line)))
+                if (line.Rivalry.Apart || !kept.Exists(k => IsNoWorse(k, line) && k.Margins.AreNoWorseThan(line.Margins) && IsInStepAsOften(k, line)))
                     kept.Add(line);
             }
 
@@ -45,7 +45,7 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
                 yield return line;
         }
 
-        EarOption Ear(FeedLine line) => line.Alone[listener][0];
+        EarOption Ear(FeedLine line) => line.End.Alone[listener][0];
         bool IsApart(FeedLine line) => line.Rivalry.Apart || Ear(line).Scarce != 0;
         int GradeOf(FeedLine line) => grades.Of(line.Prefix, Ear(line).Suffix, tolerances[listener]);
     }
@@ -64,37 +64,22 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
     private static bool IsNoWorse(FeedLine k, FeedLine mine, int kHand = 0, int mineHand = 0) =>
         k.Hand + kHand <= mine.Hand + mineHand && k.Most >= mine.Most && k.Rivalry.StandsInFor(mine.Rivalry);
 
-    private static bool ReachesAsFar(FeedLine k, FeedLine line)
-    {
-        for (var i = 0; i < line.Margins.Length; i++)
-        {
-            for (var s = 0; s < line.Margins[i].Length; s++)
-            {
-                if (k.Margins[i][s] < line.Margins[i][s])
-                    return false;
-            }
-        }
-
-        return true;
-    }
-
-    private bool IsInStepAsOften(FeedLine k, FeedLine line) => IsInStepAsOften(k.Prefix, line.Prefix, line.Alone, line.Several);
+    private bool IsInStepAsOften(FeedLine k, FeedLine line) => IsInStepAsOften(k.Prefix, line.Prefix, line.End);
 
     /// <summary>True when what one feed adds leaves every ear in step as often as what another adds.</summary>
     /// <param name="first">The one, by <see cref="InStepGrades.PrefixOf"/>.</param>
     /// <param name="second">The other.</param>
-    /// <param name="alone">Ears with a box of their own.</param>
-    /// <param name="several">Ears on a box with others.</param>
-    public bool IsInStepAsOften(int first, int second, EarOption[][] alone, EarOption[][] several)
+    /// <param name="end">The ears.</param>
+    public bool IsInStepAsOften(int first, int second, EndClass end)
     {
         if (first == second)
             return true;
-        if (_noWorse.TryGetValue((alone, several, first, second), out var known))
+        if (_noWorse.TryGetValue((end.Number, first, second), out var known))
             return known;
         var noWorse = true;
         for (var i = 0; i < tolerances.Length && noWorse; i++)
-            noWorse = AreAsOften(alone[i], i) && (ReferenceEquals(alone[i], several[i]) || AreAsOften(several[i], i));
-        return _noWorse[(alone, several, first, second)] = noWorse;
+            noWorse = AreAsOften(end.Alone[i], i) && (ReferenceEquals(end.Alone[i], end.Several[i]) || AreAsOften(end.Several[i], i));
+        return _noWorse[(end.Number, first, second)] = noWorse;
 
         bool AreAsOften(EarOption[] ears, int listener)
         {

@@ -3,58 +3,6 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
 
-/// <summary>Ears of every listener that a sort of sending end may feed.</summary>
-/// <param name="Alone">With a box of one's own.</param>
-/// <param name="Several">On a box with others.</param>
-/// <param name="None">No ears: for a box that feeds one only.</param>
-internal sealed record EndClass(EarOption[][] Alone, EarOption[][] Several, EarOption[][] None)
-{
-    private readonly Dictionary<int, EndClass> _atRates = [];
-
-    /// <summary>Sample rates of a broadcast worth trying, kHz: one that every ear has does for all. 0 where rates do not matter.</summary>
-    public int[] RatesOf(AirLink sends)
-    {
-        if (sends.Technology != LinkTechnology.LeAudioBroadcast)
-            return [0];
-        int[] rates = [.. sends.Lc3RatesKHz.Distinct().Order()];
-        foreach (var rate in rates)
-        {
-            if (Alone.Concat(Several).All(list => list.All(o => o.Takes!.Lc3RatesKHz.Contains(rate))))
-                return [rate];
-        }
-
-        return rates;
-    }
-
-    /// <summary>The same with the ears that work at a sample rate, kHz; 0 for all.</summary>
-    public EndClass AtRate(int rateKHz)
-    {
-        if (rateKHz == 0)
-            return this;
-        if (_atRates.TryGetValue(rateKHz, out var known))
-            return known;
-        var alone = At(Alone);
-        return _atRates[rateKHz] = new(alone, ReferenceEquals(Alone, Several) ? alone : At(Several), None);
-
-        EarOption[][] At(EarOption[][] options) => [.. options.Select(list => list.Where(o => o.Takes!.Lc3RatesKHz.Contains(rateKHz)).ToArray())];
-    }
-
-    /// <summary>True when some ear is in reach.</summary>
-    public bool ReachesAnybody(sbyte[][] margins)
-    {
-        for (var i = 0; i < Alone.Length; i++)
-        {
-            foreach (var ear in Alone[i])
-            {
-                if (ear.Sensitivity < 0 || margins[i][ear.Sensitivity] >= 0)
-                    return true;
-            }
-        }
-
-        return false;
-    }
-}
-
 /// <summary>
 /// Judges each sort of sending end once against each ear: the rules of the whole way see the link and its ends, not the socket. The power sent matters only for the
 /// margin, which is worked out apart.
@@ -70,7 +18,8 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
     private readonly EarBase[][] _ears = entries.Linked;
     private readonly Dictionary<string, EndClass> _byKey = [];
     private readonly List<(EarBase Base, Standing Standing, Meeting Meeting)> _kept = [];
-    private readonly Dictionary<(double, double, bool), sbyte[][]> _margins = [];
+    private readonly Dictionary<(double TransmitDbm, double FrequencyMHz), Margins> _margins = [];
+    private readonly EndClass.Counter _numbers = new();
     private readonly List<double> _sensitivities = [];
     private readonly Dictionary<AirLink, string> _keys = new(ReferenceEqualityComparer.Instance);
 
@@ -85,37 +34,46 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
     }
 
     /// <summary>Margin grades of a sending end, by listener and number of the sensitivity; −1 out of reach.</summary>
-    public sbyte[][] MarginsOf(AirLink sends)
+    public Margins MarginsOf(AirLink sends)
     {
         if (!HangsOnPower(sends))
-            return [];
-        var key = (sends.TransmitDbm, sends.FrequencyMHz, true);
-        if (_margins.TryGetValue(key, out var known) && known[0].Length == _sensitivities.Count)
+            return Margins.None;
+        var key = (sends.TransmitDbm, sends.FrequencyMHz);
+        if (_margins.TryGetValue(key, out var known) && known.Grades[0].Length == _sensitivities.Count)
             return known;
-        var margins = new sbyte[_ears.Length][];
+        var grades = new sbyte[_ears.Length][];
         for (var i = 0; i < _ears.Length; i++)
         {
-            margins[i] = new sbyte[_sensitivities.Count];
+            grades[i] = new sbyte[_sensitivities.Count];
             var places = Places.Of(site.Look.Listeners[i]);
             for (var s = 0; s < _sensitivities.Count; s++)
             {
                 var takes = new AirLink { Technology = sends.Technology, Transmits = false, SensitivityDbm = _sensitivities[s] };
                 var worst = places.Min(p => Reach.At(sends, takes, p, site.Look.Walls)!.MarginDb);
-                margins[i][s] = (sbyte)(worst < 0 ? -1 : Airlink.LinkMargin.Grade(worst));
+                grades[i][s] = (sbyte)(worst < 0 ? -1 : Airlink.LinkMargin.Grade(worst));
             }
         }
 
-        return _margins[key] = margins;
+        return _margins[key] = new(_numbers.Next(), grades);
+    }
+
+    /// <summary>Ears of a plain wire: one listener's alone.</summary>
+    public EndClass OfWire(int listener, EarOption ear)
+    {
+        var alone = new EarOption[_ears.Length][];
+        Array.Fill(alone, []);
+        alone[listener] = [ear];
+        return new(_numbers, alone, null);
     }
 
     /// <summary>Keeps the refusal of every ear that this end's power does not reach.</summary>
-    public static void RefuseOutOfReach(Site site, EndClass end, Feed feed, AirLink sends, sbyte[][] margins, Subject subject, RefusalLog log)
+    public static void RefuseOutOfReach(Site site, EndClass end, Feed feed, AirLink sends, Margins margins, Subject subject, RefusalLog log)
     {
         for (var i = 0; i < end.Alone.Length; i++)
         {
             foreach (var ear in end.Alone[i])
             {
-                if (ear.Sensitivity >= 0 && margins[i][ear.Sensitivity] < 0 && ear.RouteOn(site, feed, sends) is var route && Rules.RefusingRoute(route) is { } rule)
+                if (ear.Sensitivity >= 0 && margins.Grades[i][ear.Sensitivity] < 0 && ear.RouteOn(site, feed, sends) is var route && Rules.RefusingRoute(route) is { } rule)
                     log.Refuse(rule, route, subject);
             }
         }
@@ -156,8 +114,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
 
     private EndClass Judge(Feed feed, AirLink sends)
     {
-        var (none, alone, several) = (new EarOption[_ears.Length][], new EarOption[_ears.Length][], new EarOption[_ears.Length][]);
-        Array.Fill(none, []);
+        var (alone, several) = (new EarOption[_ears.Length][], new EarOption[_ears.Length][]);
         var differ = sends.CodecsWithSeveral.Count > 0;
         var (first, second) = (new Meeting?[entries.Takings], new Meeting?[entries.Takings]);
         for (var i = 0; i < _ears.Length; i++)
@@ -166,7 +123,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
             several[i] = differ ? Asked(i, new(feed, sends, true), second) : alone[i];
         }
 
-        return new(alone, differ ? several : alone, none);
+        return new(_numbers, alone, differ ? several : alone);
     }
 
     /// <summary>A sending end that is asked about every ear.</summary>

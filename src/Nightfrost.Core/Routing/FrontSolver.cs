@@ -242,10 +242,12 @@ internal sealed class FrontSolver
             for (var i = first; i < n; i++)
             {
                 best[i] = (-1, long.MaxValue, int.MaxValue);
-                foreach (var one in line.Shape.Ears(i, smallest))
+                var (k, last) = line.Shape.Of(i, smallest);
+                for (; k < last; k++)
                 {
-                    if (Reaches(i, one))
-                        best[i] = (Math.Max(best[i].Needs, one.Worth.Needs), Math.Min(best[i].Cents, line.InTheBox.Length > 0 ? 0 : one.Ear.Cents), Math.Min(best[i].Hand, one.Ear.Hand));
+                    ref readonly var worth = ref line.Shape.Worths[k];
+                    if (Reaches(i, k))
+                        best[i] = (Math.Max(best[i].Needs, worth.Needs), Math.Min(best[i].Cents, line.InTheBox.Length > 0 ? 0 : worth.Cents), Math.Min(best[i].Hand, worth.Hand));
                 }
             }
 
@@ -289,13 +291,13 @@ internal sealed class FrontSolver
                     var before = highest != first ? fronts[(set ^ 1 << highest) * states + state]?.Points ?? [] : state == 0 ? [feed] : (IReadOnlyList<FrontPoint>)[];
                     foreach (var at in before)
                     {
-                        foreach (var (one, cents, takes) in ears)
+                        foreach (var (ear, cents, takes) in ears)
                         {
                             solver._steps.Spent++;
                             if (BoxState.After(line.InTheBox, state, takes) is not { } used)
                                 continue;
                             var front = fronts[set * states + used] ??= new();
-                            var next = Joined(at, highest, one, cents, takes);
+                            var next = Joined(at, highest, ear, cents, takes);
                             if (front.Lacks(next.Needs, next.Cents, next.Hand))
                                 front.Add(next);
                         }
@@ -310,31 +312,36 @@ internal sealed class FrontSolver
             }
         }
 
-        private static FrontPoint Joined(FrontPoint at, int listener, EarWorth one, long cents, int takes) =>
-            new() { Needs = at.Needs + one.Worth.Needs, Cents = at.Cents + cents, Hand = at.Hand + one.Ear.Hand, Left = at, Ear = one.Ear, Listener = listener, FromBox = takes };
-
-        private bool Reaches(int listener, EarWorth one) => one.Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, one.Ear);
-
-        private List<(EarWorth One, long Cents, int Takes)> Ears(int listener, int size)
+        private FrontPoint Joined(FrontPoint at, int listener, int ear, long cents, int takes)
         {
-            var (found, seen) = (new List<(EarWorth One, long Cents, int Takes)>(), new Front());
-            foreach (var one in line.Shape.Ears(listener, size))
+            ref readonly var worth = ref line.Shape.Worths[ear];
+            return new() { Needs = at.Needs + worth.Needs, Cents = at.Cents + cents, Hand = at.Hand + worth.Hand, Left = at, Ear = line.Shape.Ears[ear], Listener = listener, FromBox = takes };
+        }
+
+        private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
+
+        private List<(int Ear, long Cents, int Takes)> Ears(int listener, int size)
+        {
+            var (found, seen) = (new List<(int Ear, long Cents, int Takes)>(), new Front());
+            var (k, last) = line.Shape.Of(listener, size);
+            for (; k < last; k++)
             {
-                if (!Reaches(listener, one))
+                if (!Reaches(listener, k))
                     continue;
+                var (ear, worth) = (line.Shape.Ears[k], line.Shape.Worths[k]);
                 for (var takes = 0; takes < 1 << line.InTheBox.Length; takes++)
                 {
-                    if (!BoxState.Wants(line.InTheBox, one.Ear, takes))
+                    if (!BoxState.Wants(line.InTheBox, ear, takes))
                         continue;
-                    var cents = ChargedPrice.Of(solver._candidates, solver._charges, line, listener, one.Ear, takes);
+                    var cents = ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, takes);
                     if (line.InTheBox.Length == 0)
                     {
-                        if (!seen.Lacks(one.Worth.Needs, cents, one.Ear.Hand))
+                        if (!seen.Lacks(worth.Needs, cents, worth.Hand))
                             continue;
-                        seen.Add(new() { Needs = one.Worth.Needs, Cents = cents, Hand = one.Ear.Hand });
+                        seen.Add(new() { Needs = worth.Needs, Cents = cents, Hand = worth.Hand });
                     }
 
-                    found.Add((one, cents, takes));
+                    found.Add((k, cents, takes));
                 }
             }
 

@@ -21,6 +21,8 @@ internal readonly record struct Worth(int Scarce, int Needs, long Cents, int Han
 {
     public bool StandsInFor(in Worth other) => Weighed.MayStandIn(Scarce, other.Scarce) && IsNoWorseThan(other);
 
+    public bool Reaches(Threshold least) => Grade >= least.InStep && Quality >= least.Quality && Margin >= least.Margin;
+
     public bool IsNoWorseThan(in Worth other) =>
         Cents <= other.Cents && Needs >= other.Needs && Hand <= other.Hand && Grade >= other.Grade && Quality >= other.Quality && Margin >= other.Margin;
 }
@@ -36,35 +38,33 @@ internal readonly record struct Weighed(int Scarce, long Key) : IWorth<Weighed>
     public static bool MayStandIn(int mine, int other) => mine == other || (mine == 0 && other > 0);
 }
 
+/// <summary>Worths of a line's ears, with where those of each listener begin, size by size of the group, as in <see cref="Shape.Starts"/>.</summary>
+internal readonly record struct WorthList<T>(T[] All, int[] Starts);
+
 /// <summary>What the ears of lines are worth to each listener in groups of each size, worked out once for lines of the same shape.</summary>
 /// <typeparam name="T">The worth of one.</typeparam>
 /// <param name="listeners">How many there are.</param>
 /// <param name="shapes">One more than the greatest number of a shape.</param>
-/// <param name="threshold">Least that every route must reach.</param>
-/// <param name="demands">What must stand in whose route.</param>
-/// <param name="worthOf">The worth of one ear.</param>
-/// <param name="tells">True when this worth tells apart all ears that a shape keeps.</param>
-internal sealed class LineWorths<T>(int listeners, int shapes, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf, bool tells = false)
+/// <param name="byLine">True when lines of one shape differ.</param>
+/// <param name="listOf">Works the worths out.</param>
+internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func<FeedLine, WorthList<T>> listOf)
     where T : struct, IWorth<T>
 {
-    private readonly (T[] All, int[] Starts)?[] _known = new (T[], int[])?[shapes];
-
-    // What is demanded tells lines of one shape apart.
-    private readonly Dictionary<FeedLine, (T[] All, int[] Starts)> _ofLines = new(ReferenceEqualityComparer.Instance);
-    private readonly List<T> _all = [];
+    private readonly WorthList<T>?[] _ofShapes = new WorthList<T>?[byLine ? 0 : shapes];
+    private readonly Dictionary<FeedLine, WorthList<T>> _ofLines = new(ReferenceEqualityComparer.Instance);
 
     public bool ServesAnybody(FeedLine line) => Of(line).All.Length > 0;
 
     /// <summary>True when in groups of every size the ears of one line can stand in for those of another.</summary>
     public bool Cover(FeedLine line, FeedLine other)
     {
-        if (ReferenceEquals(line.Shape, other.Shape) && demands.Count == 0)
+        if (!byLine && ReferenceEquals(line.Shape, other.Shape))
             return true;
         var (mine, others) = (Of(line), Of(other));
-        var sizes = Math.Min(other.Most, Math.Max(line.Shape.Sizes, other.Shape.Sizes));
-        for (var size = 1; size <= sizes; size++)
+        var (mySizes, otherSizes) = (line.Shape.Sizes, other.Shape.Sizes);
+        for (var size = 1; size <= Math.Min(other.Most, Math.Max(mySizes, otherSizes)); size++)
         {
-            var (at, atOther) = ((Math.Min(size, line.Shape.Sizes) - 1) * listeners, (Math.Min(size, other.Shape.Sizes) - 1) * listeners);
+            var (at, atOther) = ((Math.Min(size, mySizes) - 1) * listeners, (Math.Min(size, otherSizes) - 1) * listeners);
             for (var i = 0; i < listeners; i++)
             {
                 if (!Cover(mine.All.AsSpan(mine.Starts[at + i]..mine.Starts[at + i + 1]), others.All.AsSpan(others.Starts[atOther + i]..others.Starts[atOther + i + 1])))
@@ -89,37 +89,43 @@ internal sealed class LineWorths<T>(int listeners, int shapes, Threshold thresho
         return true;
     }
 
-    private (T[] All, int[] Starts) Of(FeedLine line)
+    private WorthList<T> Of(FeedLine line)
     {
-        if (demands.Count > 0)
-            return _ofLines.TryGetValue(line, out var own) ? own : _ofLines[line] = NewOf(line);
-        return _known[line.Shape.Number] ??= NewOf(line);
+        if (byLine)
+            return _ofLines.TryGetValue(line, out var own) ? own : _ofLines[line] = listOf(line);
+        return _ofShapes[line.Shape.Number] ??= listOf(line);
     }
+}
 
-    private (T[] All, int[] Starts) NewOf(FeedLine line)
+/// <summary>Works out what is left of a line's ears under a threshold.</summary>
+/// <typeparam name="T">The worth of one.</typeparam>
+/// <param name="listeners">How many there are.</param>
+/// <param name="threshold">Least that every route must reach.</param>
+/// <param name="demands">What must stand in whose route.</param>
+/// <param name="worthOf">The worth of one ear.</param>
+internal sealed class WorthsAt<T>(int listeners, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf)
+    where T : struct, IWorth<T>
+{
+    private readonly List<T> _all = [];
+
+    public WorthList<T> Of(FeedLine line)
     {
         _all.Clear();
-        var starts = new int[line.Shape.Sizes * listeners + 1];
-        for (var size = 1; size <= line.Shape.Sizes; size++)
+        var shape = line.Shape;
+        var starts = new int[shape.Starts.Length];
+        for (var at = 0; at + 1 < starts.Length; at++)
         {
-            for (var i = 0; i < listeners; i++)
+            var first = _all.Count;
+            for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)
             {
-                var first = _all.Count;
-                foreach (var ear in line.Shape.Ears(i, size))
-                {
-                    if (!ear.Reaches(threshold) || !ChargedPrice.Holds(demands, line, i, ear.Ear))
-                        continue;
-                    if (tells)
-                        _all.Add(worthOf(ear.Worth));
-                    else
-                        Enter(worthOf(ear.Worth), first);
-                }
-
-                starts[(size - 1) * listeners + i + 1] = _all.Count;
+                if (shape.Worths[k].Reaches(threshold) && ChargedPrice.Holds(demands, line, at % listeners, shape.Ears[k]))
+                    Enter(worthOf(shape.Worths[k]), first);
             }
+
+            starts[at + 1] = _all.Count;
         }
 
-        return ([.. _all], starts);
+        return new([.. _all], starts);
     }
 
     private void Enter(T worth, int first)

@@ -26,25 +26,23 @@ internal sealed class Narrowed
     public int Count { get; }
 
     /// <summary>For one weighing under a threshold: a line is stood in for when it weighs no more for any listener.</summary>
-    public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands)
-    {
-        var worths = new LineWorths<Weighed>(candidates.Tolerances.Length, candidates.Shapes, threshold, demands, one => new(one.Scarce, weights.KeyOf(one)));
-        return new(Left(candidates.Lines, worths, line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand)));
-    }
+    public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands) =>
+        new(Left(candidates.Lines, WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one))), line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand)));
 
     /// <summary>For every weighing under a threshold: a line is stood in for when it is no better in wishes, price or switching on for any listener.</summary>
-    public static Narrowed For(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands)
-    {
-        var worths = new LineWorths<Worth>(candidates.Tolerances.Length, candidates.Shapes, threshold, demands, one => new(one.Scarce, one.Needs, one.Cents, one.Hand, 0, 0, 0));
-        return new(Left(candidates.Lines, worths, OfFeed));
-    }
+    public static Narrowed For(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands) =>
+        new(Left(candidates.Lines, WorthsAt<Worth>(candidates, threshold, demands, one => one with { Grade = 0, Quality = 0, Margin = 0 }), OfFeed));
 
     /// <summary>For every weighing under every threshold: a line is stood in for when it is no better in any criterion for any listener.</summary>
     /// <param name="lines">Lines of one socket, with their shapes.</param>
     /// <param name="listeners">How many listeners there are.</param>
     /// <param name="shapes">One more than the greatest number of a shape.</param>
     public static IEnumerable<FeedLine> Always(IReadOnlyList<FeedLine> lines, int listeners, int shapes) =>
-        Left(lines, new LineWorths<Worth>(listeners, shapes, Threshold.None, [], one => one, true), OfFeed).SelectMany(socket => socket.Groups).SelectMany(group => group.Lines);
+        Left(lines, new LineWorths<Worth>(listeners, shapes, false, line => new(line.Shape.Worths, line.Shape.Starts)), OfFeed).SelectMany(socket => socket.Groups).SelectMany(group => group.Lines);
+
+    private static LineWorths<T> WorthsAt<T>(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf)
+        where T : struct, IWorth<T> =>
+        new(candidates.Tolerances.Length, candidates.Shapes, demands.Count > 0, new WorthsAt<T>(candidates.Tolerances.Length, threshold, demands, worthOf).Of);
 
     private static Worth OfFeed(FeedLine line) => new(0, 0, line.Cents, line.Hand, 0, 0, 0);
 

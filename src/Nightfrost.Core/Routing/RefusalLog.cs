@@ -45,10 +45,10 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     /// <param name="joining">The chains.</param>
     /// <param name="transmitter">The box; null for none.</param>
     /// <param name="sends">Its sending end; null for a plain wire.</param>
-    /// <param name="alone">Ears with a box of their own, by listener.</param>
-    /// <param name="several">Ears on a box with others.</param>
-    public void Works(Subject socket, Joining joining, Device? transmitter, AirLink? sends, EarOption[][] alone, EarOption[][] several)
+    /// <param name="end">The ears.</param>
+    public void Works(Subject socket, Joining joining, Device? transmitter, AirLink? sends, EndClass end)
     {
+        var (alone, several) = (end.Alone, end.Several);
         _working.Add(socket);
         foreach (var adapter in joining.Adapters)
             Works(adapter);

@@ -1,38 +1,42 @@
 namespace Nightfrost.Core.Routing;
 
-/// <summary>One ear on lines of one shape, with what it is worth there.</summary>
-/// <param name="Ear">The ear.</param>
-/// <param name="Worth">Its worth, watched programmes heard counted as wishes met.</param>
-internal readonly record struct EarWorth(EarOption Ear, Worth Worth)
-{
-    public bool Reaches(Threshold least) => Worth.Grade >= least.InStep && Worth.Quality >= least.Quality && Worth.Margin >= least.Margin;
-}
-
 /// <summary>The ears of all lines that differ in their own price alone, for groups of each size, without those that another ear of the same listener stands in for.</summary>
-/// <param name="number">Its place among the shapes of a site.</param>
-/// <param name="ears">By size of the group, from 1, and listener. The last size holds for all larger groups.</param>
-internal sealed class Shape(int number, EarWorth[][][] ears)
+/// <param name="number">Its place among all shapes.</param>
+/// <param name="listeners">How many listeners there are.</param>
+/// <param name="ears">Ears by size of the group, from 1, and within it by listener. The last size holds for all larger groups.</param>
+/// <param name="worths">What each is worth, watched programmes heard counted as wishes met.</param>
+/// <param name="starts">Where the ears of each listener begin, size by size; the last entry is where they end.</param>
+internal sealed class Shape(int number, int listeners, EarOption[] ears, Worth[] worths, int[] starts)
 {
-    public int Number { get; } = number;
+    public int Number { get; private set; } = number;
+    public EarOption[] Ears { get; } = ears;
+    public Worth[] Worths { get; } = worths;
+    public int[] Starts { get; } = starts;
 
     /// <summary>From this size of group on the ears stay the same.</summary>
-    public int Sizes => ears.Length;
+    public int Sizes { get; } = starts.Length / listeners;
 
-    public bool ServesAnybody { get; } = Array.Exists(ears, size => Array.Exists(size, list => list.Length > 0));
+    /// <summary>Moves it behind shapes that were numbered apart.</summary>
+    public void NumberFrom(int first) => Number += first;
 
-    /// <summary>Ears of a listener in a group.</summary>
+    /// <summary>Where the ears of a listener in a group stand.</summary>
     /// <param name="listener">Number of the listener.</param>
     /// <param name="size">Listeners in the group, at least 1.</param>
-    public EarWorth[] Ears(int listener, int size) => ears[Math.Min(size, ears.Length) - 1][listener];
+    public (int From, int To) Of(int listener, int size)
+    {
+        var at = (Math.Min(size, Sizes) - 1) * listeners + listener;
+        return (Starts[at], Starts[at + 1]);
+    }
 }
 
-/// <summary>Gives lines their shapes.</summary>
+/// <summary>Gives the lines of one socket their shapes.</summary>
 /// <param name="grades">In-step grades.</param>
 /// <param name="tolerances">Tolerance number of each listener.</param>
 internal sealed class Shapes(InStepGrades grades, int[] tolerances)
 {
-    private readonly Dictionary<(EarOption[][], EarOption[][], int, sbyte[][], Brought, int, int, object?), Shape> _known = [];
-    private readonly List<EarWorth> _some = [];
+    private readonly Dictionary<(int End, int Prefix, int Margins, Brought, int Most, object? Box), Shape> _known = [];
+    private readonly List<EarOption> _ears = [];
+    private readonly List<Worth> _worths = [];
 
     /// <summary>How many there are.</summary>
     public int Count => _known.Count;
@@ -40,27 +44,42 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
     /// <summary>The shape of a line.</summary>
     public Shape Of(FeedLine line)
     {
-        var key = (line.Alone, line.Several, line.Prefix, line.Margins, line.Brings, line.Most, line.Programmes, line.InTheBox.Length == 0 ? null : (object)line.InTheBox);
-        return _known.TryGetValue(key, out var known) ? known : _known[key] = new(_known.Count, EarsOf(line));
+        var key = (line.End.Number, line.Prefix, line.Margins.Number, line.Brings, line.Most, line.InTheBox.Length == 0 ? null : (object)line.InTheBox);
+        return _known.TryGetValue(key, out var known) ? known : _known[key] = NewOf(line);
     }
 
-    private EarWorth[][][] EarsOf(FeedLine line)
+    /// <summary>Moves their numbers behind those of other sockets.</summary>
+    public void NumberFrom(int first)
     {
-        var sizes = new List<EarWorth[][]> { EarsOf(line, line.Alone, 1) };
-        var grows = !(ReferenceEquals(line.Alone, line.Several) && IsTheSameFrom(line, 1));
-        for (var size = 2; size <= line.Most && grows; size++)
+        foreach (var shape in _known.Values)
+            shape.NumberFrom(first);
+    }
+
+    private Shape NewOf(FeedLine line)
+    {
+        _ears.Clear();
+        _worths.Clear();
+        var (n, end) = (tolerances.Length, line.End);
+        var sizes = line.Most < 2 || (ReferenceEquals(end.Alone, end.Several) && IsTheSameFrom(line, 1)) ? 1 : 2;
+        while (sizes > 1 && sizes < line.Most && !IsTheSameFrom(line, sizes))
+            sizes++;
+        var starts = new int[sizes * n + 1];
+        for (var size = 1; size <= sizes; size++)
         {
-            sizes.Add(EarsOf(line, line.Several, size));
-            grows = !IsTheSameFrom(line, size);
+            for (var i = 0; i < n; i++)
+            {
+                Enter(line, i, size, (size == 1 ? end.Alone : end.Several)[i]);
+                starts[(size - 1) * n + i + 1] = _ears.Count;
+            }
         }
 
-        return [.. sizes];
+        return new(_known.Count, n, [.. _ears], [.. _worths], starts);
     }
 
     // True when no ear drops out as its group grows from this size on.
     private static bool IsTheSameFrom(FeedLine line, int size)
     {
-        foreach (var list in line.Several)
+        foreach (var list in line.End.Several)
         {
             foreach (var ear in list)
             {
@@ -72,44 +91,39 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
         return true;
     }
 
-    private EarWorth[][] EarsOf(FeedLine line, EarOption[][] options, int size)
+    private void Enter(FeedLine line, int listener, int size, EarOption[] options)
     {
-        var all = new EarWorth[tolerances.Length][];
-        for (var i = 0; i < all.Length; i++)
+        var first = _ears.Count;
+        foreach (var ear in options)
         {
-            _some.Clear();
-            foreach (var ear in options[i])
-            {
-                var margin = line.MarginOf(i, ear);
-                if (ear.Most >= size && margin >= 0)
-                    Enter(new(ear, new(ear.Scarce, line.NeedsOf(ear), ear.Cents, ear.Hand, grades.Of(line.Prefix, ear.Suffix, tolerances[i]), ear.Quality, margin)), line);
-            }
-
-            all[i] = _some.Count == 0 ? [] : [.. _some];
+            var margin = line.MarginOf(listener, ear);
+            if (ear.Most >= size && margin >= 0)
+                Enter(ear, new(ear.Scarce, line.NeedsOf(ear), ear.Cents, ear.Hand, grades.Of(line.Prefix, ear.Suffix, tolerances[listener]), ear.Quality, margin), line, first);
         }
-
-        return all;
     }
 
     // What comes in the line's own box may cost less than it seems and is kept.
-    private void Enter(EarWorth one, FeedLine line)
+    private void Enter(EarOption ear, in Worth worth, FeedLine line, int first)
     {
-        if (!IsInTheBox(line, one.Ear))
+        if (!IsInTheBox(line, ear))
         {
-            foreach (var before in _some)
+            for (var k = first; k < _worths.Count; k++)
             {
-                if (before.Worth.StandsInFor(one.Worth))
+                if (_worths[k].StandsInFor(worth))
                     return;
             }
         }
 
-        for (var k = _some.Count - 1; k >= 0; k--)
+        for (var k = _worths.Count - 1; k >= first; k--)
         {
-            if (one.Worth.StandsInFor(_some[k].Worth) && !IsInTheBox(line, _some[k].Ear))
-                _some.RemoveAt(k);
+            if (!worth.StandsInFor(_worths[k]) || IsInTheBox(line, _ears[k]))
+                continue;
+            _worths.RemoveAt(k);
+            _ears.RemoveAt(k);
         }
 
-        _some.Add(one);
+        _worths.Add(worth);
+        _ears.Add(ear);
     }
 
     private static bool IsInTheBox(FeedLine line, EarOption ear)

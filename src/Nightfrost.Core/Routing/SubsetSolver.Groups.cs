@@ -122,21 +122,23 @@ internal sealed partial class SubsetSolver
         {
             best = null;
             var key = Never;
-            foreach (var one in line.Shape.Ears(listener, size))
+            var (k, end) = line.Shape.Of(listener, size);
+            for (; k < end; k++)
             {
-                if (!Reaches(listener, one))
+                if (!Reaches(listener, k))
                     continue;
-                var mine = solver._weights.KeyOf(one.Worth, CentsOf(listener, one.Ear, 0));
+                var mine = KeyOf(listener, k, 0);
                 if (mine > key)
-                    (key, best) = (mine, one.Ear);
+                    (key, best) = (mine, line.Shape.Ears[k]);
             }
 
             return key;
         }
 
-        private bool Reaches(int listener, EarWorth one) => one.Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, one.Ear);
+        private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
 
-        private long CentsOf(int listener, EarOption ear, int fromBox) => ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, fromBox);
+        private long KeyOf(int listener, int ear, int fromBox) =>
+            solver._weights.KeyOf(line.Shape.Worths[ear], ChargedPrice.Of(solver._candidates, solver._charges, line, listener, line.Shape.Ears[ear], fromBox));
 
         // Exact with what is in the box: who gets each piece is tried, sort by sort, beside going without.
         private long BestInBox(int set, List<Pick>? into, int group)
@@ -156,19 +158,21 @@ internal sealed partial class SubsetSolver
             {
                 for (var s = 0; s < states; s++)
                     keys[m + 1, s] = Never;
-                foreach (var one in line.Shape.Ears(members[m], members.Count))
+                var (at, last) = line.Shape.Of(members[m], members.Count);
+                for (; at < last; at++)
                 {
-                    if (!Reaches(members[m], one))
+                    var ear = line.Shape.Ears[at];
+                    if (!Reaches(members[m], at))
                         continue;
                     for (var takes = 0; takes < 1 << kinds; takes++)
                     {
-                        if (!BoxState.Wants(line.InTheBox, one.Ear, takes))
+                        if (!BoxState.Wants(line.InTheBox, ear, takes))
                             continue;
-                        var mine = solver._weights.KeyOf(one.Worth, CentsOf(members[m], one.Ear, takes));
+                        var mine = KeyOf(members[m], at, takes);
                         for (var s = 0; s < states; s++)
                         {
                             if (keys[m, s] > Never && BoxState.After(line.InTheBox, s, takes) is { } next && keys[m, s] + mine > keys[m + 1, next])
-                                (keys[m + 1, next], picks[m + 1, next]) = (keys[m, s] + mine, (one.Ear, s, takes));
+                                (keys[m + 1, next], picks[m + 1, next]) = (keys[m, s] + mine, (ear, s, takes));
                         }
                     }
                 }
@@ -185,8 +189,8 @@ internal sealed partial class SubsetSolver
                 return Never;
             for (var m = members.Count; into is not null && m > 0; m--)
             {
-                var (ear, from, takes) = picks[m, end];
-                into.Add(new(members[m - 1], line, group, ear!, takes));
+                var (worn, from, takes) = picks[m, end];
+                into.Add(new(members[m - 1], line, group, worn!, takes));
                 end = from;
             }
 

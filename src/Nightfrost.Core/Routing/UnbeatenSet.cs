@@ -88,11 +88,8 @@ internal sealed class UnbeatenSet
         var (grades, qualities, margins) = (new bool[21], new bool[SoundQuality.Best + 1], new bool[3]);
         foreach (var line in _candidates.Lines)
         {
-            for (var i = 0; i < _candidates.Tolerances.Length; i++)
-            {
-                foreach (var one in line.Ears(i))
-                    (grades[one.Worth.Grade], qualities[one.Worth.Quality], margins[one.Worth.Margin]) = (true, true, true);
-            }
+            foreach (var worth in line.Shape.Worths)
+                (grades[worth.Grade], qualities[worth.Quality], margins[worth.Margin]) = (true, true, true);
         }
 
         return (Set(grades), Set(qualities), Set(margins));

@@ -16,9 +16,9 @@ public class CandidateTests
         var candidates = CandidateFinder.For(site, Limits.None, default);
         foreach (var line in candidates.Lines)
         {
-            for (var i = 0; i < line.Alone.Length; i++)
+            for (var i = 0; i < line.End.Alone.Length; i++)
             {
-                foreach (var ear in line.Alone[i].Where(e => line.MarginOf(i, e) >= 0))
+                foreach (var ear in line.End.Alone[i].Where(e => line.MarginOf(i, e) >= 0))
                     yield return (candidates, line, i, ear, new Rig(site, [ear.RouteOn(site, line.Feed, line.Sends)]));
             }
         }
