@@ -27,7 +27,7 @@ internal sealed class GeneralSolver
     private readonly CpModel _model = new();
     private readonly List<Way> _ways = [];
     private readonly List<(BoolVar On, FeedLine Line)> _groups = [];
-    private readonly List<(BoolVar On, SplitterLine Splitter)> _splitters = [];
+    private readonly List<(BoolVar On, Fork Fork, SplitterLine Splitter)> _splitters = [];
     private int _variables;
 
     private GeneralSolver(Candidates candidates) => _candidates = candidates;
@@ -62,14 +62,14 @@ internal sealed class GeneralSolver
 
     private List<(LinearExpr Goal, bool Most)> Build()
     {
-        foreach (var splitter in _candidates.Splitters)
-            _splitters.Add((Bool(), splitter));
+        foreach (var fork in _candidates.Forks)
+            _splitters.AddRange(fork.Splitters.Select(splitter => (Bool(), fork, splitter)));
         foreach (var line in _candidates.Lines)
         {
             if (line.InTheBox.Length > 0)
                 throw new NotSupportedException("A box that holds receivers is not in this model.");
             BoolVar? before = null;
-            var copies = line.Splitter < 0 ? 1 : Math.Min(_candidates.Splitters[line.Splitter].Most, _candidates.Tolerances.Length);
+            var copies = line.Fork < 0 ? 1 : Math.Min(_candidates.Forks[line.Fork].Most, _candidates.Tolerances.Length);
             for (var copy = 0; copy < copies; copy++)
             {
                 var group = Group(line);
@@ -133,12 +133,12 @@ internal sealed class GeneralSolver
     private void Sockets()
     {
         for (var socket = 0; socket < _candidates.Sockets; socket++)
-            _model.AddAtMostOne(_groups.Where(g => g.Line.Socket == socket && g.Line.Splitter < 0).Select(g => g.On).Concat(_splitters.Where(s => s.Splitter.Socket == socket).Select(s => s.On)));
-        foreach (var (on, splitter) in _splitters)
+            _model.AddAtMostOne(_groups.Where(g => g.Line.Socket == socket && g.Line.Fork < 0).Select(g => g.On).Concat(_splitters.Where(s => s.Fork.Socket == socket).Select(s => s.On)));
+        foreach (var standing in _splitters.GroupBy(s => s.Fork.Number))
         {
-            var behind = LinearExpr.Sum(_groups.Where(g => g.Line.Splitter == splitter.Number).Select(g => g.On));
-            _model.Add(behind <= splitter.Most * on);
-            _model.Add(behind >= on);
+            var behind = LinearExpr.Sum(_groups.Where(g => g.Line.Fork == standing.Key).Select(g => g.On));
+            _model.Add(behind <= LinearExpr.WeightedSum(standing.Select(s => s.On), standing.Select(s => s.Splitter.Most)));
+            _model.Add(behind >= LinearExpr.Sum(standing.Select(s => s.On)));
         }
     }
 
@@ -156,7 +156,7 @@ internal sealed class GeneralSolver
 
         foreach (var (on, line) in _groups)
             Count(on, line.Uses, line.Usb.Boxes - line.Usb.Unfed);
-        foreach (var (on, splitter) in _splitters)
+        foreach (var (on, _, splitter) in _splitters)
             Count(on, splitter.Uses, splitter.Usb.Boxes - splitter.Usb.Unfed);
         foreach (var way in _ways)
             Count(way.On, way.Ear.Uses, 0);

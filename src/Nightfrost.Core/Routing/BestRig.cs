@@ -204,7 +204,7 @@ internal sealed class BestRig
         var feeds = new Dictionary<int, Feed>();
         foreach (var group in picks.GroupBy(p => p.Group))
         {
-            var feed = group.First().Line.Feed;
+            var feed = group.First().Feed;
             var copy = copies.GetValueOrDefault(feed.Key);
             copies[feed.Key] = copy + 1;
             feeds[group.Key] = copy == 0 ? feed : new Feed(feed.Socket, feed.Adapters, feed.Transmitter, feed.Joints, copy);

@@ -20,8 +20,7 @@ internal sealed class CandidateFinder
     private readonly RefusalLog? _log;
     private readonly Dominance _dominance;
     private readonly List<FeedLine> _lines = [];
-    private readonly Dictionary<(string, string), SplitterLine> _splitters = [];
-    private readonly List<SplitterLine> _splitterList = [];
+    private readonly Forks _forks;
     private readonly Dictionary<Device, (string, int)[]> _inTheBox = new(ReferenceEqualityComparer.Instance);
     private readonly int[] _tolerances;
     private readonly CancellationToken _cancel;
@@ -44,7 +43,8 @@ internal sealed class CandidateFinder
         _ends = new EndClasses(site, _grades, log, _entries);
         _tolerances = [.. listeners.Select(_grades.ToleranceOf)];
         _dominance = new Dominance(_pieces, _grades, _tolerances, IsNamed);
-        _chains = new ChainFinder(site, new FeedFinder(site.Shelf, adapters), _pieces, _grades, _dominance, IsNamed);
+        _forks = new Forks(_pieces, listeners.Count, IsNamed);
+        _chains = new ChainFinder(site, new FeedFinder(site.Shelf, _forks.FirstOfEach(adapters)), _forks, _pieces, _grades, _dominance, IsNamed);
     }
 
     /// <summary>Everything that may be planned with.</summary>
@@ -62,7 +62,7 @@ internal sealed class CandidateFinder
         {
             Site = site,
             Lines = finder._lines,
-            Splitters = finder._splitterList,
+            Forks = finder._forks.All,
             Sockets = sockets.Count,
             Shapes = finder._shapes,
             Resources = finder._pieces.Resources,
@@ -214,7 +214,7 @@ internal sealed class CandidateFinder
             Feed = feed,
             Sends = sends,
             Socket = number,
-            Splitter = SplitterOf(feed, number),
+            Fork = _forks.Of(chain, number),
             Most = Math.Min(sends?.ListenersAtOnce ?? 1, _entries.Linked.Length),
             RateKHz = rate,
             Programmes = _site.Passing(feed.Socket).Count,
@@ -247,28 +247,4 @@ internal sealed class CandidateFinder
     private (string, int)[] InTheBox(Device transmitter) =>
         _inTheBox.TryGetValue(transmitter, out var known) ? known
         : _inTheBox[transmitter] = [.. transmitter.Includes.Where(id => _site.Shelf.Find(id) is { Role: not DeviceRole.Lead }).GroupBy(id => id).Select(g => (g.Key, g.Count()))];
-
-    private int SplitterOf(Feed feed, int number)
-    {
-        if (feed.Splitter is not { } splitter)
-            return -1;
-        if (!_splitters.TryGetValue((feed.Socket.Id, splitter.Id), out var line))
-        {
-            var need = _pieces.OfSplitter(feed);
-            _splitters[(feed.Socket.Id, splitter.Id)] = line = new()
-            {
-                Number = _splitterList.Count,
-                DeviceId = splitter.Id,
-                Socket = number,
-                Most = Math.Min(feed.MostBeside, _entries.Linked.Length),
-                Hand = splitter.Power.SwitchedByHand ? 1 : 0,
-                Uses = need.Uses,
-                Usb = need.Usb,
-                Cents = need.Cents,
-            };
-            _splitterList.Add(line);
-        }
-
-        return line.Number;
-    }
 }

@@ -70,8 +70,8 @@ internal sealed class FeedLine
     public required AirLink? Sends { get; init; }
     public required int Socket { get; init; }
 
-    /// <summary>Splitter it hangs on; −1 for none.</summary>
-    public required int Splitter { get; init; }
+    /// <summary>Fork it hangs on; −1 for none.</summary>
+    public required int Fork { get; init; }
 
     /// <summary>Most listeners at once.</summary>
     public required int Most { get; init; }
@@ -133,22 +133,6 @@ internal sealed class FeedLine
     public required (string DeviceId, int Pieces)[] InTheBox { get; init; }
 }
 
-/// <summary>A splitter on one socket, counted once for all feeds behind it.</summary>
-internal sealed class SplitterLine
-{
-    /// <summary>Its place in the list.</summary>
-    public required int Number { get; init; }
-    public required string DeviceId { get; init; }
-    public required int Socket { get; init; }
-
-    /// <summary>Feeds it takes beside whatever holds the socket.</summary>
-    public required int Most { get; init; }
-    public required int Hand { get; init; }
-    public required Use[] Uses { get; init; }
-    public required UsbNeed Usb { get; init; }
-    public required long Cents { get; init; }
-}
-
 /// <summary>Things there are only so many of, and their prices.</summary>
 internal sealed class Resources
 {
@@ -180,7 +164,7 @@ internal sealed class Candidates
 {
     public required Site Site { get; init; }
     public required IReadOnlyList<FeedLine> Lines { get; init; }
-    public required IReadOnlyList<SplitterLine> Splitters { get; init; }
+    public required IReadOnlyList<Fork> Forks { get; init; }
     public required int Sockets { get; init; }
 
     /// <summary>One more than the greatest number of a <see cref="FeedLine.Shape"/>.</summary>

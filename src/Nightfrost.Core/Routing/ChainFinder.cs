@@ -8,11 +8,12 @@ namespace Nightfrost.Core.Routing;
 /// </summary>
 /// <param name="site">The site.</param>
 /// <param name="feeds">Leads and adapters.</param>
+/// <param name="forks">Splitters that stand for others.</param>
 /// <param name="pieces">What is at hand.</param>
 /// <param name="grades">In-step grades.</param>
 /// <param name="dominance">Whose scarce things are told apart.</param>
 /// <param name="isNamed">True for what is asked for by name.</param>
-internal sealed class ChainFinder(Site site, FeedFinder feeds, PieceCounter pieces, InStepGrades grades, Dominance dominance, Func<string, bool> isNamed)
+internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, PieceCounter pieces, InStepGrades grades, Dominance dominance, Func<string, bool> isNamed)
 {
     private readonly Dictionary<string, int> _sorts = [];
     private readonly Dictionary<Device, int> _sortOf = new(ReferenceEqualityComparer.Instance);
@@ -71,7 +72,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, PieceCounter piec
 
         var adapters = new HashSet<Device>(ReferenceEqualityComparer.Instance);
         foreach (var chain in working)
-            adapters.UnionWith(chain.Adapters);
+            adapters.UnionWith(chain.Adapters.SelectMany(forks.Like));
         return new(Worth(working), working.Count, [.. adapters], refused);
     }
 

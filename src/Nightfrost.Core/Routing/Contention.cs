@@ -10,7 +10,7 @@ internal static class Contention
     /// <param name="charges">What its users pay already.</param>
     public static IReadOnlyList<Charge> In(Candidates candidates, Rig rig, IReadOnlyList<Pick> picks, Charges charges)
     {
-        var users = Users(candidates, picks).ToList();
+        var users = Users(picks).ToList();
         foreach (var group in users.Where(u => u.Charge.Resource >= 0).GroupBy(u => u.Charge.Resource).OrderBy(g => g.Key))
         {
             var there = candidates.Resources.There(group.Key);
@@ -19,7 +19,7 @@ internal static class Contention
                 return [.. free.Select(u => u.Charge).Distinct()];
         }
 
-        var usb = UsbUsers(candidates, picks).ToList();
+        var usb = UsbUsers(picks).ToList();
         var certain = users.Where(u => u.Charge.Resource == candidates.Supply).Sum(u => u.Pieces);
         var paid = usb.Sum(u => u.Need.UnfedUnder(charges, u.First, u.Part) - u.Need.Unfed);
         if (rig.Power.Count(p => p.NeedsSupply) <= certain + paid)
@@ -30,7 +30,7 @@ internal static class Contention
         return [.. usb.Where(u => u.Need.Within(tight) > u.Need.UnfedUnder(charges, u.First, u.Part)).Select(u => new Charge(u.First, Charge.OfUsb(tight), u.Part)).Distinct()];
     }
 
-    private static IEnumerable<(int First, ChargedPart Part, UsbNeed Need)> UsbUsers(Candidates candidates, IReadOnlyList<Pick> picks)
+    private static IEnumerable<(int First, ChargedPart Part, UsbNeed Need)> UsbUsers(IReadOnlyList<Pick> picks)
     {
         foreach (var group in picks.GroupBy(p => p.Group))
         {
@@ -38,14 +38,14 @@ internal static class Contention
                 yield return (group.Min(p => p.Listener), ChargedPart.Feed, need);
         }
 
-        foreach (var behind in picks.Where(p => p.Line.Splitter >= 0).GroupBy(p => p.Line.Splitter))
+        foreach (var behind in picks.Where(p => p.Splitter is not null).GroupBy(p => (p.Splitter!, p.Line.Fork)))
         {
-            if (candidates.Splitters[behind.Key].Usb is { Any: true } need)
+            if (behind.Key.Item1.Usb is { Any: true } need)
                 yield return (behind.Min(p => p.Listener), ChargedPart.Splitter, need);
         }
     }
 
-    private static IEnumerable<(Charge Charge, int Pieces)> Users(Candidates candidates, IReadOnlyList<Pick> picks)
+    private static IEnumerable<(Charge Charge, int Pieces)> Users(IReadOnlyList<Pick> picks)
     {
         foreach (var group in picks.GroupBy(p => p.Group))
         {
@@ -63,10 +63,10 @@ internal static class Contention
             }
         }
 
-        foreach (var behind in picks.Where(p => p.Line.Splitter >= 0).GroupBy(p => p.Line.Splitter))
+        foreach (var behind in picks.Where(p => p.Splitter is not null).GroupBy(p => (p.Splitter!, p.Line.Fork)))
         {
-            var (splitter, first) = (candidates.Splitters[behind.Key], behind.Min(p => p.Listener));
-            foreach (var use in splitter.Uses)
+            var first = behind.Min(p => p.Listener);
+            foreach (var use in behind.Key.Item1.Uses)
                 yield return (new(first, use.Resource, ChargedPart.Splitter), use.Pieces);
         }
     }

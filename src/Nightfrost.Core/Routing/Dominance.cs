@@ -15,7 +15,7 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
     /// <param name="lines">Lines of one socket.</param>
     public IEnumerable<FeedLine> Without(List<FeedLine> lines)
     {
-        foreach (var group in lines.GroupBy(l => (l.End.Number, l.Splitter, l.Brings, l.RateKHz)))
+        foreach (var group in lines.GroupBy(l => (l.End.Number, l.Fork, l.Brings, l.RateKHz)))
         {
             var kept = new List<FeedLine>();
             foreach (var line in group.OrderBy(l => l.Cents).ThenBy(l => l.Feed.Adapters.Count))
@@ -32,7 +32,7 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
     /// <summary>Of plain wires of one listener on one socket, those that are best in something.</summary>
     public IEnumerable<FeedLine> WithoutWires(List<FeedLine> lines, int listener)
     {
-        foreach (var group in lines.GroupBy(l => l.Splitter))
+        foreach (var group in lines.GroupBy(l => l.Fork))
         {
             var kept = new List<FeedLine>();
             foreach (var line in group.OrderBy(l => l.Cents + Ear(l).Cents).ThenByDescending(l => l.NeedsOf(Ear(l))).ThenBy(l => l.Feed.Adapters.Count).ThenBy(l => Ear(l).DeviceIds[0], StringComparer.Ordinal))

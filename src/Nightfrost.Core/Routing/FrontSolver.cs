@@ -17,23 +17,26 @@ internal sealed class FrontPoint
     public FeedLine? Line { get; init; }
     public EarOption? Ear { get; init; }
     public int Listener { get; init; }
+
+    /// <summary>The splitter that all of it hangs on; null for none.</summary>
+    public SplitterLine? Splitter { get; init; }
     public int FromBox { get; init; }
 
     /// <summary>The routes it is made of.</summary>
     public List<Pick> Picks()
     {
         var (picks, groups) = (new List<Pick>(), 0);
-        Gather(this);
+        Gather(this, null);
         return [.. picks.OrderBy(p => p.Listener)];
 
-        void Gather(FrontPoint? point)
+        void Gather(FrontPoint? point, SplitterLine? splitter)
         {
             if (point is null)
                 return;
             if (point.Ear is null && point.Line is null)
             {
-                Gather(point.Left);
-                Gather(point.Right);
+                Gather(point.Left, point.Splitter ?? splitter);
+                Gather(point.Right, point.Splitter ?? splitter);
                 return;
             }
 
@@ -42,7 +45,7 @@ internal sealed class FrontPoint
             var at = point;
             for (; at.Ear is not null; at = at.Left!)
                 members.Add(at);
-            picks.AddRange(members.Select(m => new Pick(m.Listener, at.Line!, groups, m.Ear!, m.FromBox)));
+            picks.AddRange(members.Select(m => new Pick(m.Listener, at.Line!, groups, m.Ear!, m.FromBox, splitter)));
             groups++;
         }
     }
@@ -175,28 +178,25 @@ internal sealed class FrontSolver
             var groups = NewFronts();
             foreach (var line in lines)
                 new LineFronts(this, line).AddTo(groups);
-            Split(table, _candidates.Splitters[number], groups);
+            Split(table, _candidates.Forks[number], groups);
         }
 
         return table;
     }
 
-    private void Split(Front?[] table, SplitterLine splitter, Front?[] groups)
+    private void Split(Front?[] table, Fork fork, Front?[] groups)
     {
         var before = groups;
-        for (var holders = 1; holders <= splitter.Most; holders++)
+        for (var holders = 1; holders <= fork.Most; holders++)
         {
             var next = NewFronts();
-            for (var set = 1; set < _sets; set++)
+            foreach (var splitter in fork.Splitters)
             {
-                if (before[set] is not { } front)
-                    continue;
-                var cents = ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, BitOperations.TrailingZeroCount(set), ChargedPart.Splitter);
-                foreach (var p in front.Points)
-                    Put(table, set, p.Needs, p.Cents + cents, p.Hand + splitter.Hand, new() { Needs = p.Needs, Cents = p.Cents + cents, Hand = p.Hand + splitter.Hand, Left = p }, null);
+                if (holders <= splitter.Most)
+                    Stand(table, splitter, before);
             }
 
-            if (holders == splitter.Most)
+            if (holders == fork.Most)
                 break;
             for (var set = 1; set < _sets; set++)
             {
@@ -209,6 +209,18 @@ internal sealed class FrontSolver
             }
 
             before = next;
+        }
+    }
+
+    private void Stand(Front?[] table, SplitterLine splitter, Front?[] behind)
+    {
+        for (var set = 1; set < _sets; set++)
+        {
+            if (behind[set] is not { } front)
+                continue;
+            var cents = ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, BitOperations.TrailingZeroCount(set), ChargedPart.Splitter);
+            foreach (var p in front.Points)
+                Put(table, set, p.Needs, p.Cents + cents, p.Hand + splitter.Hand, new() { Needs = p.Needs, Cents = p.Cents + cents, Hand = p.Hand + splitter.Hand, Left = p, Splitter = splitter }, null);
         }
     }
 

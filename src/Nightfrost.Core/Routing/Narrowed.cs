@@ -1,10 +1,10 @@
 namespace Nightfrost.Core.Routing;
 
-/// <summary>Lines of one socket, by the splitter they hang on; −1 for none.</summary>
-internal sealed record SocketLines(int Socket, IReadOnlyList<(int Splitter, FeedLine[] Lines)> Groups);
+/// <summary>Lines of one socket, by the fork they hang on; −1 for none.</summary>
+internal sealed record SocketLines(int Socket, IReadOnlyList<(int Fork, FeedLine[] Lines)> Groups);
 
 /// <summary>
-/// The lines that a search needs: what another line on the same socket and splitter stands in for, whatever the rig and whoever must pay, is left out.
+/// The lines that a search needs: what another line on the same socket and fork stands in for, whatever the rig and whoever must pay, is left out.
 /// Unlike <see cref="Dominance"/> it compares lines with different sending ends, listener by listener.
 /// </summary>
 internal sealed class Narrowed
@@ -50,7 +50,7 @@ internal sealed class Narrowed
         where T : struct, IWorth<T> =>
     [
         .. lines.GroupBy(l => l.Socket)
-            .Select(socket => new SocketLines(socket.Key, [.. socket.GroupBy(l => l.Splitter).OrderBy(g => g.Key).Select(g => (g.Key, Left([.. g], worths, worthOf))).Where(g => g.Item2.Length > 0)]))
+            .Select(socket => new SocketLines(socket.Key, [.. socket.GroupBy(l => l.Fork).OrderBy(g => g.Key).Select(g => (g.Key, Left([.. g], worths, worthOf))).Where(g => g.Item2.Length > 0)]))
             .Where(s => s.Groups.Count > 0),
     ];
 

@@ -33,6 +33,9 @@ public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Dev
     public IEnumerable<Feed> Copies(int listeners) =>
         Enumerable.Range(0, Math.Min(listeners, MostBeside)).Select(copy => copy == 0 ? this : new Feed(Socket, Adapters, Transmitter, Joints, copy));
 
+    /// <summary>The same chain behind another splitter with the same ends.</summary>
+    public Feed Behind(Device splitter) => ReferenceEquals(splitter, Adapters[0]) ? this : new Feed(Socket, [splitter, .. Adapters.Skip(1)], Transmitter, Joints, Copy);
+
     /// <summary>The splitter that shares the socket, if the first adapter is one.</summary>
     public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
 

@@ -14,7 +14,7 @@ internal sealed class Shape(int number, int listeners, EarOption[] ears, Worth[]
     public int[] Starts { get; } = starts;
 
     /// <summary>From this size of group on the ears stay the same.</summary>
-    public int Sizes { get; } = starts.Length / listeners;
+    public int Sizes { get; } = (starts.Length - 1) / listeners;
 
     /// <summary>Moves it behind shapes that were numbered apart.</summary>
     public void NumberFrom(int first) => Number += first;

@@ -18,7 +18,7 @@ internal sealed partial class SubsetSolver
             {
                 for (var set = 1; set < keys.Length; set++)
                 {
-                    if (BitOperations.PopCount((uint)set) <= line.Most && BestInBox(set, null, 0) is var key && key > keys[set])
+                    if (BitOperations.PopCount((uint)set) <= line.Most && BestInBox(set, null, 0, null) is var key && key > keys[set])
                         (keys[set], at[set]) = (key, line);
                 }
 
@@ -63,11 +63,11 @@ internal sealed partial class SubsetSolver
         }
 
         /// <summary>The best routes of one set, in the order of its listeners.</summary>
-        public void Best(int set, List<Pick> into, int group)
+        public void Best(int set, List<Pick> into, int group, SplitterLine? splitter)
         {
             if (line.InTheBox.Length > 0)
             {
-                BestInBox(set, into, group);
+                BestInBox(set, into, group, splitter);
                 return;
             }
 
@@ -76,7 +76,7 @@ internal sealed partial class SubsetSolver
             {
                 var i = BitOperations.TrailingZeroCount(rest);
                 BestEar(i, size, out var ear);
-                into.Add(new(i, line, group, ear!, 0));
+                into.Add(new(i, line, group, ear!, 0, splitter));
             }
         }
 
@@ -141,7 +141,7 @@ internal sealed partial class SubsetSolver
             solver._weights.KeyOf(line.Shape.Worths[ear], ChargedPrice.Of(solver._candidates, solver._charges, line, listener, line.Shape.Ears[ear], fromBox));
 
         // Exact with what is in the box: who gets each piece is tried, sort by sort, beside going without.
-        private long BestInBox(int set, List<Pick>? into, int group)
+        private long BestInBox(int set, List<Pick>? into, int group, SplitterLine? splitter)
         {
             var kinds = line.InTheBox.Length;
             var states = 1;
@@ -190,7 +190,7 @@ internal sealed partial class SubsetSolver
             for (var m = members.Count; into is not null && m > 0; m--)
             {
                 var (worn, from, takes) = picks[m, end];
-                into.Add(new(members[m - 1], line, group, worn!, takes));
+                into.Add(new(members[m - 1], line, group, worn!, takes, splitter));
                 end = from;
             }
 

@@ -9,13 +9,13 @@ internal sealed partial class SubsetSolver
     private sealed class SocketTable
     {
         private readonly FeedLine?[] _line;
-        private readonly (List<(long[] Key, int[] Part)> Ways, FeedLine[] Lines, int Holders)?[] _split;
+        private readonly (List<(long[] Key, int[] Part)> Ways, FeedLine[] Lines, int Holders, SplitterLine Splitter)?[] _split;
 
         public SocketTable(int sets)
         {
             Key = new long[sets];
             Array.Fill(Key, Never);
-            (_line, _split) = (new FeedLine?[sets], new (List<(long[], int[])>, FeedLine[], int)?[sets]);
+            (_line, _split) = (new FeedLine?[sets], new (List<(long[], int[])>, FeedLine[], int, SplitterLine)?[sets]);
         }
 
         public long[] Key { get; }
@@ -34,27 +34,27 @@ internal sealed partial class SubsetSolver
             for (var set = 1; set < Key.Length; set++)
             {
                 var own = cost(BitOperations.TrailingZeroCount(set));
-                for (var holders = 1; holders <= ways.Count; holders++)
+                for (var holders = 1; holders <= splitter.Most; holders++)
                 {
                     var key = ways[holders - 1].Key[set];
                     if (key > Never && key + own > Key[set])
-                        (Key[set], _line[set], _split[set]) = (key + own, null, (ways, lines, holders));
+                        (Key[set], _line[set], _split[set]) = (key + own, null, (ways, lines, holders, splitter));
                 }
             }
         }
 
-        public IEnumerable<(FeedLine Line, int Set)> Groups(int set)
+        public IEnumerable<(FeedLine Line, int Set, SplitterLine? Splitter)> Groups(int set)
         {
             if (_split[set] is not { } split)
             {
-                yield return (_line[set]!, set);
+                yield return (_line[set]!, set, null);
                 yield break;
             }
 
             for (var holders = split.Holders; holders >= 1; holders--)
             {
                 var part = split.Ways[holders - 1].Part[set];
-                yield return (split.Lines[part], part);
+                yield return (split.Lines[part], part, split.Splitter);
                 set ^= part;
             }
         }

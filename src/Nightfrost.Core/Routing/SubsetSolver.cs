@@ -107,9 +107,9 @@ internal sealed partial class SubsetSolver
             if (mine == 0)
                 continue;
             set ^= mine;
-            foreach (var (line, group) in table.Groups(mine))
+            foreach (var (line, group, splitter) in table.Groups(mine))
             {
-                new GroupSolver(this, line).Best(group, picks, groups);
+                new GroupSolver(this, line).Best(group, picks, groups, splitter);
                 groups++;
             }
         }
@@ -130,17 +130,17 @@ internal sealed partial class SubsetSolver
             if (number < 0)
                 table.Take(keys, at);
             else
-                Split(table, _candidates.Splitters[number], keys, at);
+                Split(table, _candidates.Forks[number], keys, at);
         }
 
         return table;
     }
 
     // A splitter stands once for all groups behind it, at most as many as it has outputs left.
-    private void Split(SocketTable table, SplitterLine splitter, long[] group, FeedLine[] lines)
+    private void Split(SocketTable table, Fork fork, long[] group, FeedLine[] lines)
     {
         var ways = new List<(long[] Key, int[] Part)> { (group, Enumerable.Range(0, _sets).ToArray()) };
-        for (var holders = 2; holders <= splitter.Most; holders++)
+        for (var holders = 2; holders <= fork.Most; holders++)
         {
             var (before, key, part) = (ways[^1].Key, new long[_sets], new int[_sets]);
             Array.Fill(key, Never);
@@ -160,6 +160,7 @@ internal sealed partial class SubsetSolver
             ways.Add((key, part));
         }
 
-        table.Take(splitter, ways, lines, lowest => -_weights.Cents * ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, lowest, ChargedPart.Splitter) - _weights.Hand * splitter.Hand);
+        foreach (var splitter in fork.Splitters)
+            table.Take(splitter, ways, lines, lowest => -_weights.Cents * ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, lowest, ChargedPart.Splitter) - _weights.Hand * splitter.Hand);
     }
 }

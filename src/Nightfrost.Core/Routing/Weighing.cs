@@ -72,7 +72,11 @@ internal readonly record struct Demand(string Id, int Listener);
 /// <param name="Group">Routes with the same number share the feed.</param>
 /// <param name="Ear">What is worn.</param>
 /// <param name="FromBox">Set of the sorts of things taken from the transmitter's box.</param>
-internal readonly record struct Pick(int Listener, FeedLine Line, int Group, EarOption Ear, int FromBox);
+/// <param name="Splitter">The splitter it hangs on; null for none.</param>
+internal readonly record struct Pick(int Listener, FeedLine Line, int Group, EarOption Ear, int FromBox, SplitterLine? Splitter)
+{
+    public Feed Feed => Splitter is null ? Line.Feed : Line.Feed.Behind(Splitter.Device);
+}
 
 /// <summary>A solution of the relaxed problem.</summary>
 /// <param name="Key">Its weighed sum.</param>

@@ -81,7 +81,7 @@ public class CandidateTests
                 Assert.Equal(score.Quality, ear.Quality);
                 Assert.Equal(score.Margin, line.MarginOf(listener, ear));
                 Assert.Equal(score.NeedsMet, line.NeedsOf(ear));
-                Assert.Equal(score.Boxes, line.Hand + ear.Hand + (line.Splitter < 0 ? 0 : candidates.Splitters[line.Splitter].Hand));
+                Assert.Equal(score.Boxes, line.Hand + ear.Hand + (line.Fork < 0 ? 0 : candidates.Forks[line.Fork].Splitters[0].Hand));
             }
         }
     }
@@ -93,10 +93,10 @@ public class CandidateTests
         foreach (var (candidates, line, _, ear, rig) in Sites(seed).SelectMany(Alone).Where(way => way.Line.InTheBox.Length == 0))
         {
             // What is at hand may be wanted by the feed and by the ear at once, or by the splitter: the search settles that; here it would be counted twice.
-            var cents = line.Cents + ear.Cents + (line.Splitter < 0 ? 0 : candidates.Splitters[line.Splitter].Cents);
+            var cents = line.Cents + ear.Cents + (line.Fork < 0 ? 0 : candidates.Forks[line.Fork].Splitters[0].Cents);
             var price = (long)(Parts.Of(rig).Sum(p => p.ToPay) * 100);
             Assert.True(cents <= price, $"{line.Feed.Key}: {cents} against {price}");
-            if (rig.Site.Look.Owned.Count == 0 && line.Splitter < 0)
+            if (rig.Site.Look.Owned.Count == 0 && line.Fork < 0)
                 Assert.Equal(price, cents);
         }
     }
