@@ -19,12 +19,10 @@ internal sealed class CandidateFinder
     private readonly EndClasses _ends;
     private readonly RefusalLog? _log;
     private readonly Dominance _dominance;
-    private readonly List<FeedLine> _lines = [];
     private readonly Forks _forks;
     private readonly Dictionary<Device, (string, int)[]> _inTheBox = new(ReferenceEqualityComparer.Instance);
     private readonly int[] _tolerances;
     private readonly CancellationToken _cancel;
-    private int _shapes;
 
     private CandidateFinder(Site site, Limits limits, RefusalLog? log, CancellationToken cancel)
     {
@@ -55,16 +53,17 @@ internal sealed class CandidateFinder
     public static Candidates For(Site site, Limits limits, CancellationToken cancel, RefusalLog? log = null)
     {
         var finder = new CandidateFinder(site, limits, log, cancel);
+        if (log is null)
+            finder._ends.JudgeAll(finder._transmitters);
         var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !limits.MustNotUse.Contains(s.Id)).ToList();
-        for (var i = 0; i < sockets.Count; i++)
-            finder.Enter(sockets[i], i);
+        var (lines, shapes) = finder.Worth([.. sockets.Select(finder.Enter)]);
         return new()
         {
             Site = site,
-            Lines = finder._lines,
+            Lines = lines,
             Forks = finder._forks.All,
             Sockets = sockets.Count,
-            Shapes = finder._shapes,
+            Shapes = shapes,
             Resources = finder._pieces.Resources,
             Grades = finder._grades,
             Tolerances = finder._tolerances,
@@ -76,18 +75,18 @@ internal sealed class CandidateFinder
 
     private bool IsNamed(string id) => _limits.MustUse.Contains(id);
 
-    private void Enter(SourcePort socket, int number)
+    private List<FeedLine> Enter(SourcePort socket, int number)
     {
+        var entered = new List<FeedLine>();
         _cancel.ThrowIfCancellationRequested();
         var subject = RefusalLog.OfSocket(_site.Look, socket);
         var bare = new Route(_site, new Feed(socket, [], null, []), null, null, null, false);
         if (Rules.RefusingFeed(bare) is { } rule && Rules.Position(rule.Id) < Rules.Position(Rules.SocketTaken))
         {
             _log?.Refuse(subject, rule, bare);
-            return;
+            return entered;
         }
 
-        var entered = new List<FeedLine>();
         if (SocketKinds.Of(socket.Kind).IsRadio)
             EnterRadio(bare, number, subject, entered);
         else
@@ -102,7 +101,7 @@ internal sealed class CandidateFinder
                 EnterWires(socket, number, subject, entered);
         }
 
-        _lines.AddRange(Worth(entered));
+        return entered;
     }
 
     private void EnterRadio(Route bare, int number, Subject subject, List<FeedLine> entered)
@@ -231,17 +230,28 @@ internal sealed class CandidateFinder
         };
     }
 
-    // Worth in any rig: those that no other line replaces, with their shapes.
-    private List<FeedLine> Worth(List<FeedLine> entered)
+    // Worth in any rig: those that no other line of their socket replaces, with their shapes. Sockets are looked through side by side; the shapes are numbered in their order.
+    private (List<FeedLine> Lines, int Shapes) Worth(List<FeedLine>[] entered)
     {
-        List<FeedLine> lines = [.. _dominance.Without(entered)];
-        var shapes = new Shapes(_grades, _tolerances);
-        foreach (var line in lines)
-            line.Shape = shapes.Of(line);
-        List<FeedLine> left = [.. Narrowed.Always(lines, _tolerances.Length, shapes.Count)];
-        shapes.NumberFrom(_shapes);
-        _shapes += shapes.Count;
-        return left;
+        var worth = new (List<FeedLine> Lines, Shapes Shapes)[entered.Length];
+        Parallel.For(0, entered.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = _cancel }, i =>
+        {
+            var shapes = new Shapes(_grades, _tolerances);
+            List<FeedLine> lines = [.. new Dominance(_pieces, _grades, _tolerances, IsNamed).Without(entered[i])];
+            foreach (var line in lines)
+                line.Shape = shapes.Of(line);
+            worth[i] = ([.. Narrowed.Always(lines, _tolerances.Length, shapes.Count)], shapes);
+        });
+
+        var (all, count) = (new List<FeedLine>(), 0);
+        foreach (var (lines, shapes) in worth)
+        {
+            shapes.NumberFrom(count);
+            count += shapes.Count;
+            all.AddRange(lines);
+        }
+
+        return (all, count);
     }
 
     private (string, int)[] InTheBox(Device transmitter) =>

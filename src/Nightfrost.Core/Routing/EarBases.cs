@@ -1,5 +1,3 @@
-using Nightfrost.Core.Kit;
-
 namespace Nightfrost.Core.Routing;
 
 /// <summary>What one listener may wear, before any sending end is looked at.</summary>
@@ -16,6 +14,9 @@ internal sealed record EarBase(Ear Ear, int Needs, Brought Lacks, int Hand, Use[
 
     /// <summary>Number of all that rules, links and delays see of the receiver and the relay.</summary>
     public required int Key { get; init; }
+
+    /// <summary>Number of all that a plain wire sees of the receiver; −1 with a relay.</summary>
+    public required int WiredKey { get; init; }
 
     /// <summary>Number of the receiving ends of what takes the link: the same for all that sending ends cannot tell apart.</summary>
     public required int Taking { get; init; }
@@ -67,12 +68,9 @@ internal static class EarBases
     public static string KeyOfStages(Ear ear) => string.Join('|',
         ear.RelaySends is null ? "" : $"{Negotiation.Between(ear.RelaySends, ear.RelayReaches, false).StageId} {ear.RelaySends.Delay ?? ear.RelayReaches?.Delay}", string.Join(',', ear.Relay?.StageIds ?? []), string.Join(',', ear.Receiver.StageIds));
 
-    /// <summary>What a sending end meets first among the receiving ends of a device, in their order.</summary>
-    public static string KeyOfEnds(Device takes) => string.Join('/', takes.Links.Where(l => !l.Transmits).Select(Likeness.KeyOfTaking));
-
-    /// <summary>What a plain wire sees of an ear.</summary>
+    /// <summary>What a plain wire sees of an ear but whether it is one's own.</summary>
     public static string KeyOfWired(Ear ear) => string.Join('|',
-        ear.IsOwn, ear.Receiver.Role, ear.Receiver.Form, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Receiver.App.Length > 0, string.Join(',', ear.Receiver.StageIds), Wires(ear));
+        ear.Receiver.Role, ear.Receiver.Form, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Receiver.App.Length > 0, string.Join(',', ear.Receiver.StageIds), Wires(ear));
 
     /// <summary>Everything that rules, links and delays see of an ear but whether it is one's own.</summary>
     public static string KeyOf(Ear ear) => string.Join('|',

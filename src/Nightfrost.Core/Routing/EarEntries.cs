@@ -13,6 +13,8 @@ internal sealed class EarEntries
     private readonly Func<string, bool> _isNamed;
     private readonly Func<string, bool> _mustStay;
     private readonly Dictionary<string, int> _takings = [];
+    private readonly List<TakingEnd[]> _ends = [];
+    private readonly Dictionary<string, int> _links = [];
     private readonly Dictionary<string, int> _stages = [];
     private readonly Dictionary<string, int> _scarce = [];
     private readonly Dictionary<string, int> _keys = [];
@@ -28,10 +30,16 @@ internal sealed class EarEntries
     public EarEntries(Site site, Limits limits, PieceCounter pieces, Device[] receivers, Device[] between, Func<string, bool> isNamed, Func<string, bool> mustStay)
     {
         (_site, _pieces, _isNamed, _mustStay) = (site, pieces, isNamed, mustStay);
-        var finder = new EarFinder(site);
-        var all = site.Look.Listeners.Select(l => finder.For(l, receivers, between).Where(e => !limits.MustNotUse.Contains(e.Receiver.Id)).Select(BaseOf).ToList()).ToList();
-        Linked = [.. all.Select(list => EarBases.WorthTrying(list, one => 2 * one.Key + (one.Ear.IsOwn ? 1 : 0)))];
-        Wired = [.. all.Select(list => EarBases.WorthTrying(list.Where(e => e.Ear.Relay is null && e.Ear.Receiver.Ports.Any(p => !p.Output)), one => NumberOf(_keys, EarBases.KeyOfWired(one.Ear))))];
+        var (finder, listeners) = (new EarFinder(site, between), site.Look.Listeners);
+        var all = listeners.Select(l => finder.For(l, receivers).Where(e => !limits.MustNotUse.Contains(e.Receiver.Id)).Select(e => (Ear: e, Pair: PairOf(e))).ToList()).ToList();
+        (Linked, Wired) = (new EarBase[listeners.Count][], new EarBase[listeners.Count][]);
+        Parallel.For(0, listeners.Count, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers }, i =>
+        {
+            var asked = Needs.AskedBy(listeners[i]);
+            var bases = all[i].ConvertAll(one => BaseOf(one.Ear, one.Pair, asked));
+            Linked[i] = EarBases.WorthTrying(bases, one => 2 * one.Key + (one.Ear.IsOwn ? 1 : 0));
+            Wired[i] = EarBases.WorthTrying(bases.Where(e => e.Ear.Relay is null && e.Ear.Receiver.Ports.Any(p => !p.Output)), one => 2 * one.WiredKey + (one.Ear.IsOwn ? 1 : 0));
+        });
     }
 
     /// <summary>Ears of each listener for sending ends, in order.</summary>
@@ -40,29 +48,35 @@ internal sealed class EarEntries
     /// <summary>Ears of each listener for plain wires, in order.</summary>
     public EarBase[][] Wired { get; }
 
-    /// <summary>How many sorts of receiving ends there are.</summary>
-    public int Takings => _takings.Count;
+    /// <summary>Receiving ends by <see cref="EarBase.Taking"/>, in their order.</summary>
+    public IReadOnlyList<TakingEnd[]> Ends => _ends;
+
+    /// <summary>How many sorts of single receiving ends there are.</summary>
+    public int Links => _links.Count;
 
     /// <summary>What is the same of a receiver and a relay whoever wears them.</summary>
-    private sealed record Pair(int Key, int Taking, int Stages, int RelayQuality, string[] Ids, bool MustStay);
+    /// <param name="Bought">Pieces when the receiver is not one's own.</param>
+    /// <param name="Own">Pieces when it is.</param>
+    private sealed record Pair(int Key, int WiredKey, int Taking, int Stages, int RelayQuality, string[] Ids, bool MustStay, Use[] Bought, Use[] Own);
 
-    private EarBase BaseOf(Ear ear)
+    private EarBase BaseOf(Ear ear, Pair pair, Needs.Wish[] asked)
     {
         var alone = new Route(_site, Nothing, ear, null, null, false);
-        var uses = _pieces.OfEar(ear);
+        var uses = ear.IsOwn ? pair.Own : ear.Pieces == 1 ? pair.Bought : [pair.Bought[0] with { Pieces = ear.Pieces }, .. pair.Bought.Skip(1)];
         var lacks = (Needs.AsksMono(ear.Listener) && !Needs.SumsAtEar(ear) ? Brought.MonoSum : Brought.None) | (ear.Listener.OnRequestOnly && !Needs.IsOnRequest(ear) ? Brought.OnRequest : Brought.None)
             | (ear.Listener.SpatialRendering && Needs.CouldBeSpatial(alone) ? Brought.SetsOwnRadio : Brought.None);
-        var pair = PairOf(ear);
-        return new(ear, Needs.WishesMet(alone), lacks, Rig.HandCount(ear), uses, _pieces.Resources.CentsOf(uses))
+        var plenty = _pieces.IsPlenty(uses);
+        return new(ear, asked.Length == 0 ? 0 : Needs.WishesMet(alone, asked), lacks, Rig.HandCount(ear), uses, _pieces.Resources.CentsOf(uses))
         {
             Refused = Rules.RefusingOf(RuleSees.Ear, alone),
             Key = pair.Key,
+            WiredKey = pair.WiredKey,
             Taking = pair.Taking,
             Stages = pair.Stages,
             RelayQuality = pair.RelayQuality,
-            Scarce = ScarceOf(uses, pair.Ids),
+            Scarce = ScarceOf(uses, pair.Ids, plenty),
             DeviceIds = pair.Ids,
-            Apart = pair.MustStay || !_pieces.IsPlenty(uses),
+            Apart = pair.MustStay || !plenty,
         };
     }
 
@@ -72,18 +86,31 @@ internal sealed class EarEntries
         if (_pairs.TryGetValue(ids, out var known))
             return known;
         string[] all = ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id];
+        var (own, bought) = _pieces.OfEar(ear);
         return _pairs[ids] = new(
-            NumberOf(_keys, EarBases.KeyOf(ear)), NumberOf(_takings, EarBases.KeyOfEnds(ear.Takes)), NumberOf(_stages, EarBases.KeyOfStages(ear)), SoundQuality.OfRelay(ear), all,
-            Array.Exists(all, id => _isNamed(id) || _mustStay(id)));
+            NumberOf(_keys, EarBases.KeyOf(ear)), ear.Relay is null ? NumberOf(_keys, EarBases.KeyOfWired(ear)) : -1, TakingOf(ear.Takes), NumberOf(_stages, EarBases.KeyOfStages(ear)), SoundQuality.OfRelay(ear), all,
+            Array.Exists(all, id => _isNamed(id) || _mustStay(id)), bought, own);
     }
 
-    private int ScarceOf(Use[] uses, string[] ids)
+    private int TakingOf(Device takes)
+    {
+        TakingEnd[] ends = [.. takes.Links.Where(l => !l.Transmits).Select(l => new TakingEnd(l, NumberOf(_links, Likeness.KeyOfTaking(l))))];
+        var taking = NumberOf(_takings, string.Join(',', ends.Select(end => end.Number)));
+        if (taking == _ends.Count)
+            _ends.Add(ends);
+        return taking;
+    }
+
+    private int ScarceOf(Use[] uses, string[] ids, bool plenty)
     {
         var named = Array.Exists(ids, id => _isNamed(id));
-        if (!named && _pieces.IsPlenty(uses))
+        if (!named && plenty)
             return 0;
-        var number = 1 + NumberOf(_scarce, ScarceKey(uses, ids));
-        return named ? -number : number;
+        lock (_scarce)
+        {
+            var number = 1 + NumberOf(_scarce, ScarceKey(uses, ids));
+            return named ? -number : number;
+        }
     }
 
     private string ScarceKey(Use[] uses, string[] ids) =>
@@ -91,3 +118,8 @@ internal sealed class EarEntries
 
     private static int NumberOf(Dictionary<string, int> numbers, string key) => numbers.TryGetValue(key, out var number) ? number : numbers[key] = numbers.Count;
 }
+
+/// <summary>A receiving end.</summary>
+/// <param name="Link">The end.</param>
+/// <param name="Number">The same for all that sending ends cannot tell apart.</param>
+internal readonly record struct TakingEnd(AirLink Link, int Number);

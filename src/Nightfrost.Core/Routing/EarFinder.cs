@@ -8,16 +8,17 @@ namespace Nightfrost.Core.Routing;
 /// counts only for whoever already has it.
 /// </summary>
 /// <param name="site">The site.</param>
-public sealed class EarFinder(Site site)
+/// <param name="between">Relays to try; null for all of the shelf.</param>
+public sealed class EarFinder(Site site, IReadOnlyList<Device>? between = null)
 {
     private readonly FeedFinder _wires = new(site.Shelf, []);
-    private readonly Device[] _between = [.. site.Shelf.OfRole(DeviceRole.Relay), .. site.Shelf.OfRole(DeviceRole.LinkReceiver), .. site.Shelf.OfRole(DeviceRole.Transmitter).Where(t => TakesLink(t) && t.Ports.Any(p => p.Output))];
+    private readonly IReadOnlyList<Device> _between = between ?? [.. site.Shelf.OfRole(DeviceRole.Relay), .. site.Shelf.OfRole(DeviceRole.LinkReceiver), .. site.Shelf.OfRole(DeviceRole.Transmitter).Where(t => TakesLink(t) && t.Ports.Any(p => p.Output))];
+    private readonly Dictionary<string, Ear[]> _ofReceivers = [];
 
     /// <summary>Every ear of a listener, plain ones before those with a relay.</summary>
     /// <param name="listener">The listener.</param>
     /// <param name="receivers">Receivers to try; null for all of the shelf.</param>
-    /// <param name="between">Relays to try; null for all of the shelf.</param>
-    public IEnumerable<Ear> For(Listener listener, IEnumerable<Device>? receivers = null, IReadOnlyList<Device>? between = null)
+    public IEnumerable<Ear> For(Listener listener, IReadOnlyList<Device>? receivers = null)
     {
         var own = site.Shelf.Find(listener.ReceiverId);
         var all = receivers ?? site.Shelf.OfRole(DeviceRole.Receiver);
@@ -26,14 +27,24 @@ public sealed class EarFinder(Site site)
             var offered = receiver is { Role: DeviceRole.Receiver, Form: not WearForm.HearingAids };
             if (!offered && receiver.Id != listener.ReceiverId)
                 continue;
-
-            yield return new Ear(listener, receiver, null);
-            foreach (var relay in between ?? _between)
-            {
-                if (Through(listener, relay, receiver) is { } ear)
-                    yield return ear;
-            }
+            foreach (var ear in Of(receiver, listener))
+                yield return ReferenceEquals(ear.Listener, listener) ? ear : ear with { Listener = listener };
         }
+    }
+
+    // The same for everybody but for whose ear it is.
+    private Ear[] Of(Device receiver, Listener first)
+    {
+        if (_ofReceivers.TryGetValue(receiver.Id, out var known))
+            return known;
+        List<Ear> ears = [new(first, receiver, null)];
+        foreach (var relay in _between)
+        {
+            if (Through(first, relay, receiver) is { } ear)
+                ears.Add(ear);
+        }
+
+        return _ofReceivers[receiver.Id] = [.. ears];
     }
 
     /// <summary>The ear of a kept plan; null when it no longer fits together.</summary>

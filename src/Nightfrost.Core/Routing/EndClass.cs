@@ -94,6 +94,6 @@ internal sealed class EndClass(EndClass.Counter numbers, EarOption[][] alone, Ea
     {
         private int _last;
 
-        public int Next() => ++_last;
+        public int Next() => Interlocked.Increment(ref _last);
     }
 }

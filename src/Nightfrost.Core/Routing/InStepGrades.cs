@@ -81,15 +81,18 @@ internal sealed class InStepGrades(Site site)
         return _prefixIds[key] = _prefixes.Count - 1;
     }
 
-    /// <summary>Number of what the way from the link to the ear adds.</summary>
+    /// <summary>Number of what the way from the link to the ear adds. May be asked from several threads.</summary>
     public int SuffixOf(Route route)
     {
         var stages = Arrivals.EarStages(route);
         var key = string.Join('|', stages.Select(s => s.Words + (s.OfLink ? "*" : "")));
-        if (_suffixIds.TryGetValue(key, out var id))
-            return id;
-        _suffixes.Add(new(DelayDistribution.Sum(stages.Select(s => s.Distribution)), DelayDistribution.Sum(stages.Where(s => !s.OfLink).Select(s => s.Distribution))));
-        return _suffixIds[key] = _suffixes.Count - 1;
+        lock (_suffixIds)
+        {
+            if (_suffixIds.TryGetValue(key, out var id))
+                return id;
+            _suffixes.Add(new(DelayDistribution.Sum(stages.Select(s => s.Distribution)), DelayDistribution.Sum(stages.Where(s => !s.OfLink).Select(s => s.Distribution))));
+            return _suffixIds[key] = _suffixes.Count - 1;
+        }
     }
 
     /// <summary>Number of a listener's tolerance.</summary>

@@ -9,7 +9,7 @@ public sealed record Need(string Words, bool Met);
 /// <summary>The wishes of a listener that a route may fail without being refused for it.</summary>
 public static class Needs
 {
-    private sealed record Wish(string Words, Func<Listener, bool> Asked, Func<Route, bool> Met);
+    internal sealed record Wish(string Words, Func<Listener, bool> Asked, Func<Route, bool> Met);
 
     // None of these looks at the socket or the adapters but the mono sum and spatial rendering, which the search counts apart.
     private static readonly Wish[] Wishes =
@@ -28,17 +28,23 @@ public static class Needs
     public static int Met(Route route) => route.Site.Passing(route.Feed.Socket).Count + WishesMet(route);
 
     /// <summary>The same without the programmes.</summary>
-    internal static int WishesMet(Route route)
+    internal static int WishesMet(Route route) => WishesMet(route, AskedBy(route.AtEar.Listener));
+
+    /// <summary>The same for wishes picked already.</summary>
+    internal static int WishesMet(Route route, Wish[] asked)
     {
         var met = 0;
-        foreach (var wish in Wishes)
+        foreach (var wish in asked)
         {
-            if (wish.Asked(route.AtEar.Listener) && wish.Met(route))
+            if (wish.Met(route))
                 met++;
         }
 
         return met;
     }
+
+    /// <summary>What a listener asked for.</summary>
+    internal static Wish[] AskedBy(Listener listener) => [.. Wishes.Where(wish => wish.Asked(listener))];
 
     /// <summary>Each wish of the listener with the answer. What is watched is shown only where something is missed.</summary>
     public static IReadOnlyList<Need> Of(Route route)

@@ -57,17 +57,15 @@ internal sealed class PieceCounter
         return true;
     }
 
-    /// <summary>What an ear needs, in the order receiver (unless one's own), relay, lead.</summary>
-    public Use[] OfEar(Ear ear)
+    /// <summary>What an ear needs, in the order receiver, relay, lead; without the receiver where that is one's own, and with one piece of it where it is not.</summary>
+    public (Use[] Own, Use[] Bought) OfEar(Ear ear)
     {
-        var uses = new List<Use>(3);
-        if (!ear.IsOwn)
-            uses.Add(Of(new(ear.Receiver, ear.Pieces, 0, 0)));
+        var uses = new List<Use>(3) { Of(new PartNeed(ear.Receiver, 1, 0, 0)) };
         if (ear.Relay is { } relay)
-            uses.Add(Of(new(relay, 1, 0, 0)));
+            uses.Add(Of(new PartNeed(relay, 1, 0, 0)));
         if (PartNeeds.LeadBehindRelay(_site.Shelf, ear) is { Included: 0 } lead)
             uses.Add(Of(lead));
-        return [.. uses];
+        return (uses.Count == 1 ? [] : [.. uses.Skip(1)], [.. uses]);
     }
 
     /// <summary>What a chain needs beside the box at its end.</summary>
