@@ -102,7 +102,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
     }
 
     /// <summary>What the search needs of one ear at the end of a plain wire.</summary>
-    public EarOption OptionOf(EarBase one, Route route) => OptionOf(new(one, null, grades.SuffixOf(route), SoundQuality.Weighed(route), 2, -1, 1), false);
+    public EarOption OptionOf(EarBase one, Route route) => OptionOf(new(one, null, grades.SuffixOf(null, null, one.Stages, route), SoundQuality.Weighed(route), 2, -1, 1), false);
 
     private static EarOption OptionOf(Standing standing, bool several) => new()
     {
@@ -186,7 +186,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
                 continue;
             }
 
-            var suffix = meeting.SuffixOf(one.Stages) is var known and >= 0 ? known : meeting.Keep(one.Stages, grades.SuffixOf(route ?? end.RouteOf(one, meeting)));
+            var suffix = meeting.SuffixOf(one, end, grades);
             Enter(new(one, meeting.Takes, suffix, SoundQuality.Weighed(Math.Min(meeting.Grade, one.RelayQuality), one.Ear.Listener), seat.Margin, meeting.Sensitivity, meeting.Most), kept);
         }
 

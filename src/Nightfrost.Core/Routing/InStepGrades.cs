@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
@@ -25,7 +26,7 @@ internal sealed class InStepGrades(Site site)
     private readonly Dictionary<int, int> _prefixOfChain = [];
     private readonly Dictionary<string, int> _partIds = [];
     private readonly Dictionary<object, int> _numberOf = new(ReferenceEqualityComparer.Instance);
-    private readonly Dictionary<string, int> _suffixIds = [];
+    private readonly ConcurrentDictionary<(string?, OwnDelay?, int), int> _suffixIds = [];
     private readonly List<Prefix> _prefixes = [];
     private readonly List<Suffix> _suffixes = [];
     private readonly List<sbyte[]> _grades = [];
@@ -82,15 +83,22 @@ internal sealed class InStepGrades(Site site)
     }
 
     /// <summary>Number of what the way from the link to the ear adds. May be asked from several threads.</summary>
-    public int SuffixOf(Route route)
+    /// <param name="linkStage">Delay stage of the link; null for a plain wire.</param>
+    /// <param name="own">Delay of the link stated or measured for one of its ends; null for the typical one.</param>
+    /// <param name="stages">Number of the stages behind the link.</param>
+    /// <param name="route">A route with just these.</param>
+    public int SuffixOf(string? linkStage, OwnDelay? own, int stages, Route route)
     {
-        var stages = Arrivals.EarStages(route);
-        var key = string.Join('|', stages.Select(s => s.Words + (s.OfLink ? "*" : "")));
-        lock (_suffixIds)
+        var key = (linkStage, own, stages);
+        if (_suffixIds.TryGetValue(key, out var known))
+            return known;
+        var delays = Arrivals.EarStages(route);
+        var suffix = new Suffix(DelayDistribution.Sum(delays.Select(s => s.Distribution)), DelayDistribution.Sum(delays.Where(s => !s.OfLink).Select(s => s.Distribution)));
+        lock (_suffixes)
         {
-            if (_suffixIds.TryGetValue(key, out var id))
-                return id;
-            _suffixes.Add(new(DelayDistribution.Sum(stages.Select(s => s.Distribution)), DelayDistribution.Sum(stages.Where(s => !s.OfLink).Select(s => s.Distribution))));
+            if (_suffixIds.TryGetValue(key, out known))
+                return known;
+            _suffixes.Add(suffix);
             return _suffixIds[key] = _suffixes.Count - 1;
         }
     }

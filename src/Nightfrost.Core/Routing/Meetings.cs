@@ -9,10 +9,11 @@ namespace Nightfrost.Core.Routing;
 /// <param name="grade">Sound quality of the coding, 1 to 4.</param>
 /// <param name="most">Most listeners that the air leaves room for.</param>
 /// <param name="sensitivity">Number of its sensitivity; −1 where reach does not hang on the power sent.</param>
-internal sealed class Meeting(AirLink? takes, Rule? refused, int grade, int most, int sensitivity)
+/// <param name="stageId">Delay stage of the coding; null for none.</param>
+internal sealed class Meeting(AirLink? takes, Rule? refused, int grade, int most, int sensitivity, string? stageId)
 {
     /// <summary>Two ends that share no link.</summary>
-    public static readonly Meeting None = new(null, null, 0, 0, -1);
+    public static readonly Meeting None = new(null, null, 0, 0, -1, null);
 
     private int[] _suffixes = [];
 
@@ -23,15 +24,18 @@ internal sealed class Meeting(AirLink? takes, Rule? refused, int grade, int most
     public int Most { get; } = most;
     public int Sensitivity { get; } = sensitivity;
 
-    /// <summary>Number of what the way to an ear adds, by the stages behind the link; −1 while not known.</summary>
-    public int SuffixOf(int stages) => stages < _suffixes.Length ? _suffixes[stages] - 1 : -1;
-
-    public int Keep(int stages, int suffix)
+    /// <summary>Number of what the way to an ear adds.</summary>
+    /// <param name="one">The ear.</param>
+    /// <param name="end">The sending end.</param>
+    /// <param name="grades">In-step grades.</param>
+    public int SuffixOf(EarBase one, Meetings end, InStepGrades grades)
     {
-        if (stages >= _suffixes.Length)
-            Array.Resize(ref _suffixes, stages + 1);
-        _suffixes[stages] = suffix + 1;
-        return suffix;
+        if (one.Stages >= _suffixes.Length)
+            Array.Resize(ref _suffixes, one.Stages + 1);
+        ref var suffix = ref _suffixes[one.Stages];
+        if (suffix == 0)
+            suffix = 1 + grades.SuffixOf(stageId, end.Sends.Delay ?? Takes!.Delay, one.Stages, end.RouteOf(one, this));
+        return suffix - 1;
     }
 }
 
@@ -81,10 +85,10 @@ internal sealed class Meetings(Site site, Feed feed, AirLink sends, bool several
     {
         var route = new Route(site, Feed, one.Ear, Sends, takes, Several);
         if (Rules.RefusingOf(RuleSees.Link, route) is { } refused)
-            return new(takes, refused, 0, 0, -1);
+            return new(takes, refused, 0, 0, -1, null);
         var sensitivity = -1;
         for (var s = 0; s < sensitivities.Count && sensitivity < 0 && HangsOnPower(Sends); s++)
             sensitivity = sensitivities[s] == takes.SensitivityDbm ? s : -1;
-        return new(takes, null, SoundQuality.OfCoding(Sends, route.Coding), LinkAirtime.MostByAir(route), sensitivity);
+        return new(takes, null, SoundQuality.OfCoding(Sends, route.Coding), LinkAirtime.MostByAir(route), sensitivity, route.Coding.StageId);
     }
 }

@@ -9,13 +9,16 @@ internal sealed partial class SubsetSolver
     private sealed class SocketTable
     {
         private readonly FeedLine?[] _line;
-        private readonly (List<(long[] Key, int[] Part)> Ways, FeedLine[] Lines, int Holders, SplitterLine Splitter)?[] _split;
+
+        // What hangs on a splitter, by place in the list: 0 for a single feed.
+        private readonly int[] _split;
+        private readonly List<(List<(long[] Key, int[] Part)> Ways, FeedLine[] Lines, int Holders, SplitterLine Splitter)> _splits = [];
 
         public SocketTable(int sets)
         {
             Key = new long[sets];
             Array.Fill(Key, Never);
-            (_line, _split) = (new FeedLine?[sets], new (List<(long[], int[])>, FeedLine[], int, SplitterLine)?[sets]);
+            (_line, _split) = (new FeedLine?[sets], new int[sets]);
         }
 
         public long[] Key { get; }
@@ -25,36 +28,37 @@ internal sealed partial class SubsetSolver
             for (var set = 1; set < Key.Length; set++)
             {
                 if (keys[set] > Key[set])
-                    (Key[set], _line[set], _split[set]) = (keys[set], lines[set], null);
+                    (Key[set], _line[set], _split[set]) = (keys[set], lines[set], 0);
             }
         }
 
-        public void Take(SplitterLine splitter, List<(long[] Key, int[] Part)> ways, FeedLine[] lines, Func<int, long> cost)
+        public void Take(SplitterLine splitter, List<(long[] Key, int[] Part)> ways, FeedLine[] lines, long[] costs)
         {
-            for (var set = 1; set < Key.Length; set++)
+            for (var holders = 1; holders <= splitter.Most; holders++)
             {
-                var own = cost(BitOperations.TrailingZeroCount(set));
-                for (var holders = 1; holders <= splitter.Most; holders++)
+                _splits.Add((ways, lines, holders, splitter));
+                var behind = ways[holders - 1].Key;
+                for (var set = 1; set < Key.Length; set++)
                 {
-                    var key = ways[holders - 1].Key[set];
-                    if (key > Never && key + own > Key[set])
-                        (Key[set], _line[set], _split[set]) = (key + own, null, (ways, lines, holders, splitter));
+                    if (behind[set] > Never && behind[set] + costs[BitOperations.TrailingZeroCount(set)] is var key && key > Key[set])
+                        (Key[set], _split[set]) = (key, _splits.Count);
                 }
             }
         }
 
         public IEnumerable<(FeedLine Line, int Set, SplitterLine? Splitter)> Groups(int set)
         {
-            if (_split[set] is not { } split)
+            if (_split[set] == 0)
             {
                 yield return (_line[set]!, set, null);
                 yield break;
             }
 
-            for (var holders = split.Holders; holders >= 1; holders--)
+            var (ways, lines, most, splitter) = _splits[_split[set] - 1];
+            for (var holders = most; holders >= 1; holders--)
             {
-                var part = split.Ways[holders - 1].Part[set];
-                yield return (split.Lines[part], part, split.Splitter);
+                var part = ways[holders - 1].Part[set];
+                yield return (lines[part], part, splitter);
                 set ^= part;
             }
         }

@@ -161,6 +161,11 @@ internal sealed partial class SubsetSolver
         }
 
         foreach (var splitter in fork.Splitters)
-            table.Take(splitter, ways, lines, lowest => -_weights.Cents * ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, lowest, ChargedPart.Splitter) - _weights.Hand * splitter.Hand);
+        {
+            var costs = new long[_listeners];
+            for (var lowest = 0; lowest < costs.Length; lowest++)
+                costs[lowest] = -_weights.Cents * ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, lowest, ChargedPart.Splitter) - _weights.Hand * splitter.Hand;
+            table.Take(splitter, ways, lines, costs);
+        }
     }
 }
