@@ -119,8 +119,13 @@ internal sealed class BestRig
     {
         var n = _candidates.Tolerances.Length;
         int[][] highest = [new int[n], new int[n], new int[n]];
-        foreach (var shape in _candidates.Lines.Select(line => line.Shape).Distinct())
+        var seen = new bool[_candidates.Shapes];
+        foreach (var line in _candidates.Lines)
         {
+            var shape = line.Shape;
+            if (seen[shape.Number])
+                continue;
+            seen[shape.Number] = true;
             for (var at = 0; at + 1 < shape.Starts.Length; at++)
             {
                 for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)

@@ -15,6 +15,7 @@ namespace Nightfrost.Core.Routing;
 /// <param name="isNamed">True for what is asked for by name.</param>
 internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, PieceCounter pieces, InStepGrades grades, Dominance dominance, Func<string, bool> isNamed)
 {
+    private readonly KeyText _text = new();
     private readonly Dictionary<string, int> _sorts = [];
     private readonly Dictionary<Device, int> _sortOf = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<(int Sort, double ReachM), Joining> _known = [];
@@ -43,8 +44,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
     {
         if (_sortOf.TryGetValue(thing, out var known))
             return known;
-        var key = string.Create(System.Globalization.CultureInfo.InvariantCulture,
-            $"{thing.PassesThrough} {thing.LengthM}|{string.Join('/', thing.Ports.Select(p => $"{p.Connector} {p.Output} {string.Join(',', p.Signals)}"))}|{string.Join(',', thing.Includes)}");
+        var key = _text.Add(thing.PassesThrough).Add(thing.LengthM).Add(thing.Ports, true).Add(thing.Includes).Take();
         if (!_sorts.TryGetValue(key, out var sort))
             _sorts[key] = sort = _sorts.Count;
         return _sortOf[thing] = sort;

@@ -35,10 +35,6 @@ internal sealed record EarBase(Ear Ear, int Needs, Brought Lacks, int Hand, Use[
 
     /// <summary>It stays whatever else there is, and nothing stays out because of it.</summary>
     public required bool Apart { get; init; }
-
-    /// <summary>Cheapest first, then what is better in wishes and switching on.</summary>
-    public static IEnumerable<EarBase> InOrder(IEnumerable<EarBase> bases) =>
-        bases.OrderBy(b => b.Cents).ThenByDescending(b => b.Needs).ThenBy(b => b.Hand).ThenBy(b => b.Ear.Receiver.Id, StringComparer.Ordinal).ThenBy(b => b.Ear.Relay?.Id, StringComparer.Ordinal);
 }
 
 /// <summary>Leaves out ears that another one replaces at every sending end.</summary>
@@ -52,31 +48,53 @@ internal static class EarBases
     public static EarBase[] WorthTrying(IEnumerable<EarBase> bases, Func<EarBase, int> keyOf)
     {
         var kept = new Dictionary<int, List<EarBase>>();
-        foreach (var one in EarBase.InOrder(bases))
+        var left = new List<EarBase>();
+        foreach (var one in InOrder(bases))
         {
             var key = keyOf(one);
             if (!kept.TryGetValue(key, out var alike))
                 kept[key] = alike = [];
-            if (one.Apart || !alike.Exists(k => !k.Apart && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Hand <= one.Hand && k.Lacks == one.Lacks))
-                alike.Add(one);
+            if (!one.Apart && alike.Exists(k => !k.Apart && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Hand <= one.Hand && k.Lacks == one.Lacks))
+                continue;
+            alike.Add(one);
+            left.Add(one);
         }
 
-        return [.. EarBase.InOrder(kept.Values.SelectMany(list => list))];
+        return [.. left];
+    }
+
+    // Cheapest first, then what is better in wishes and switching on.
+    private static List<EarBase> InOrder(IEnumerable<EarBase> bases)
+    {
+        List<EarBase> all = [.. bases];
+        all.Sort((a, b) =>
+            a.Cents != b.Cents ? a.Cents.CompareTo(b.Cents) : a.Needs != b.Needs ? b.Needs.CompareTo(a.Needs) : a.Hand != b.Hand ? a.Hand.CompareTo(b.Hand)
+            : string.CompareOrdinal(a.Ear.Receiver.Id, b.Ear.Receiver.Id) is var first and not 0 ? first : string.CompareOrdinal(a.Ear.Relay?.Id, b.Ear.Relay?.Id));
+        return all;
     }
 
     /// <summary>What delays see of an ear behind its link.</summary>
-    public static string KeyOfStages(Ear ear) => string.Join('|',
-        ear.RelaySends is null ? "" : $"{Negotiation.Between(ear.RelaySends, ear.RelayReaches, false).StageId} {ear.RelaySends.Delay ?? ear.RelayReaches?.Delay}", string.Join(',', ear.Relay?.StageIds ?? []), string.Join(',', ear.Receiver.StageIds));
+    public static string KeyOfStages(KeyText text, Ear ear)
+    {
+        if (ear.RelaySends is { } sends)
+            text.Add(Negotiation.Between(sends, ear.RelayReaches, false).StageId ?? "").Add(sends.Delay ?? ear.RelayReaches?.Delay);
+        return text.Add(ear.Relay?.StageIds ?? []).Add(ear.Receiver.StageIds).Take();
+    }
 
     /// <summary>What a plain wire sees of an ear but whether it is one's own.</summary>
-    public static string KeyOfWired(Ear ear) => string.Join('|',
-        ear.Receiver.Role, ear.Receiver.Form, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Receiver.App.Length > 0, string.Join(',', ear.Receiver.StageIds), Wires(ear));
+    public static string KeyOfWired(KeyText text, Ear ear) =>
+        AddWorn(text.Add("wired"), ear).Add(ear.Receiver.Ports, false).Add(ear.Receiver.LengthM).Add(ear.Receiver.Includes).Take();
 
     /// <summary>Everything that rules, links and delays see of an ear but whether it is one's own.</summary>
-    public static string KeyOf(Ear ear) => string.Join('|',
-        Likeness.KeyOfTaking(ear.Takes), ear.Receiver.Role, ear.Receiver.Form, ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Relay?.NearImplants,
-        ear.Receiver.Power is { OwnSupply: true, BatteryHours: 0 }, ear.Receiver.App.Length > 0, ear.Relay?.App.Length > 0, ear.Relay is null, ear.RelaySends?.Technology, ear.RelaySends is null ? "" : Negotiation.Between(ear.RelaySends, ear.RelayReaches, false).ToString(), ear.RelaySends?.Delay, ear.RelayReaches?.Delay,
-        string.Join(',', ear.Receiver.StageIds), string.Join(',', ear.Relay?.StageIds ?? []));
+    public static string KeyOf(KeyText text, Ear ear)
+    {
+        Likeness.AddTaking(text, ear.Takes);
+        AddWorn(text, ear).Add(ear.Receiver.Power is { OwnSupply: true, BatteryHours: 0 }, ear.Relay is null, ear.Relay is { NearImplants: true }, ear.Relay?.App.Length > 0, ear.RelaySends is null);
+        if (ear.RelaySends is { } sends)
+            text.Add((int)sends.Technology).Add(Negotiation.Between(sends, ear.RelayReaches, false).ToString()).Add(sends.Delay).Add(ear.RelayReaches?.Delay);
+        return text.Add(ear.Relay?.StageIds ?? []).Take();
+    }
 
-    private static string Wires(Ear ear) => string.Join('/', ear.Receiver.Ports.Where(p => !p.Output).Select(p => $"{p.Connector} {string.Join(',', p.Signals)}")) + FormattableString.Invariant($" {ear.Receiver.LengthM} ") + string.Join(',', ear.Receiver.Includes);
+    private static KeyText AddWorn(KeyText text, Ear ear) =>
+        text.Add((int)ear.Receiver.Role).Add((int)ear.Receiver.Form).Add(ear.Receiver.WornOverAids, ear.Receiver.NearImplants, ear.Receiver.App.Length > 0).Add(ear.Receiver.StageIds);
 }

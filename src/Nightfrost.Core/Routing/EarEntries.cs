@@ -12,6 +12,7 @@ internal sealed class EarEntries
     private readonly PieceCounter _pieces;
     private readonly Func<string, bool> _isNamed;
     private readonly Func<string, bool> _mustStay;
+    private readonly KeyText _text = new();
     private readonly Dictionary<string, int> _takings = [];
     private readonly List<TakingEnd[]> _ends = [];
     private readonly Dictionary<string, int> _links = [];
@@ -88,7 +89,7 @@ internal sealed class EarEntries
         string[] all = ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id];
         var (own, bought) = _pieces.OfEar(ear);
         return _pairs[ids] = new(
-            NumberOf(_keys, EarBases.KeyOf(ear)), ear.Relay is null ? NumberOf(_keys, EarBases.KeyOfWired(ear)) : -1, TakingOf(ear.Takes), NumberOf(_stages, EarBases.KeyOfStages(ear)), SoundQuality.OfRelay(ear), all,
+            NumberOf(_keys, EarBases.KeyOf(_text, ear)), ear.Relay is null ? NumberOf(_keys, EarBases.KeyOfWired(_text, ear)) : -1, TakingOf(ear.Takes), NumberOf(_stages, EarBases.KeyOfStages(_text, ear)), SoundQuality.OfRelay(ear), all,
             Array.Exists(all, id => _isNamed(id) || _mustStay(id)), bought, own);
     }
 

@@ -84,7 +84,6 @@ internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, boo
     }
 
     // All that rules, leads, delays and rivalry see of a splitter from behind.
-    private string KeyOf(Device splitter) => string.Join('|',
-        "splitter", splitter.PassesThrough, splitter.MonoSum, splitter.Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 }, string.Join(',', splitter.StageIds), isNamed(splitter.Id) ? splitter.Id : "",
-        string.Join('/', splitter.Ports.Select(p => $"{p.Connector} {p.Output} {string.Join(',', p.Signals)}")));
+    private string KeyOf(Device splitter) =>
+        new KeyText().Add(splitter.PassesThrough, splitter.MonoSum, splitter.Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 }).Add(splitter.StageIds).Add(isNamed(splitter.Id) ? splitter.Id : "").Add(splitter.Ports, true).Take();
 }

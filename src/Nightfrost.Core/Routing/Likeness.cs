@@ -18,6 +18,7 @@ internal static class Likeness
         var worn = site.Look.Listeners.Select(l => l.ReceiverId).OfType<string>().ToHashSet();
         var inBoxes = site.Shelf.OfRole(DeviceRole.Transmitter).SelectMany(t => t.Includes).ToHashSet();
         var kept = new Dictionary<string, List<Device>>();
+        var text = new KeyText();
         var special = new List<Device>();
         foreach (var device in devices)
         {
@@ -27,7 +28,7 @@ internal static class Likeness
                 continue;
             }
 
-            var key = KeyOf(device);
+            var key = KeyOf(text, device);
             if (!kept.TryGetValue(key, out var alike))
                 kept[key] = alike = [];
             alike.Add(device);
@@ -50,21 +51,39 @@ internal static class Likeness
     }
 
     /// <summary>What planning sees of a sending or receiving end.</summary>
-    public static string KeyOf(AirLink link) => string.Create(System.Globalization.CultureInfo.InvariantCulture,
-        $"{link.Technology},{link.Transmits},{link.ListenersAtOnce},{link.Family.ToUpperInvariant()},{link.TransmitDbm},{link.SensitivityDbm},{link.OnAxisRangeM},{link.HalfPowerDeg},{link.ThreeMegabit},{link.BandLowMHz},{link.BandHighMHz},{link.Delay},{string.Join('.', link.Lc3RatesKHz)},{string.Join('.', link.Generations)},{string.Join(';', link.Codecs)},{string.Join(';', link.CodecsWithSeveral)}");
+    public static string KeyOf(AirLink link) => Add(new(), link).Take();
 
-    /// <summary>What a sending end sees of a device that takes it: the order of codecs is the sender's business.</summary>
-    public static string KeyOfTaking(Device device) => string.Join('/', device.Links.Where(l => !l.Transmits).Select(KeyOfTaking).Order(StringComparer.Ordinal));
-
-    /// <summary>The same of one receiving end.</summary>
-    public static string KeyOfTaking(AirLink link) => string.Create(System.Globalization.CultureInfo.InvariantCulture,
-        $"{link.Technology},{link.Family.ToUpperInvariant()},{link.SensitivityDbm},{link.ThreeMegabit},{link.Delay},{string.Join('.', link.Lc3RatesKHz.Order())},{string.Join('.', link.Generations.Order())},{string.Join(';', link.Codecs.Select(c => c.ToString()).Order(StringComparer.Ordinal))}");
+    /// <summary>What a sending end sees of a receiving one: the order of codecs is the sender's business.</summary>
+    public static string KeyOfTaking(AirLink link) => AddTaking(new(), link).Take();
 
     /// <summary>What a receiving end sees of a sending one, but for its power and how many it feeds.</summary>
-    public static string KeyOfSending(AirLink link) => KeyOf(link with { TransmitDbm = 0, ListenersAtOnce = 1, SensitivityDbm = 0, Remembers = 1 });
+    public static string KeyOfSending(AirLink link) => KeyOf(link with { TransmitDbm = 0, ListenersAtOnce = 1, SensitivityDbm = 0 });
 
-    private static string KeyOf(Device d) => string.Join('|',
-        d.Form, d.Power with { UsbDrawMa = 0 }, d.LengthM, d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch, d.WornOverAids, d.OpenToRoom,
-        d.NearImplants, d.StreamsOnRequest, d.NoiseCancelling, d.SpatialRendering, d.App.Length > 0, string.Join(',', d.StageIds),
-        string.Join('/', d.Ports.Select(p => $"{p.Connector} {p.Output} {string.Join(',', p.Signals)}")), string.Join('/', d.Links.Select(KeyOf)));
+    /// <summary>What a sending end sees of all receiving ends of a device, in any order.</summary>
+    public static void AddTaking(KeyText text, Device device)
+    {
+        List<string> ends = [.. device.Links.Where(l => !l.Transmits).Select(KeyOfTaking)];
+        ends.Sort(StringComparer.Ordinal);
+        text.Add(ends);
+    }
+
+    private static KeyText AddTaking(KeyText text, AirLink link) =>
+        text.Add((int)link.Technology).Add(link.Family.ToUpperInvariant()).Add(link.SensitivityDbm).Add(link.ThreeMegabit).Add(link.Delay).Add(Sorted(link.Lc3RatesKHz)).Add(Sorted(link.Generations))
+            .Add(link.Codecs.Count < 2 ? link.Codecs : [.. link.Codecs.OrderBy(c => c.Class).ThenBy(c => c.Mark, StringComparer.Ordinal)]);
+
+    private static IReadOnlyList<int> Sorted(IReadOnlyList<int> values) => values.Count < 2 ? values : [.. values.Order()];
+
+    private static KeyText Add(KeyText text, AirLink link) =>
+        text.Add((int)link.Technology).Add(link.Transmits, link.ThreeMegabit).Add(link.ListenersAtOnce).Add(link.Family.ToUpperInvariant()).Add(link.TransmitDbm).Add(link.SensitivityDbm).Add(link.OnAxisRangeM).Add(link.HalfPowerDeg)
+            .Add(link.BandLowMHz).Add(link.BandHighMHz).Add(link.Delay).Add(link.Lc3RatesKHz).Add(link.Generations).Add(link.Codecs).Add(link.CodecsWithSeveral);
+
+    private static string KeyOf(KeyText text, Device d)
+    {
+        text.Add((int)d.Form).Add(d.Power with { UsbDrawMa = 0 }).Add(d.LengthM)
+            .Add(d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch, d.WornOverAids, d.OpenToRoom, d.NearImplants, d.StreamsOnRequest, d.NoiseCancelling, d.SpatialRendering, d.App.Length > 0)
+            .Add(d.StageIds).Add(d.Ports, true);
+        foreach (var link in d.Links)
+            Add(text, link);
+        return text.Take();
+    }
 }

@@ -12,10 +12,10 @@ internal static class Outlets
     public static IReadOnlyList<Outlet> WorthTrying(IReadOnlyList<Outlet> outlets, Func<Device, bool> isApart)
     {
         var kept = new Dictionary<string, List<(decimal Price, int[] DrawsMa)>>();
-        var left = new List<Outlet>();
+        var (left, text) = (new List<Outlet>(), new KeyText());
         foreach (var outlet in outlets.OrderBy(o => o.Adapters.Sum(a => a.Price)).ThenBy(o => o.Adapters.Length))
         {
-            var key = KeyOf(outlet, isApart);
+            var key = KeyOf(text, outlet, isApart);
             if (!kept.TryGetValue(key, out var alike))
                 kept[key] = alike = [];
             var (price, draws) = (outlet.Adapters.Sum(a => a.Price), Draws(outlet));
@@ -45,13 +45,32 @@ internal static class Outlets
     private static int[] Draws(Outlet outlet) => [.. outlet.Adapters.Where(PieceCounter.CouldUseUsb).Select(a => a.Power.UsbDrawMa).OrderDescending()];
 
     // Everything but the price that a rig sees of a chain.
-    private static string KeyOf(Outlet outlet, Func<Device, bool> isApart)
+    private static string KeyOf(KeyText text, Outlet outlet, Func<Device, bool> isApart)
     {
         var adapters = outlet.Adapters;
-        return string.Join('|',
-            outlet.Connector, string.Join(',', outlet.Signals), adapters is [{ SplitsInto: > 1 } splitter, ..] ? splitter.Id : "", adapters is [{ PassesThrough: true }, ..], adapters.Any(a => a.MonoSum), adapters.Count(a => a.Power.SwitchedByHand),
-            adapters.All(a => a.Ports.Any(p => p.Signals.Contains(Signal.SpdifBitstream))),
-            string.Join(',', adapters.SelectMany(a => a.StageIds)), string.Join(',', outlet.Joints.Select(j => j.Lead?.Id).Order(StringComparer.Ordinal)), outlet.Joints is [{ } first, ..] ? first.Lead?.Id : "",
-            string.Join(',', adapters.Where(a => a.Includes.Count > 0 || !a.Power.PairingSurvivesPowerLoss || BoxPower.HasOther(a) || isApart(a)).Select(a => a.Id)));
+        text.Add((int)outlet.Connector);
+        foreach (var signal in outlet.Signals)
+            text.Add((int)signal);
+        text.Add(adapters is [{ SplitsInto: > 1 } splitter, ..] ? splitter.Id : "").Add(adapters is [{ PassesThrough: true }, ..], adapters.All(a => a.Ports.Any(p => p.Signals.Contains(Signal.SpdifBitstream))));
+        var (mono, hand) = (false, 0);
+        foreach (var adapter in adapters)
+        {
+            mono |= adapter.MonoSum;
+            hand += adapter.Power.SwitchedByHand ? 1 : 0;
+            foreach (var stage in adapter.StageIds)
+                text.Add(stage);
+        }
+
+        foreach (var adapter in adapters)
+        {
+            if (adapter.Includes.Count > 0 || !adapter.Power.PairingSurvivesPowerLoss || BoxPower.HasOther(adapter) || isApart(adapter))
+                text.Add("by itself").Add(adapter.Id);
+        }
+
+        text.Add(mono).Add(hand);
+        List<string> leads = [.. outlet.Joints.Select(j => j.Lead?.Id ?? "")];
+        text.Add(leads.Count > 0 ? leads[0] : "");
+        leads.Sort(StringComparer.Ordinal);
+        return text.Add(leads).Take();
     }
 }
