@@ -56,11 +56,11 @@ internal sealed class CandidateFinder
         if (log is null)
             finder._ends.JudgeAll(finder._transmitters);
         var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !limits.MustNotUse.Contains(s.Id)).ToList();
-        var (lines, shapes) = finder.Worth([.. sockets.Select(finder.Enter)]);
+        var (bySocket, shapes) = finder.Worth([.. sockets.Select(finder.Enter)]);
         return new()
         {
             Site = site,
-            Lines = lines,
+            BySocket = bySocket,
             Forks = finder._forks.All,
             Sockets = sockets.Count,
             Shapes = shapes,
@@ -191,12 +191,16 @@ internal sealed class CandidateFinder
     // Chains of different stages compare by the ears they lead to.
     private List<Chain> WorthAt(IReadOnlyList<Chain> chains, Device? transmitter, EndClass end)
     {
-        var kept = new List<Chain>(chains.Count);
+        var (kept, prefixes) = (new List<Chain>(chains.Count), new List<int>(chains.Count));
         foreach (var chain in chains)
         {
-            var prefix = _grades.PrefixOf(chain, transmitter);
-            if (!kept.Exists(k => k.StandsInFor(chain) && _dominance.IsInStepAsOften(_grades.PrefixOf(k, transmitter), prefix, end)))
-                kept.Add(chain);
+            var (prefix, needed) = (_grades.PrefixOf(chain, transmitter), true);
+            for (var k = 0; k < kept.Count && needed; k++)
+                needed = !(kept[k].StandsInFor(chain) && _dominance.IsInStepAsOften(prefixes[k], prefix, end));
+            if (!needed)
+                continue;
+            kept.Add(chain);
+            prefixes.Add(prefix);
         }
 
         return kept;
@@ -231,24 +235,25 @@ internal sealed class CandidateFinder
     }
 
     // Worth in any rig: those that no other line of their socket replaces, with their shapes. Sockets are looked through side by side; the shapes are numbered in their order.
-    private (List<FeedLine> Lines, int Shapes) Worth(List<FeedLine>[] entered)
+    private (List<SocketLines> BySocket, int Shapes) Worth(List<FeedLine>[] entered)
     {
-        var worth = new (List<FeedLine> Lines, Shapes Shapes)[entered.Length];
+        var worth = new (SocketLines Lines, Shapes Shapes)[entered.Length];
         Parallel.For(0, entered.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = _cancel }, i =>
         {
             var shapes = new Shapes(_grades, _tolerances);
             List<FeedLine> lines = [.. new Dominance(_pieces, _grades, _tolerances, IsNamed).Without(entered[i])];
             foreach (var line in lines)
                 line.Shape = shapes.Of(line);
-            worth[i] = ([.. Narrowed.Always(lines, _tolerances.Length, shapes.Count)], shapes);
+            worth[i] = (Narrowed.Always(i, lines, _tolerances.Length, shapes.Count), shapes);
         });
 
-        var (all, count) = (new List<FeedLine>(), 0);
+        var (all, count) = (new List<SocketLines>(), 0);
         foreach (var (lines, shapes) in worth)
         {
             shapes.NumberFrom(count);
             count += shapes.Count;
-            all.AddRange(lines);
+            if (lines.Groups.Count > 0)
+                all.Add(lines);
         }
 
         return (all, count);

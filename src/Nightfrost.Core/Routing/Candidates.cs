@@ -163,7 +163,12 @@ internal sealed class Resources
 internal sealed class Candidates
 {
     public required Site Site { get; init; }
-    public required IReadOnlyList<FeedLine> Lines { get; init; }
+
+    /// <summary>Lines of each socket that has any.</summary>
+    public required IReadOnlyList<SocketLines> BySocket { get; init; }
+
+    /// <summary>All lines.</summary>
+    public IReadOnlyList<FeedLine> Lines => field ??= [.. BySocket.SelectMany(socket => socket.Groups).SelectMany(group => group.Lines)];
     public required IReadOnlyList<Fork> Forks { get; init; }
     public required int Sockets { get; init; }
 

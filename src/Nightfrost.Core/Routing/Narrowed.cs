@@ -1,6 +1,6 @@
 namespace Nightfrost.Core.Routing;
 
-/// <summary>Lines of one socket, by the fork they hang on; −1 for none.</summary>
+/// <summary>Lines of one socket, by the fork they hang on; −1 for none. The cheapest feeds come first.</summary>
 internal sealed record SocketLines(int Socket, IReadOnlyList<(int Fork, FeedLine[] Lines)> Groups);
 
 /// <summary>
@@ -27,18 +27,23 @@ internal sealed class Narrowed
 
     /// <summary>For one weighing under a threshold: a line is stood in for when it weighs no more for any listener.</summary>
     public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands) =>
-        new(Left(candidates.Lines, WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one))), line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand)));
+        new(Left(candidates.BySocket, WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one))), line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand)));
 
     /// <summary>For every weighing under a threshold: a line is stood in for when it is no better in wishes, price or switching on for any listener.</summary>
     public static Narrowed For(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands) =>
-        new(Left(candidates.Lines, WorthsAt<Worth>(candidates, threshold, demands, one => one with { Grade = 0, Quality = 0, Margin = 0 }), OfFeed));
+        new(Left(candidates.BySocket, WorthsAt<Worth>(candidates, threshold, demands, one => one with { Grade = 0, Quality = 0, Margin = 0 }), OfFeed));
 
     /// <summary>For every weighing under every threshold: a line is stood in for when it is no better in any criterion for any listener.</summary>
-    /// <param name="lines">Lines of one socket, with their shapes.</param>
+    /// <param name="socket">Number of the socket.</param>
+    /// <param name="lines">Its lines, with their shapes.</param>
     /// <param name="listeners">How many listeners there are.</param>
     /// <param name="shapes">One more than the greatest number of a shape.</param>
-    public static IEnumerable<FeedLine> Always(IReadOnlyList<FeedLine> lines, int listeners, int shapes) =>
-        Left(lines, new LineWorths<Worth>(listeners, shapes, false, line => new(line.Shape.Worths, line.Shape.Starts)), OfFeed).SelectMany(socket => socket.Groups).SelectMany(group => group.Lines);
+    public static SocketLines Always(int socket, IEnumerable<FeedLine> lines, int listeners, int shapes)
+    {
+        var worths = new LineWorths<Worth>(listeners, shapes, false, line => new(line.Shape.Worths, line.Shape.Starts));
+        var groups = lines.GroupBy(line => line.Fork).OrderBy(group => group.Key).Select(group => (group.Key, group.OrderBy(line => line.Cents).ThenBy(line => line.Hand).ToArray()));
+        return Left(new SocketLines(socket, [.. groups]), worths, OfFeed);
+    }
 
     private static LineWorths<T> WorthsAt<T>(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf)
         where T : struct, IWorth<T> =>
@@ -46,37 +51,59 @@ internal sealed class Narrowed
 
     private static Worth OfFeed(FeedLine line) => new(0, 0, line.Cents, line.Hand, 0, 0, 0);
 
-    private static List<SocketLines> Left<T>(IReadOnlyList<FeedLine> lines, LineWorths<T> worths, Func<FeedLine, T> worthOf)
-        where T : struct, IWorth<T> =>
-    [
-        .. lines.GroupBy(l => l.Socket)
-            .Select(socket => new SocketLines(socket.Key, [.. socket.GroupBy(l => l.Fork).OrderBy(g => g.Key).Select(g => (g.Key, Left([.. g], worths, worthOf))).Where(g => g.Item2.Length > 0)]))
-            .Where(s => s.Groups.Count > 0),
-    ];
+    private static List<SocketLines> Left<T>(IReadOnlyList<SocketLines> sockets, LineWorths<T> worths, Func<FeedLine, T> worthOf)
+        where T : struct, IWorth<T>
+    {
+        var left = new List<SocketLines>(sockets.Count);
+        foreach (var socket in sockets)
+        {
+            if (Left(socket, worths, worthOf) is { Groups.Count: > 0 } some)
+                left.Add(some);
+        }
+
+        return left;
+    }
+
+    private static SocketLines Left<T>(SocketLines socket, LineWorths<T> worths, Func<FeedLine, T> worthOf)
+        where T : struct, IWorth<T>
+    {
+        var groups = new List<(int Fork, FeedLine[] Lines)>(socket.Groups.Count);
+        foreach (var (fork, lines) in socket.Groups)
+        {
+            if (Left(lines, worths, worthOf) is { Length: > 0 } some)
+                groups.Add((fork, some));
+        }
+
+        return new(socket.Socket, groups);
+    }
 
     private static FeedLine[] Left<T>(FeedLine[] lines, LineWorths<T> worths, Func<FeedLine, T> worthOf)
         where T : struct, IWorth<T>
     {
-        var feeds = Array.ConvertAll(lines, line => worthOf(line));
-        var order = new int[lines.Length];
-        for (var i = 0; i < order.Length; i++)
-            order[i] = i;
-        Array.Sort(order, (a, b) => lines[a].Cents != lines[b].Cents ? lines[a].Cents.CompareTo(lines[b].Cents) : lines[a].Hand != lines[b].Hand ? lines[a].Hand.CompareTo(lines[b].Hand) : a.CompareTo(b));
-        var kept = new List<int>();
-        foreach (var at in order)
+        var (feeds, kept, count) = (new T[lines.Length], new int[lines.Length], 0);
+        for (var at = 0; at < lines.Length; at++)
         {
-            var line = lines[at];
-            if (!worths.ServesAnybody(line))
+            if (!worths.ServesAnybody(lines[at]))
                 continue;
-            if (!line.Rivalry.Apart && kept.Exists(k => StandsIn(k, at)))
+            feeds[at] = worthOf(lines[at]);
+            var needed = true;
+            for (var k = 0; k < count && needed; k++)
+                needed = !StandsIn(kept[k], at);
+            if (!needed)
                 continue;
-            kept.RemoveAll(k => feeds[at].StandsInFor(feeds[k]) && StandsIn(at, k));
-            kept.Add(at);
+            var left = 0;
+            for (var k = 0; k < count; k++)
+            {
+                if (!StandsIn(at, kept[k]))
+                    kept[left++] = kept[k];
+            }
+
+            (kept[left], count) = (at, left + 1);
         }
 
-        return [.. kept.Select(at => lines[at])];
+        return [.. kept.AsSpan(0, count).ToArray().Select(at => lines[at])];
 
         bool StandsIn(int k, int at) =>
-            lines[k].Most >= lines[at].Most && feeds[k].StandsInFor(feeds[at]) && lines[k].Rivalry.StandsInFor(lines[at].Rivalry) && worths.Cover(lines[k], lines[at]);
+            feeds[k].StandsInFor(feeds[at]) && lines[k].Most >= lines[at].Most && lines[k].Rivalry.StandsInFor(lines[at].Rivalry) && worths.Cover(lines[k], lines[at]);
     }
 }

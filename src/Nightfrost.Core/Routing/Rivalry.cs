@@ -6,7 +6,7 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Forgets">One of them forgets its partner when its power is cut, and fits fewer of the set's USB sockets.</param>
 /// <param name="Scarce">Pieces it uses of what is at hand.</param>
 /// <param name="BareCents">Its price without supplies for those boxes, in hundredths.</param>
-internal readonly record struct Rivalry(bool Apart, int[] Draws, bool Forgets, Use[] Scarce, long BareCents)
+internal sealed record Rivalry(bool Apart, int[] Draws, bool Forgets, Use[] Scarce, long BareCents)
 {
     /// <summary>True when a line stands in for another as far as scarce things go, whoever must pay for them.</summary>
     public bool StandsInFor(Rivalry other) =>
