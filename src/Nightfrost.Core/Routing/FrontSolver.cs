@@ -1,4 +1,5 @@
 using System.Numerics;
+using System.Runtime.InteropServices;
 
 namespace Nightfrost.Core.Routing;
 
@@ -8,6 +9,9 @@ internal sealed class FrontPoint
     public required int Needs { get; init; }
     public required long Cents { get; init; }
     public required int Hand { get; init; }
+
+    /// <summary>What it takes of things there are only so many of, by <see cref="Stock"/>.</summary>
+    public required long Taken { get; init; }
 
     /// <summary>Two parts put together.</summary>
     public FrontPoint? Left { get; init; }
@@ -51,19 +55,21 @@ internal sealed class FrontPoint
     }
 }
 
-/// <summary>Points of which none is at least as good as another in wishes, price and boxes.</summary>
-internal sealed class Front
+/// <summary>Points of which none is at least as good as another in wishes, price and boxes while taking no more of what is scarce.</summary>
+/// <param name="stock">What is scarce.</param>
+internal sealed class Front(Stock stock)
 {
+    private readonly List<(int Needs, int Hand, long Cents, long Taken)> _worths = [];
     private readonly List<FrontPoint> _points = [];
 
     public IReadOnlyList<FrontPoint> Points => _points;
 
     /// <summary>True when nothing here is at least as good.</summary>
-    public bool Lacks(int needs, long cents, int hand)
+    public bool Lacks(int needs, long cents, int hand, long taken)
     {
-        foreach (var p in _points)
+        foreach (ref readonly var p in CollectionsMarshal.AsSpan(_worths))
         {
-            if (p.Needs >= needs && p.Cents <= cents && p.Hand <= hand)
+            if (p.Cents <= cents && p.Needs >= needs && p.Hand <= hand && stock.TakesNoMore(p.Taken, taken))
                 return false;
         }
 
@@ -71,9 +77,18 @@ internal sealed class Front
     }
 
     /// <summary>Adds a point that <see cref="Lacks"/> said is missing.</summary>
-    public void Add(FrontPoint point)
+    public void Add(FrontPoint point, long taken)
     {
-        _points.RemoveAll(p => point.Needs >= p.Needs && point.Cents <= p.Cents && point.Hand <= p.Hand);
+        for (var i = _worths.Count - 1; i >= 0; i--)
+        {
+            var p = _worths[i];
+            if (point.Needs < p.Needs || point.Cents > p.Cents || point.Hand > p.Hand || !stock.TakesNoMore(taken, p.Taken))
+                continue;
+            _worths.RemoveAt(i);
+            _points.RemoveAt(i);
+        }
+
+        _worths.Add((point.Needs, point.Hand, point.Cents, taken));
         _points.Add(point);
     }
 }
@@ -85,25 +100,26 @@ internal sealed class FrontSolver
     private readonly Threshold _threshold;
     private readonly Charges _charges;
     private readonly IReadOnlyList<Demand> _demands;
+    private readonly Stock _stock;
     private readonly Ideals _ideals;
     private readonly StepCount _steps;
     private readonly int _listeners;
     private readonly int _sets;
 
-    private FrontSolver(Candidates candidates, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
+    private FrontSolver(Candidates candidates, Stock stock, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
     {
-        (_candidates, _threshold, _charges, _demands, _ideals, _steps) = (candidates, threshold, charges, demands, ideals, steps);
+        (_candidates, _stock, _threshold, _charges, _demands, _ideals, _steps) = (candidates, stock, threshold, charges, demands, ideals, steps);
         _listeners = candidates.Tolerances.Length;
         _sets = 1 << _listeners;
     }
 
     /// <summary>Every point that serves as many listeners and may be new.</summary>
     public static List<FrontPoint> Fronts(
-        Candidates candidates, Narrowed lines, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
+        Candidates candidates, Stock stock, Narrowed lines, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
     {
-        var solver = new FrontSolver(candidates, threshold, charges, demands, ideals, steps);
+        var solver = new FrontSolver(candidates, stock, threshold, charges, demands, ideals, steps);
         var fronts = solver.NewFronts();
-        fronts[0]!.Add(new() { Needs = 0, Cents = 0, Hand = 0 });
+        fronts[0]!.Add(new() { Needs = 0, Cents = 0, Hand = 0, Taken = 0 }, 0);
         foreach (var socket in lines.Sockets)
         {
             cancel.ThrowIfCancellationRequested();
@@ -112,15 +128,15 @@ internal sealed class FrontSolver
             solver.Merge(fronts, solver.OfSocket(socket));
         }
 
-        var last = new Front();
+        var last = new Front(stock);
         for (var set = 1; set < solver._sets; set++)
         {
             if (BitOperations.PopCount((uint)set) != served)
                 continue;
             foreach (var point in fronts[set]?.Points ?? [])
             {
-                if (last.Lacks(point.Needs, point.Cents, point.Hand))
-                    last.Add(point);
+                if (last.Lacks(point.Needs, point.Cents, point.Hand, 0))
+                    last.Add(point, 0);
             }
         }
 
@@ -130,7 +146,7 @@ internal sealed class FrontSolver
     private Front?[] NewFronts()
     {
         var fronts = new Front?[_sets];
-        fronts[0] = new Front();
+        fronts[0] = new Front(_stock);
         return fronts;
     }
 
@@ -141,26 +157,34 @@ internal sealed class FrontSolver
             for (var sub = set; sub > 0; sub = (sub - 1) & set)
             {
                 if (socket[sub] is { } mine && fronts[set ^ sub] is { } before)
-                    Combine(fronts, set, mine, before);
+                    Combine(fronts, set, mine, before, true);
             }
         }
     }
 
-    private void Combine(Front?[] into, int set, Front mine, Front other)
+    private void Combine(Front?[] into, int set, Front mine, Front other, bool last)
     {
         foreach (var a in mine.Points)
         {
             foreach (var b in other.Points)
-                Put(into, set, a.Needs + b.Needs, a.Cents + b.Cents, a.Hand + b.Hand, a, b);
+            {
+                var cents = a.Cents + b.Cents;
+                var taken = _stock.Join(a.Taken, b.Taken, ref cents);
+                Put(into, set, a.Needs + b.Needs, cents, a.Hand + b.Hand, taken, a, b, last);
+            }
         }
     }
 
-    private void Put(Front?[] into, int set, int needs, long cents, int hand, FrontPoint? a, FrontPoint? b)
+    private void Put(Front?[] into, int set, int needs, long cents, int hand, long taken, FrontPoint a, FrontPoint? b, bool last)
     {
         _steps.Spent++;
-        var front = into[set] ??= new();
-        if (front.Lacks(needs, cents, hand) && _ideals.MayPass(set, needs, cents, hand))
-            front.Add(b is null or { Line: null, Ear: null, Left: null } ? a! : new() { Needs = needs, Cents = cents, Hand = hand, Left = a, Right = b });
+
+        // Nothing is added any more to what serves everybody.
+        if (last && set == _sets - 1)
+            taken = 0;
+        var front = into[set] ??= new(_stock);
+        if (front.Lacks(needs, cents, hand, taken) && _ideals.MayPass(set, needs, cents, hand))
+            front.Add(b is null or { Line: null, Ear: null, Left: null } ? a : new() { Needs = needs, Cents = cents, Hand = hand, Taken = taken, Left = a, Right = b }, taken);
     }
 
     private Front?[] OfSocket(SocketLines socket)
@@ -171,13 +195,13 @@ internal sealed class FrontSolver
             if (number < 0)
             {
                 foreach (var line in lines)
-                    new LineFronts(this, line).AddTo(table);
+                    new LineFronts(this, line).AddTo(table, true);
                 continue;
             }
 
             var groups = NewFronts();
             foreach (var line in lines)
-                new LineFronts(this, line).AddTo(groups);
+                new LineFronts(this, line).AddTo(groups, false);
             Split(table, _candidates.Forks[number], groups);
         }
 
@@ -204,7 +228,7 @@ internal sealed class FrontSolver
                 for (var sub = set; sub > 0; sub = (sub - 1) & set)
                 {
                     if ((sub & lowest) != 0 && sub != set && groups[sub] is { } mine && before[set ^ sub] is { } rest)
-                        Combine(next, set, mine, rest);
+                        Combine(next, set, mine, rest, false);
                 }
             }
 
@@ -214,33 +238,39 @@ internal sealed class FrontSolver
 
     private void Stand(Front?[] table, SplitterLine splitter, Front?[] behind)
     {
+        var own = _stock.Of(splitter);
         for (var set = 1; set < _sets; set++)
         {
             if (behind[set] is not { } front)
                 continue;
             var cents = ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, BitOperations.TrailingZeroCount(set), ChargedPart.Splitter);
             foreach (var p in front.Points)
-                Put(table, set, p.Needs, p.Cents + cents, p.Hand + splitter.Hand, new() { Needs = p.Needs, Cents = p.Cents + cents, Hand = p.Hand + splitter.Hand, Left = p, Splitter = splitter }, null);
+            {
+                var whole = p.Cents + cents;
+                var taken = _stock.Join(p.Taken, own, ref whole);
+                Put(table, set, p.Needs, whole, p.Hand + splitter.Hand, taken, new() { Needs = p.Needs, Cents = whole, Hand = p.Hand + splitter.Hand, Taken = taken, Left = p, Splitter = splitter }, null, true);
+            }
         }
     }
 
     /// <summary>Fronts of one line.</summary>
     private readonly struct LineFronts(FrontSolver solver, FeedLine line)
     {
-        public void AddTo(Front?[] table)
+        public void AddTo(Front?[] table, bool last)
         {
+            var taken = solver._stock.Of(line);
             for (var first = 0; first < solver._listeners; first++)
             {
                 var cents = ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.Usb, first, ChargedPart.Feed);
-                var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = line.Hand, Line = line };
+                var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = line.Hand, Taken = taken, Line = line };
                 if (MayBeNew(feed, first, 1, 1))
-                    Grow(table, feed, first, 1, 1);
+                    Grow(table, feed, first, 1, 1, last);
                 if (line.Most < 2 || !MayBeNew(feed, first, 2, line.Most))
                     continue;
                 for (var size = 2; size <= line.Most; size++)
                 {
                     var largest = size >= line.Shape.Sizes ? line.Most : size;
-                    Grow(table, feed, first, size, largest);
+                    Grow(table, feed, first, size, largest, last);
                     size = largest;
                 }
             }
@@ -287,7 +317,7 @@ internal sealed class FrontSolver
         }
 
         // Set by set, kept as fronts for each state of the box. Only whole groups are held against the ideals: a part may be joined without paying the feed again.
-        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, int largest)
+        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, int largest, bool last)
         {
             var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
             var fronts = new Front?[solver._sets * states];
@@ -303,15 +333,17 @@ internal sealed class FrontSolver
                     var before = highest != first ? fronts[(set ^ 1 << highest) * states + state]?.Points ?? [] : state == 0 ? [feed] : (IReadOnlyList<FrontPoint>)[];
                     foreach (var at in before)
                     {
-                        foreach (var (ear, cents, takes) in ears)
+                        foreach (var (ear, cents, takes, own) in ears)
                         {
                             solver._steps.Spent++;
                             if (BoxState.After(line.InTheBox, state, takes) is not { } used)
                                 continue;
-                            var front = fronts[set * states + used] ??= new();
-                            var next = Joined(at, highest, ear, cents, takes);
-                            if (front.Lacks(next.Needs, next.Cents, next.Hand))
-                                front.Add(next);
+                            var front = fronts[set * states + used] ??= new(solver._stock);
+                            ref readonly var worth = ref line.Shape.Worths[ear];
+                            var (needs, whole, hand) = (at.Needs + worth.Needs, at.Cents + cents, at.Hand + worth.Hand);
+                            var taken = solver._stock.Join(at.Taken, own, ref whole);
+                            if (front.Lacks(needs, whole, hand, taken))
+                                front.Add(new() { Needs = needs, Cents = whole, Hand = hand, Taken = taken, Left = at, Ear = line.Shape.Ears[ear], Listener = highest, FromBox = takes }, taken);
                         }
                     }
                 }
@@ -319,22 +351,16 @@ internal sealed class FrontSolver
                 for (var state = 0; state < states && size >= smallest; state++)
                 {
                     foreach (var whole in fronts[set * states + state]?.Points ?? [])
-                        solver.Put(table, set, whole.Needs, whole.Cents, whole.Hand, whole, null);
+                        solver.Put(table, set, whole.Needs, whole.Cents, whole.Hand, whole.Taken, whole, null, last);
                 }
             }
         }
 
-        private FrontPoint Joined(FrontPoint at, int listener, int ear, long cents, int takes)
-        {
-            ref readonly var worth = ref line.Shape.Worths[ear];
-            return new() { Needs = at.Needs + worth.Needs, Cents = at.Cents + cents, Hand = at.Hand + worth.Hand, Left = at, Ear = line.Shape.Ears[ear], Listener = listener, FromBox = takes };
-        }
-
         private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
 
-        private List<(int Ear, long Cents, int Takes)> Ears(int listener, int size)
+        private List<(int Ear, long Cents, int Takes, long Taken)> Ears(int listener, int size)
         {
-            var (found, seen) = (new List<(int Ear, long Cents, int Takes)>(), new Front());
+            var (found, seen) = (new List<(int Ear, long Cents, int Takes, long Taken)>(), new Front(solver._stock));
             var (k, last) = line.Shape.Of(listener, size);
             for (; k < last; k++)
             {
@@ -346,14 +372,15 @@ internal sealed class FrontSolver
                     if (!BoxState.Wants(line.InTheBox, ear, takes))
                         continue;
                     var cents = ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, takes);
+                    var taken = solver._stock.Of(line, ear, takes);
                     if (line.InTheBox.Length == 0)
                     {
-                        if (!seen.Lacks(worth.Needs, cents, worth.Hand))
+                        if (!seen.Lacks(worth.Needs, cents, worth.Hand, taken))
                             continue;
-                        seen.Add(new() { Needs = worth.Needs, Cents = cents, Hand = worth.Hand });
+                        seen.Add(new() { Needs = worth.Needs, Cents = cents, Hand = worth.Hand, Taken = taken }, taken);
                     }
 
-                    found.Add((k, cents, takes));
+                    found.Add((k, cents, takes, taken));
                 }
             }
 

@@ -16,9 +16,10 @@ internal sealed record Unbeaten(IReadOnlyList<UnbeatenRig> Rigs, bool Complete, 
 internal sealed class UnbeatenSet
 {
     /// <summary>Steps after which the search stops and says so.</summary>
-    public const long MostSteps = 1_500_000;
+    public const long MostSteps = 12_000_000;
 
     private readonly Candidates _candidates;
+    private readonly Stock _stock;
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Archive _archive;
@@ -28,11 +29,10 @@ internal sealed class UnbeatenSet
     private readonly CancellationToken _cancel;
     private readonly Queue<(Threshold Threshold, Charges Charges)> _open = new();
     private readonly HashSet<string> _seen = [];
-    private readonly Dictionary<Threshold, Narrowed> _narrowed = [];
     private bool _complete = true;
 
-    private UnbeatenSet(Candidates candidates, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel) =>
-        (_candidates, _arrivals, _demands, _archive, _served, _budgetCents, _steps, _cancel) = (candidates, arrivals, demands, archive, served, budgetCents, steps, cancel);
+    private UnbeatenSet(Candidates candidates, Stock stock, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel) =>
+        (_candidates, _stock, _arrivals, _demands, _archive, _served, _budgetCents, _steps, _cancel) = (candidates, stock, arrivals, demands, archive, served, budgetCents, steps, cancel);
 
     /// <summary>The set.</summary>
     /// <param name="candidates">What may be planned with.</param>
@@ -46,8 +46,9 @@ internal sealed class UnbeatenSet
         var (archive, steps, complete) = (new Archive(), new StepCount(), true);
         if (best.Rig is { } rig && best.Score.Price * 100 <= budgetCents)
             archive.Offer(new(rig, best.Score));
+        var stock = new Stock(candidates);
         foreach (var demands in BestRig.Assignments(candidates, wanted.Limits.MustUse))
-            complete &= new UnbeatenSet(candidates, arrivals, demands, archive, best.Score.Served, budgetCents, steps, cancel).Run();
+            complete &= new UnbeatenSet(candidates, stock, arrivals, demands, archive, best.Score.Served, budgetCents, steps, cancel).Run();
         var cheapest = archive.Rigs.Count > 0 ? 0 : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, cancel).Score.Price;
         return new(archive.Rigs, complete, cheapest);
     }
@@ -65,12 +66,25 @@ internal sealed class UnbeatenSet
         }
 
         // Every threshold is searched once before any is searched again with somebody paying, so that what the limit cuts off is the least likely to be new.
-        while (_open.TryDequeue(out var next))
+        // A few are searched side by side; what they found is entered in their order, so that the answer is the same on every machine.
+        while (_open.Count > 0)
         {
             _cancel.ThrowIfCancellationRequested();
             if (_steps.Spent > MostSteps)
                 return false;
-            Search(next.Threshold, next.Charges);
+            var batch = new List<(Threshold Threshold, Charges Charges)>();
+            while (batch.Count < BestRig.Workers && _open.TryDequeue(out var next))
+                batch.Add(next);
+            var (found, steps) = (new List<FrontPoint>[batch.Count], new StepCount[batch.Count]);
+            var options = new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = _cancel };
+            Parallel.For(0, batch.Count, options, i => found[i] = Search(batch[i].Threshold, batch[i].Charges, steps[i] = new() { Spent = _steps.Spent }));
+            var before = _steps.Spent;
+            for (var i = 0; i < batch.Count; i++)
+            {
+                _steps.Spent += steps[i].Spent - before;
+                foreach (var point in found[i])
+                    Check(point, batch[i].Threshold, batch[i].Charges);
+            }
         }
 
         return _complete;
@@ -97,20 +111,14 @@ internal sealed class UnbeatenSet
         static List<int> Set(bool[] levels) => [.. Enumerable.Range(0, levels.Length).Where(level => levels[level]).Reverse()];
     }
 
-    private void Search(Threshold threshold, Charges charges)
+    private List<FrontPoint> Search(Threshold threshold, Charges charges, StepCount steps)
     {
         var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score).ToList();
-        var lines = LinesFor(threshold);
-        _steps.Spent += (long)lines.Count << _candidates.Tolerances.Length >> 2;
-        if (Ideals.Of(_candidates, lines, threshold, charges, _demands, _served, _budgetCents, known, _cancel) is not { } ideals)
-            return;
-        foreach (var point in FrontSolver.Fronts(_candidates, lines, threshold, charges, _demands, ideals, _served, _steps, _cancel))
-            Check(point, threshold, charges);
+        var lines = Narrowed.For(_candidates, threshold, _demands);
+        steps.Spent += (long)lines.Count << _candidates.Tolerances.Length >> 2;
+        return Ideals.Of(_candidates, lines, threshold, charges, _demands, _served, _budgetCents, known, _cancel) is { } ideals
+            ? FrontSolver.Fronts(_candidates, _stock, lines, threshold, charges, _demands, ideals, _served, steps, _cancel) : [];
     }
-
-    // The same threshold is searched again for everybody who may have to pay.
-    private Narrowed LinesFor(Threshold threshold) =>
-        _narrowed.TryGetValue(threshold, out var known) ? known : _narrowed[threshold] = Narrowed.For(_candidates, threshold, _demands);
 
     private void Check(FrontPoint point, Threshold threshold, Charges charges)
     {
@@ -161,10 +169,10 @@ internal sealed class Ideals
     private readonly long[] _needs;
     private readonly long[] _cents;
     private readonly long[] _hand;
-    private readonly IReadOnlyList<Score> _known;
+    private readonly (int Needs, long Cents, int Hand)[] _known;
     private readonly long _budgetCents;
 
-    private Ideals(long[] needs, long[] cents, long[] hand, IReadOnlyList<Score> known, long budgetCents) =>
+    private Ideals(long[] needs, long[] cents, long[] hand, (int, long, int)[] known, long budgetCents) =>
         (_needs, _cents, _hand, _known, _budgetCents) = (needs, cents, hand, known, budgetCents);
 
     /// <summary>The ideals under a threshold; null when nothing new can be found there.</summary>
@@ -176,7 +184,7 @@ internal sealed class Ideals
             return null;
         var cents = Rest(SubsetSolver.BestOfSets(candidates, lines, new(0, 0, 1, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
         var hand = Rest(SubsetSolver.BestOfSets(candidates, lines, new(0, 0, 0, 1), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
-        var ideals = new Ideals(needs, cents, hand, known, budgetCents);
+        var ideals = new Ideals(needs, cents, hand, [.. known.Select(score => (score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes))], budgetCents);
         return ideals.MayPass(0, 0, 0, 0) ? ideals : null;
     }
 
@@ -190,7 +198,7 @@ internal sealed class Ideals
             return false;
         foreach (var score in _known)
         {
-            if (score.NeedsMet >= most && score.Price * 100 <= least && score.Boxes <= fewest)
+            if (score.Cents <= least && score.Needs >= most && score.Hand <= fewest)
                 return false;
         }
 

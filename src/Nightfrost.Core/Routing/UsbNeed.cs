@@ -22,6 +22,9 @@ internal sealed class UsbNeed
     /// <summary>No boxes.</summary>
     public static UsbNeed None { get; } = new([]);
 
+    /// <summary>The sockets of each box, as bits.</summary>
+    public IReadOnlyList<int> Fits => _fits;
+
     public bool Any => _fits.Length > 0;
 
     /// <summary>How many boxes.</summary>

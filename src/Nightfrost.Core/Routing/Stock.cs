@@ -1,0 +1,164 @@
+using System.Collections.Concurrent;
+using System.Numerics;
+
+namespace Nightfrost.Core.Routing;
+
+/// <summary>
+/// Counts what the parts of a rig take of things there are only so many of: so many bits of one number for each of them. Parts that are put together pay for what one of
+/// them counted on and the other takes. For the set's USB sockets the boxes that are fed are kept, by the sockets they fit: which further boxes could be fed hangs on these alone,
+/// since sets of boxes that can be fed side by side are a matroid.
+/// </summary>
+internal sealed class Stock
+{
+    private const int MostBits = 62;
+
+    private readonly record struct Field(int Resource, int Shift, long Mask, int There, long Cents);
+
+    private readonly Candidates _candidates;
+    private readonly List<Field> _fields = [];
+    private readonly List<(int Fits, int Shift, long Mask)> _usb = [];
+    private readonly ConcurrentDictionary<long, (long Fed, int Unfed)> _settled = [];
+    private readonly long _usbMask;
+    private long _guards;
+    private int _bits;
+
+    /// <param name="candidates">What is planned with.</param>
+    public Stock(Candidates candidates)
+    {
+        _candidates = candidates;
+        var parts = candidates.Forks.SelectMany(fork => fork.Splitters).Select(s => (s.Uses, s.Usb)).Concat(candidates.Lines.Select(line => (line.Uses, line.Usb))).ToList();
+        HashSet<int> fits = [.. parts.SelectMany(part => part.Usb.Fits)];
+        var sockets = BitOperations.PopCount((uint)fits.Aggregate(0, (all, one) => all | one));
+        foreach (var one in fits.Order())
+        {
+            if (ShiftOf(2 * sockets) is var shift and >= 0)
+                _usb.Add((one, shift, MaskAt(shift)));
+        }
+
+        _usbMask = _bits == 0 ? 0 : (1L << _bits) - 1;
+        var uses = parts.SelectMany(part => part.Uses).Concat(candidates.Lines.Select(line => line.Shape).Distinct().SelectMany(shape => shape.Ears).SelectMany(ear => ear.Uses)).Select(use => use.Resource);
+        foreach (var resource in (fits.Count > 0 ? [candidates.Supply] : Array.Empty<int>()).Concat(uses.Order()).Distinct())
+        {
+            var there = candidates.Resources.There(resource);
+            if (there > 0 && ShiftOf(2 * there + 2 * sockets) is var shift and >= 0)
+                _fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource)));
+        }
+    }
+
+    /// <summary>What a feed takes.</summary>
+    public long Of(FeedLine line) => Of(line.Uses, line.Usb);
+
+    /// <summary>What a splitter takes.</summary>
+    public long Of(SplitterLine splitter) => Of(splitter.Uses, splitter.Usb);
+
+    /// <summary>What an ear takes beside what comes out of a transmitter's box.</summary>
+    public long Of(FeedLine line, EarOption ear, int fromBox)
+    {
+        var taken = 0L;
+        for (var u = 0; u < ear.Uses.Length; u++)
+            taken = With(taken, ear.Uses[u].Resource, ear.Uses[u].Pieces - ChargedPrice.Boxed(line, ear, u, fromBox));
+        return taken;
+    }
+
+    /// <summary>What two parts take together.</summary>
+    /// <param name="a">What the one takes.</param>
+    /// <param name="b">What the other takes.</param>
+    /// <param name="cents">Their price when each has all to itself, in hundredths; raised by what one of them must pay now.</param>
+    public long Join(long a, long b, ref long cents)
+    {
+        if (a == 0 || b == 0)
+            return a | b;
+        var sum = a + b;
+        if ((sum & _usbMask) is var usb and not 0)
+        {
+            var (fed, unfed) = Settled(usb);
+            sum = sum & ~_usbMask | fed;
+            if (unfed > 0)
+            {
+                var supply = _fields.FindIndex(f => f.Resource == _candidates.Supply);
+                if (supply < 0)
+                    cents += unfed * _candidates.Resources.Cents(_candidates.Supply);
+                else
+                    sum += (long)unfed << _fields[supply].Shift;
+            }
+        }
+
+        foreach (var field in _fields)
+        {
+            var more = (int)((sum & field.Mask) >> field.Shift) - field.There;
+            if (more <= 0)
+                continue;
+            cents += more * field.Cents;
+            sum -= (long)more << field.Shift;
+        }
+
+        return sum;
+    }
+
+    /// <summary>True when nothing is taken more of than in another part.</summary>
+    public bool TakesNoMore(long mine, long other) => mine == 0 || (((other | _guards) - mine) & _guards) == _guards;
+
+    private long Of(Use[] uses, UsbNeed usb)
+    {
+        var taken = 0L;
+        foreach (var fit in usb.Fits)
+        {
+            var at = _usb.FindIndex(one => one.Fits == fit);
+            if (at >= 0 && Settled(taken + (1L << _usb[at].Shift)) is { Unfed: 0 } more)
+                taken = more.Fed;
+        }
+
+        foreach (var use in uses)
+            taken = With(taken, use.Resource, use.Pieces);
+        return taken;
+    }
+
+    private long With(long taken, int resource, int pieces)
+    {
+        foreach (var field in _fields)
+        {
+            if (field.Resource == resource && pieces > 0)
+                return taken + ((long)Math.Min(pieces, field.There) << field.Shift);
+        }
+
+        return taken;
+    }
+
+    // The boxes that are fed, as many as can be, and how many are left.
+    private (long Fed, int Unfed) Settled(long usb)
+    {
+        if (_settled.TryGetValue(usb, out var known))
+            return known;
+        var (fed, unfed, boxes) = (0L, 0, new List<int>());
+        foreach (var (fits, shift, mask) in _usb)
+        {
+            for (var box = (usb & mask) >> shift; box > 0; box--)
+            {
+                boxes.Add(fits);
+                if (new UsbNeed(boxes).Unfed == 0)
+                {
+                    fed += 1L << shift;
+                    continue;
+                }
+
+                unfed++;
+                boxes.RemoveAt(boxes.Count - 1);
+            }
+        }
+
+        return _settled[usb] = (fed, unfed);
+    }
+
+    // The highest bit of a field stays clear in what a part takes: two parts fit side by side, and one borrow shows which takes more.
+    private int ShiftOf(int most)
+    {
+        var (width, shift) = (BitOperations.Log2((uint)most) + 1, _bits);
+        if (shift + width > MostBits)
+            return -1;
+        _bits += width;
+        _guards |= 1L << _bits - 1;
+        return shift;
+    }
+
+    private long MaskAt(int shift) => ((1L << _bits) - 1) & ~((1L << shift) - 1);
+}
