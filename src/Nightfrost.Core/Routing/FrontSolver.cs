@@ -77,19 +77,31 @@ internal sealed class Front(Stock stock)
     }
 
     /// <summary>Adds a point that <see cref="Lacks"/> said is missing.</summary>
+    /// <param name="point">The point.</param>
+    /// <param name="taken">What it is compared by of scarce things.</param>
     public void Add(FrontPoint point, long taken)
     {
-        for (var i = _worths.Count - 1; i >= 0; i--)
+        var left = 0;
+        for (var i = 0; i < _worths.Count; i++)
         {
             var p = _worths[i];
-            if (point.Needs < p.Needs || point.Cents > p.Cents || point.Hand > p.Hand || !stock.TakesNoMore(taken, p.Taken))
+            if (point.Needs >= p.Needs && point.Cents <= p.Cents && point.Hand <= p.Hand && stock.TakesNoMore(taken, p.Taken))
                 continue;
-            _worths.RemoveAt(i);
-            _points.RemoveAt(i);
+            if (left < i)
+                (_worths[left], _points[left]) = (p, _points[i]);
+            left++;
         }
 
+        _worths.RemoveRange(left, _worths.Count - left);
+        _points.RemoveRange(left, _points.Count - left);
         _worths.Add((point.Needs, point.Hand, point.Cents, taken));
         _points.Add(point);
+    }
+
+    public void Clear()
+    {
+        _worths.Clear();
+        _points.Clear();
     }
 }
 
@@ -103,8 +115,10 @@ internal sealed class FrontSolver
     private readonly Stock _stock;
     private readonly Ideals _ideals;
     private readonly StepCount _steps;
+    private readonly List<Front> _scratch = [];
     private readonly int _listeners;
     private readonly int _sets;
+    private Front[] _lent = [];
 
     private FrontSolver(Candidates candidates, Stock stock, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
     {
@@ -148,6 +162,14 @@ internal sealed class FrontSolver
         var fronts = new Front?[_sets];
         fronts[0] = new Front(_stock);
         return fronts;
+    }
+
+    // Fronts for the groups of one line, used again for the next one.
+    private Front[] Scratch(int count)
+    {
+        while (_scratch.Count < count)
+            _scratch.Add(new(_stock));
+        return _scratch.Count == _lent.Length ? _lent : _lent = [.. _scratch];
     }
 
     private void Merge(Front?[] fronts, Front?[] socket)
@@ -253,48 +275,58 @@ internal sealed class FrontSolver
         }
     }
 
+    /// <summary>One ear that may join a group.</summary>
+    private readonly record struct Joining(int Ear, long Cents, int Takes, long Taken);
+
     /// <summary>Fronts of one line.</summary>
     private readonly struct LineFronts(FrontSolver solver, FeedLine line)
     {
         public void AddTo(Front?[] table, bool last)
         {
-            var taken = solver._stock.Of(line);
-            for (var first = 0; first < solver._listeners; first++)
+            var (n, taken) = (solver._listeners, solver._stock.Of(line));
+            var feeds = new FrontPoint[n];
+            for (var first = 0; first < n; first++)
             {
                 var cents = ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.Usb, first, ChargedPart.Feed);
-                var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = line.Hand, Taken = taken, Line = line };
-                if (MayBeNew(feed, first, 1, 1))
-                    Grow(table, feed, first, 1, 1, last);
-                if (line.Most < 2 || !MayBeNew(feed, first, 2, line.Most))
-                    continue;
-                for (var size = 2; size <= line.Most; size++)
-                {
-                    var largest = size >= line.Shape.Sizes ? line.Most : size;
-                    Grow(table, feed, first, size, largest, last);
-                    size = largest;
-                }
+                feeds[first] = new FrontPoint { Needs = 0, Cents = cents, Hand = line.Hand, Taken = taken, Line = line };
+            }
+
+            AddTo(table, last, feeds, 1, 1);
+            for (var size = 2; size <= line.Most; size++)
+            {
+                var largest = size >= line.Shape.Sizes ? line.Most : size;
+                AddTo(table, last, feeds, size, largest);
+                size = largest;
+            }
+        }
+
+        private void AddTo(Front?[] table, bool last, FrontPoint[] feeds, int smallest, int largest)
+        {
+            var ears = new List<Joining>[feeds.Length];
+            for (var i = 0; i < ears.Length; i++)
+                ears[i] = Ears(i, smallest);
+            for (var first = 0; first < feeds.Length; first++)
+            {
+                if (ears[first].Count > 0 && MayBeNew(feeds[first], first, largest, ears))
+                    Grow(table, feeds[first], first, smallest, largest, ears, last);
             }
         }
 
         // True when some set of listeners, each with the best of every criterion at once, could still lead to a new rig.
-        private bool MayBeNew(FrontPoint feed, int first, int smallest, int largest)
+        private bool MayBeNew(FrontPoint feed, int first, int largest, List<Joining>[] ears)
         {
             var n = solver._listeners;
             Span<(int Needs, long Cents, int Hand)> best = stackalloc (int, long, int)[n];
             for (var i = first; i < n; i++)
             {
                 best[i] = (-1, long.MaxValue, int.MaxValue);
-                var (k, last) = line.Shape.Of(i, smallest);
-                for (; k < last; k++)
+                foreach (var one in ears[i])
                 {
-                    ref readonly var worth = ref line.Shape.Worths[k];
-                    if (Reaches(i, k))
-                        best[i] = (Math.Max(best[i].Needs, worth.Needs), Math.Min(best[i].Cents, line.InTheBox.Length > 0 ? 0 : worth.Cents), Math.Min(best[i].Hand, worth.Hand));
+                    ref readonly var worth = ref line.Shape.Worths[one.Ear];
+                    best[i] = (Math.Max(best[i].Needs, worth.Needs), Math.Min(best[i].Cents, one.Cents), Math.Min(best[i].Hand, worth.Hand));
                 }
             }
 
-            if (best[first].Needs < 0)
-                return false;
             for (var set = 1 << first; set < solver._sets; set += 1 << (first + 1))
             {
                 if (BitOperations.PopCount((uint)set) > largest)
@@ -317,52 +349,61 @@ internal sealed class FrontSolver
         }
 
         // Set by set, kept as fronts for each state of the box. Only whole groups are held against the ideals: a part may be joined without paying the feed again.
-        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, int largest, bool last)
+        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, int largest, List<Joining>[] ears, bool last)
         {
             var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
-            var fronts = new Front?[solver._sets * states];
+            var fronts = solver.Scratch(solver._sets * states);
             for (var set = 1 << first; set < solver._sets; set += 1 << (first + 1))
             {
                 var size = BitOperations.PopCount((uint)set);
                 if (size > largest)
                     continue;
                 var highest = BitOperations.Log2((uint)set);
-                var ears = Ears(highest, smallest);
+                for (var state = 0; state < states; state++)
+                    fronts[set * states + state].Clear();
                 for (var state = 0; state < states; state++)
                 {
-                    var before = highest != first ? fronts[(set ^ 1 << highest) * states + state]?.Points ?? [] : state == 0 ? [feed] : (IReadOnlyList<FrontPoint>)[];
-                    foreach (var at in before)
+                    if (highest != first)
                     {
-                        foreach (var (ear, cents, takes, own) in ears)
-                        {
-                            solver._steps.Spent++;
-                            if (BoxState.After(line.InTheBox, state, takes) is not { } used)
-                                continue;
-                            var front = fronts[set * states + used] ??= new(solver._stock);
-                            ref readonly var worth = ref line.Shape.Worths[ear];
-                            var (needs, whole, hand) = (at.Needs + worth.Needs, at.Cents + cents, at.Hand + worth.Hand);
-                            var taken = solver._stock.Join(at.Taken, own, ref whole);
-                            if (front.Lacks(needs, whole, hand, taken))
-                                front.Add(new() { Needs = needs, Cents = whole, Hand = hand, Taken = taken, Left = at, Ear = line.Shape.Ears[ear], Listener = highest, FromBox = takes }, taken);
-                        }
+                        foreach (var at in fronts[(set ^ 1 << highest) * states + state].Points)
+                            Join(at, state, fronts.AsSpan(set * states, states), highest, ears[highest]);
+                    }
+                    else if (state == 0)
+                    {
+                        Join(feed, 0, fronts.AsSpan(set * states, states), highest, ears[highest]);
                     }
                 }
 
                 for (var state = 0; state < states && size >= smallest; state++)
                 {
-                    foreach (var whole in fronts[set * states + state]?.Points ?? [])
+                    foreach (var whole in fronts[set * states + state].Points)
                         solver.Put(table, set, whole.Needs, whole.Cents, whole.Hand, whole.Taken, whole, null, last);
                 }
             }
         }
 
+        private void Join(FrontPoint at, int state, ReadOnlySpan<Front> into, int listener, List<Joining> ears)
+        {
+            foreach (var (ear, price, takes, own) in ears)
+            {
+                solver._steps.Spent++;
+                if (BoxState.After(line.InTheBox, state, takes) is not { } used)
+                    continue;
+                ref readonly var worth = ref line.Shape.Worths[ear];
+                var (needs, cents, hand) = (at.Needs + worth.Needs, at.Cents + price, at.Hand + worth.Hand);
+                var taken = solver._stock.Join(at.Taken, own, ref cents);
+                if (into[used].Lacks(needs, cents, hand, taken))
+                    into[used].Add(new() { Needs = needs, Cents = cents, Hand = hand, Taken = taken, Left = at, Ear = line.Shape.Ears[ear], Listener = listener, FromBox = takes }, taken);
+            }
+        }
+
         private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
 
-        private List<(int Ear, long Cents, int Takes, long Taken)> Ears(int listener, int size)
+        private List<Joining> Ears(int listener, int size)
         {
-            var (found, seen) = (new List<(int Ear, long Cents, int Takes, long Taken)>(), new Front(solver._stock));
-            var (k, last) = line.Shape.Of(listener, size);
-            for (; k < last; k++)
+            var found = new List<Joining>();
+            var (k, end) = line.Shape.Of(listener, size);
+            for (; k < end; k++)
             {
                 if (!Reaches(listener, k))
                     continue;
@@ -371,20 +412,25 @@ internal sealed class FrontSolver
                 {
                     if (!BoxState.Wants(line.InTheBox, ear, takes))
                         continue;
-                    var cents = ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, takes);
-                    var taken = solver._stock.Of(line, ear, takes);
-                    if (line.InTheBox.Length == 0)
-                    {
-                        if (!seen.Lacks(worth.Needs, cents, worth.Hand, taken))
-                            continue;
-                        seen.Add(new() { Needs = worth.Needs, Cents = cents, Hand = worth.Hand, Taken = taken }, taken);
-                    }
-
-                    found.Add((k, cents, takes, taken));
+                    var one = new Joining(k, ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, takes), takes, solver._stock.Of(line, ear, takes));
+                    if (line.InTheBox.Length > 0 || IsMissing(found, worth, one))
+                        found.Add(one);
                 }
             }
 
             return found;
+        }
+
+        private bool IsMissing(List<Joining> found, in Worth worth, Joining one)
+        {
+            foreach (var before in found)
+            {
+                ref readonly var other = ref line.Shape.Worths[before.Ear];
+                if (before.Cents <= one.Cents && other.Needs >= worth.Needs && other.Hand <= worth.Hand && solver._stock.TakesNoMore(before.Taken, one.Taken))
+                    return false;
+            }
+
+            return true;
         }
     }
 }

@@ -3,6 +3,8 @@ namespace Nightfrost.Core.Routing;
 /// <summary>Chooses what is shown of the rigs that nothing beats: the best, the best on each criterion, and then those least like what is shown already.</summary>
 internal static class Spread
 {
+    private const int Places = 6;
+
     private static readonly (Criterion Criterion, string Title)[] Ends =
     [
         (Criterion.Price, "Least to pay"),
@@ -30,9 +32,10 @@ internal static class Spread
                 Show(first, title);
         }
 
+        var spans = Spans(rigs);
         while (shown.Count < Router.MostShown && left.Count > 0)
         {
-            var next = left.MaxBy(r => shown.Min(s => Distance(r.Score, s.Score, rigs)))!;
+            var next = left.MaxBy(r => shown.Min(s => Distance(r.Score, s.Score, spans)))!;
             Show(next, Comparison.BetterOn(next.Score, shown[0].Score));
         }
 
@@ -48,18 +51,27 @@ internal static class Spread
     private static int Compare(UnbeatenRig a, UnbeatenRig b, Priorities priorities) => b.Score.Against(a.Score, priorities);
 
     // Each criterion as a share of its span over the whole set.
-    private static double Distance(in Score a, in Score b, IReadOnlyList<UnbeatenRig> rigs)
+    private static double Distance(in Score a, in Score b, double[] spans)
     {
-        var (x, y, sum) = (Places(a), Places(b), 0.0);
-        for (var i = 0; i < x.Length; i++)
-        {
-            var at = i;
-            var span = rigs.Max(r => Places(r.Score)[at]) - rigs.Min(r => Places(r.Score)[at]);
-            sum += span > 0 ? Math.Abs(x[i] - y[i]) / span : 0;
-        }
-
+        var sum = 0.0;
+        for (var i = 0; i < spans.Length; i++)
+            sum += spans[i] > 0 ? Math.Abs(Place(a, i) - Place(b, i)) / spans[i] : 0;
         return sum;
     }
 
-    private static double[] Places(in Score s) => [s.NeedsMet, s.Grade, (double)s.Price, s.Boxes, s.Quality, s.Margin];
+    private static double[] Spans(IReadOnlyList<UnbeatenRig> rigs)
+    {
+        var spans = new double[Places];
+        for (var i = 0; i < spans.Length; i++)
+        {
+            var (least, most) = (double.MaxValue, double.MinValue);
+            foreach (var rig in rigs)
+                (least, most) = (Math.Min(least, Place(rig.Score, i)), Math.Max(most, Place(rig.Score, i)));
+            spans[i] = most - least;
+        }
+
+        return spans;
+    }
+
+    private static double Place(in Score s, int at) => at switch { 0 => s.NeedsMet, 1 => s.Grade, 2 => (double)s.Price, 3 => s.Boxes, 4 => s.Quality, _ => s.Margin };
 }
