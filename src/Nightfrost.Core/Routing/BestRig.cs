@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace Nightfrost.Core.Routing;
 
 /// <summary>What a search found.</summary>
@@ -7,15 +9,15 @@ namespace Nightfrost.Core.Routing;
 internal sealed record Found(Rig? Rig, Score Score, bool Proven);
 
 /// <summary>
-/// The exact best rig under an order of priorities: relax, check, split. The relaxed problem lets everything at hand be used by everybody; where its answer uses more
-/// than there is, one of the users must pay, and each possibility is solved in turn, the most promising first.
+/// The exact best rig under an order of priorities: relax, check, count. The relaxed problem lets everything at hand be used by everybody; where its answer uses more
+/// than there is, it is solved again with what is scarce counted, and the first answer tells what is not worth building.
 /// </summary>
 internal sealed class BestRig
 {
-    /// <summary>Splits after which a search stops and says that its answer is not proven.</summary>
-    public const int MostSplits = 400;
+    /// <summary>Steps after which a search stops and says that its answer is not proven.</summary>
+    public const long MostSteps = 100_000_000;
 
-    /// <summary>Cases solved at the same time.</summary>
+    /// <summary>Threads that a plan may use.</summary>
     internal const int Workers = 2;
 
     /// <summary>A rig with what it weighs.</summary>
@@ -25,6 +27,7 @@ internal sealed class BestRig
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly CancellationToken _cancel;
+    private Stock? _stock;
     private int[][]? _highest;
     private bool _proven = true;
 
@@ -155,51 +158,33 @@ internal sealed class BestRig
         _ => threshold with { Margin = level },
     };
 
-    // The exact optimum of one weighing; null when nobody can be served, or when nothing reaches the goal.
+    // The exact optimum of one weighing; null when nobody can be served, or when nothing reaches the goal. At first everything at hand may be used by everybody, which never
+    // underrates a rig. Where the rig that this gives is worth less than it seemed, scarce things are counted.
     private Reached? Solve(Weights weights, Threshold threshold, long goal = long.MinValue)
     {
-        var open = new PriorityQueue<(Solution Solution, Charges Charges), long>();
+        _cancel.ThrowIfCancellationRequested();
         var lines = Narrowed.For(_candidates, weights, threshold, _demands);
-        Push([Charges.None]);
-        Reached? best = null;
-        for (var splits = 0; open.TryDequeue(out var node, out _); splits++)
-        {
-            _cancel.ThrowIfCancellationRequested();
-            if (node.Solution.Served == 0 || node.Solution.Key < goal)
-                return best;
-            if (best is not null && best.Key >= node.Solution.Key)
-                return best;
-            var rig = Build(_candidates.Site, node.Solution.Picks);
-            var score = rig.Score(_arrivals);
-            var key = weights.Served * score.Served + weights.Needs * score.NeedsMet - weights.Cents * (long)Math.Round(score.Price * 100) - weights.Hand * score.Boxes;
-            if (best is null || key > best.Key)
-                best = new(rig, score, key);
-            if (key >= node.Solution.Key)
-                return best;
-            var conflict = Contention.In(_candidates, rig, node.Solution.Picks, node.Charges);
-            if (conflict.Count == 0 || splits >= MostSplits)
-            {
-                _proven = false;
-                return best;
-            }
+        var relaxed = SubsetSolver.Best(_candidates, lines, weights, threshold, _demands, _cancel);
+        if (relaxed.Served == 0 || relaxed.Key < goal)
+            return null;
+        var first = Priced(weights, relaxed.Picks);
+        if (first.Key >= relaxed.Key)
+            return first;
+        var (ideals, steps) = (Ideals.Of(relaxed, _demands, Math.Max(first.Key, goal == long.MinValue ? goal : goal - 1)), new StepCount(MostSteps));
+        var exact = FrontSolver.Fronts(_candidates, _stock ??= new(_candidates), lines, threshold, weights, _demands, ideals, BitOperations.PopCount((uint)relaxed.Served), steps, _cancel);
+        _proven &= !steps.IsOver;
+        if (exact.Count == 0)
+            return first;
+        var found = Priced(weights, exact[0].Picks());
+        _proven &= found.Key >= -exact[0].Cents;
+        return found.Key > first.Key ? found : first;
+    }
 
-            Push([.. node.Charges.Split(conflict, _candidates.ThereOf(conflict[0]))]);
-        }
-
-        return best;
-
-        // The cases are solved side by side and entered in their order, so that the answer does not hang on which is done first.
-        void Push(Charges[] cases)
-        {
-            var solutions = new Solution[cases.Length];
-            if (cases.Length == 1)
-                solutions[0] = SubsetSolver.Best(_candidates, lines, weights, threshold, cases[0], _demands, _cancel);
-            else
-                Parallel.For(0, cases.Length, new ParallelOptions { MaxDegreeOfParallelism = Workers, CancellationToken = _cancel },
-                    i => solutions[i] = SubsetSolver.Best(_candidates, lines, weights, threshold, cases[i], _demands, _cancel));
-            for (var i = 0; i < cases.Length; i++)
-                open.Enqueue((solutions[i], cases[i]), -solutions[i].Key);
-        }
+    private Reached Priced(Weights weights, IReadOnlyList<Pick> picks)
+    {
+        var rig = Build(_candidates.Site, picks);
+        var score = rig.Score(_arrivals);
+        return new(rig, score, weights.KeyOf(score.Served, score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes));
     }
 
     /// <summary>The rig of a solution: equal chains on one splitter get their numbers, a box that changes with a second listener its mode.</summary>

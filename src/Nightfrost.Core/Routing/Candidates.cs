@@ -115,7 +115,7 @@ internal sealed class FeedLine
         {
             foreach (var ear in Ears(listener, size))
             {
-                if (ChargedPrice.Holds(this, ear, id))
+                if (EarPrice.Holds(this, ear, id))
                     return true;
             }
         }
@@ -138,6 +138,9 @@ internal sealed class Resources
 {
     private readonly Dictionary<string, int> _ids = [];
     private readonly List<(int There, long Cents)> _all = [];
+
+    /// <summary>How many sorts of things there are.</summary>
+    public int Count => _all.Count;
 
     /// <summary>Pieces at hand.</summary>
     public int There(int resource) => _all[resource].There;
@@ -182,9 +185,6 @@ internal sealed class Candidates
 
     /// <summary>In-step grade of one ear on one line.</summary>
     public int GradeOf(FeedLine line, int listener, EarOption ear) => Grades.Of(line.Prefix, ear.Suffix, Tolerances[listener]);
-
-    /// <summary>Pieces at hand of what a user wants; 0 for the set's USB, which is not counted so.</summary>
-    public int ThereOf(Charge user) => user.Resource >= 0 ? Resources.There(user.Resource) : 0;
 
     /// <summary>Resource of a mains supply; −1 when the shelf has none.</summary>
     public required int Supply { get; init; }

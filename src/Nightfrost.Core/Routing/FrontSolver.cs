@@ -110,34 +110,47 @@ internal sealed class FrontSolver
 {
     private readonly Candidates _candidates;
     private readonly Threshold _threshold;
-    private readonly Charges _charges;
+    private readonly Weights? _weights;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Stock _stock;
     private readonly Ideals _ideals;
     private readonly StepCount _steps;
     private readonly List<Front> _scratch = [];
+    private readonly bool[] _wanted;
+    private readonly (int Needs, long Cents, int Hand, int Size)[] _sums;
     private readonly int _listeners;
     private readonly int _sets;
     private Front[] _lent = [];
 
-    private FrontSolver(Candidates candidates, Stock stock, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
+    private FrontSolver(Candidates candidates, Stock stock, Threshold threshold, Weights? weights, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
     {
-        (_candidates, _stock, _threshold, _charges, _demands, _ideals, _steps) = (candidates, stock, threshold, charges, demands, ideals, steps);
+        (_candidates, _stock, _threshold, _weights, _demands, _ideals, _steps) = (candidates, stock, threshold, weights, demands, ideals, steps);
         _listeners = candidates.Tolerances.Length;
         _sets = 1 << _listeners;
+        (_wanted, _sums) = (new bool[_sets], new (int, long, int, int)[_sets]);
     }
 
     /// <summary>Every point that serves as many listeners and may be new.</summary>
+    /// <param name="candidates">What may be planned with.</param>
+    /// <param name="stock">What is scarce.</param>
+    /// <param name="lines">Its lines that the threshold needs, and the weighing if there is one.</param>
+    /// <param name="threshold">Least that every route must reach.</param>
+    /// <param name="weights">Compares by one weighed sum, less of which is better, in the place of the price; null compares by wishes, price and switching on.</param>
+    /// <param name="demands">What must stand in whose route.</param>
+    /// <param name="ideals">What could be had with the others.</param>
+    /// <param name="served">Listeners to serve.</param>
+    /// <param name="steps">Counts the work.</param>
+    /// <param name="cancel">Stops it.</param>
     public static List<FrontPoint> Fronts(
-        Candidates candidates, Stock stock, Narrowed lines, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
+        Candidates candidates, Stock stock, Narrowed lines, Threshold threshold, Weights? weights, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
     {
-        var solver = new FrontSolver(candidates, stock, threshold, charges, demands, ideals, steps);
+        var solver = new FrontSolver(candidates, stock, threshold, weights, demands, ideals, steps);
         var fronts = solver.NewFronts();
         fronts[0]!.Add(new() { Needs = 0, Cents = 0, Hand = 0, Taken = 0 }, 0);
         foreach (var socket in lines.Sockets)
         {
             cancel.ThrowIfCancellationRequested();
-            if (steps.Spent > UnbeatenSet.MostSteps)
+            if (steps.IsOver)
                 break;
             solver.Merge(fronts, solver.OfSocket(socket));
         }
@@ -164,6 +177,19 @@ internal sealed class FrontSolver
         return fronts;
     }
 
+    // How a part is compared: by itself, or by its weighed sum alone.
+    private (int Needs, long Cents, int Hand) Weighed(int served, int needs, long cents, int hand) => _weights is { } w ? (0, -w.KeyOf(served, needs, cents, hand), 0) : (needs, cents, hand);
+
+    private long Join(long a, long b, ref long cents)
+    {
+        if (_weights is not { } weights)
+            return _stock.Join(a, b, ref cents);
+        var more = 0L;
+        var taken = _stock.Join(a, b, ref more);
+        cents += weights.Cents * more;
+        return taken;
+    }
+
     // Fronts for the groups of one line, used again for the next one.
     private Front[] Scratch(int count)
     {
@@ -172,16 +198,30 @@ internal sealed class FrontSolver
         return _scratch.Count == _lent.Length ? _lent : _lent = [.. _scratch];
     }
 
+    // From the largest set down, so that no set is read that this socket has added to already.
     private void Merge(Front?[] fronts, Front?[] socket)
     {
-        for (var set = _sets - 1; set > 0; set--)
+        var (mine, others) = (Filled(socket), Filled(fronts, 0));
+        for (var k = others.Count - 1; k >= 0; k--)
         {
-            for (var sub = set; sub > 0; sub = (sub - 1) & set)
+            foreach (var sub in mine)
             {
-                if (socket[sub] is { } mine && fronts[set ^ sub] is { } before)
-                    Combine(fronts, set, mine, before, true);
+                if ((sub & others[k]) == 0)
+                    Combine(fronts, sub | others[k], socket[sub]!, fronts[others[k]]!, true);
             }
         }
+    }
+
+    private static List<int> Filled(Front?[] fronts, int from = 1)
+    {
+        var filled = new List<int>();
+        for (var set = from; set < fronts.Length; set++)
+        {
+            if (fronts[set] is { Points.Count: > 0 })
+                filled.Add(set);
+        }
+
+        return filled;
     }
 
     private void Combine(Front?[] into, int set, Front mine, Front other, bool last)
@@ -191,7 +231,7 @@ internal sealed class FrontSolver
             foreach (var b in other.Points)
             {
                 var cents = a.Cents + b.Cents;
-                var taken = _stock.Join(a.Taken, b.Taken, ref cents);
+                var taken = Join(a.Taken, b.Taken, ref cents);
                 Put(into, set, a.Needs + b.Needs, cents, a.Hand + b.Hand, taken, a, b, last);
             }
         }
@@ -244,13 +284,13 @@ internal sealed class FrontSolver
 
             if (holders == fork.Most)
                 break;
-            for (var set = 1; set < _sets; set++)
+            var rests = Filled(before);
+            foreach (var sub in Filled(groups))
             {
-                var lowest = set & -set;
-                for (var sub = set; sub > 0; sub = (sub - 1) & set)
+                foreach (var rest in rests)
                 {
-                    if ((sub & lowest) != 0 && sub != set && groups[sub] is { } mine && before[set ^ sub] is { } rest)
-                        Combine(next, set, mine, rest, false);
+                    if ((sub & rest) == 0 && (sub & -sub) < (rest & -rest))
+                        Combine(next, sub | rest, groups[sub]!, before[rest]!, false);
                 }
             }
 
@@ -260,103 +300,93 @@ internal sealed class FrontSolver
 
     private void Stand(Front?[] table, SplitterLine splitter, Front?[] behind)
     {
-        var own = _stock.Of(splitter);
+        var (own, (_, cents, more)) = (_stock.Of(splitter), Weighed(0, 0, splitter.Cents, splitter.Hand));
         for (var set = 1; set < _sets; set++)
         {
             if (behind[set] is not { } front)
                 continue;
-            var cents = ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, BitOperations.TrailingZeroCount(set), ChargedPart.Splitter);
             foreach (var p in front.Points)
             {
                 var whole = p.Cents + cents;
-                var taken = _stock.Join(p.Taken, own, ref whole);
-                Put(table, set, p.Needs, whole, p.Hand + splitter.Hand, taken, new() { Needs = p.Needs, Cents = whole, Hand = p.Hand + splitter.Hand, Taken = taken, Left = p, Splitter = splitter }, null, true);
+                var taken = Join(p.Taken, own, ref whole);
+                Put(table, set, p.Needs, whole, p.Hand + more, taken, new() { Needs = p.Needs, Cents = whole, Hand = p.Hand + more, Taken = taken, Left = p, Splitter = splitter }, null, true);
             }
         }
     }
 
     /// <summary>One ear that may join a group.</summary>
-    private readonly record struct Joining(int Ear, long Cents, int Takes, long Taken);
+    private readonly record struct Joining(int Ear, int Needs, long Cents, int Hand, int Takes, long Taken);
 
     /// <summary>Fronts of one line.</summary>
     private readonly struct LineFronts(FrontSolver solver, FeedLine line)
     {
         public void AddTo(Front?[] table, bool last)
         {
-            var (n, taken) = (solver._listeners, solver._stock.Of(line));
-            var feeds = new FrontPoint[n];
-            for (var first = 0; first < n; first++)
-            {
-                var cents = ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.Usb, first, ChargedPart.Feed);
-                feeds[first] = new FrontPoint { Needs = 0, Cents = cents, Hand = line.Hand, Taken = taken, Line = line };
-            }
-
-            AddTo(table, last, feeds, 1, 1);
+            var (_, cents, hand) = solver.Weighed(0, 0, line.Cents, line.Hand);
+            var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = hand, Taken = solver._stock.Of(line), Line = line };
+            AddTo(table, last, feed, 1, 1);
             for (var size = 2; size <= line.Most; size++)
             {
                 var largest = size >= line.Shape.Sizes ? line.Most : size;
-                AddTo(table, last, feeds, size, largest);
+                AddTo(table, last, feed, size, largest);
                 size = largest;
             }
         }
 
-        private void AddTo(Front?[] table, bool last, FrontPoint[] feeds, int smallest, int largest)
+        private void AddTo(Front?[] table, bool last, FrontPoint feed, int smallest, int largest)
         {
-            var ears = new List<Joining>[feeds.Length];
+            var ears = new List<Joining>[solver._listeners];
             for (var i = 0; i < ears.Length; i++)
                 ears[i] = Ears(i, smallest);
-            for (var first = 0; first < feeds.Length; first++)
+            if (!Want(feed, smallest, largest, ears))
+                return;
+            for (var first = 0; first < ears.Length; first++)
             {
-                if (ears[first].Count > 0 && MayBeNew(feeds[first], first, largest, ears))
-                    Grow(table, feeds[first], first, smallest, largest, ears, last);
+                if (solver._wanted[1 << first])
+                    Grow(table, feed, first, smallest, ears, last);
             }
         }
 
-        // True when some set of listeners, each with the best of every criterion at once, could still lead to a new rig.
-        private bool MayBeNew(FrontPoint feed, int first, int largest, List<Joining>[] ears)
+        // Marks the sets of listeners that, each with the best of every criterion at once, could still lead to a new rig, and the parts that such sets grow from.
+        private bool Want(FrontPoint feed, int smallest, int largest, List<Joining>[] ears)
         {
             var n = solver._listeners;
             Span<(int Needs, long Cents, int Hand)> best = stackalloc (int, long, int)[n];
-            for (var i = first; i < n; i++)
+            for (var i = 0; i < n; i++)
             {
-                best[i] = (-1, long.MaxValue, int.MaxValue);
+                best[i] = (int.MinValue, long.MaxValue, int.MaxValue);
                 foreach (var one in ears[i])
-                {
-                    ref readonly var worth = ref line.Shape.Worths[one.Ear];
-                    best[i] = (Math.Max(best[i].Needs, worth.Needs), Math.Min(best[i].Cents, one.Cents), Math.Min(best[i].Hand, worth.Hand));
-                }
+                    best[i] = (Math.Max(best[i].Needs, one.Needs), Math.Min(best[i].Cents, one.Cents), Math.Min(best[i].Hand, one.Hand));
             }
 
-            for (var set = 1 << first; set < solver._sets; set += 1 << (first + 1))
+            var (wanted, sums, any) = (solver._wanted, solver._sums, false);
+            sums[0] = (feed.Needs, feed.Cents, feed.Hand, 0);
+            solver._steps.Spent += solver._sets;
+            for (var set = 1; set < solver._sets; set++)
             {
-                if (BitOperations.PopCount((uint)set) > largest)
-                    continue;
-                solver._steps.Spent++;
-                var (needs, cents, hand, all) = (0, feed.Cents, feed.Hand, true);
-                for (var rest = set; rest != 0 && all; rest &= rest - 1)
-                {
-                    var one = best[BitOperations.TrailingZeroCount(rest)];
-                    all = one.Needs >= 0;
-                    if (all)
-                        (needs, cents, hand) = (needs + one.Needs, cents + one.Cents, hand + one.Hand);
-                }
-
-                if (all && solver._ideals.MayPass(set, needs, cents, hand))
-                    return true;
+                var (rest, one) = (sums[set & (set - 1)], best[BitOperations.TrailingZeroCount(set)]);
+                var fits = rest.Size >= 0 && rest.Size < largest && one.Needs > int.MinValue;
+                sums[set] = fits ? (rest.Needs + one.Needs, rest.Cents + one.Cents, rest.Hand + one.Hand, rest.Size + 1) : (0, 0, 0, -1);
+                any |= wanted[set] = fits && rest.Size + 1 >= smallest && solver._ideals.MayPass(set, sums[set].Needs, sums[set].Cents, sums[set].Hand);
             }
 
-            return false;
+            for (var set = solver._sets - 1; set > 0 && any; set--)
+            {
+                if (wanted[set])
+                    wanted[set ^ 1 << BitOperations.Log2((uint)set)] = true;
+            }
+
+            return any;
         }
 
         // Set by set, kept as fronts for each state of the box. Only whole groups are held against the ideals: a part may be joined without paying the feed again.
-        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, int largest, List<Joining>[] ears, bool last)
+        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, List<Joining>[] ears, bool last)
         {
             var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
             var fronts = solver.Scratch(solver._sets * states);
             for (var set = 1 << first; set < solver._sets; set += 1 << (first + 1))
             {
-                var size = BitOperations.PopCount((uint)set);
-                if (size > largest)
+                if (!solver._wanted[set])
                     continue;
                 var highest = BitOperations.Log2((uint)set);
                 for (var state = 0; state < states; state++)
@@ -374,7 +404,7 @@ internal sealed class FrontSolver
                     }
                 }
 
-                for (var state = 0; state < states && size >= smallest; state++)
+                for (var state = 0; state < states && BitOperations.PopCount((uint)set) >= smallest; state++)
                 {
                     foreach (var whole in fronts[set * states + state].Points)
                         solver.Put(table, set, whole.Needs, whole.Cents, whole.Hand, whole.Taken, whole, null, last);
@@ -384,20 +414,19 @@ internal sealed class FrontSolver
 
         private void Join(FrontPoint at, int state, ReadOnlySpan<Front> into, int listener, List<Joining> ears)
         {
-            foreach (var (ear, price, takes, own) in ears)
+            foreach (var one in ears)
             {
                 solver._steps.Spent++;
-                if (BoxState.After(line.InTheBox, state, takes) is not { } used)
+                if (BoxState.After(line.InTheBox, state, one.Takes) is not { } used)
                     continue;
-                ref readonly var worth = ref line.Shape.Worths[ear];
-                var (needs, cents, hand) = (at.Needs + worth.Needs, at.Cents + price, at.Hand + worth.Hand);
-                var taken = solver._stock.Join(at.Taken, own, ref cents);
+                var (needs, cents, hand) = (at.Needs + one.Needs, at.Cents + one.Cents, at.Hand + one.Hand);
+                var taken = solver.Join(at.Taken, one.Taken, ref cents);
                 if (into[used].Lacks(needs, cents, hand, taken))
-                    into[used].Add(new() { Needs = needs, Cents = cents, Hand = hand, Taken = taken, Left = at, Ear = line.Shape.Ears[ear], Listener = listener, FromBox = takes }, taken);
+                    into[used].Add(new() { Needs = needs, Cents = cents, Hand = hand, Taken = taken, Left = at, Ear = line.Shape.Ears[one.Ear], Listener = listener, FromBox = one.Takes }, taken);
             }
         }
 
-        private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
+        private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && EarPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
 
         private List<Joining> Ears(int listener, int size)
         {
@@ -412,8 +441,9 @@ internal sealed class FrontSolver
                 {
                     if (!BoxState.Wants(line.InTheBox, ear, takes))
                         continue;
-                    var one = new Joining(k, ChargedPrice.Of(solver._candidates, solver._charges, line, listener, ear, takes), takes, solver._stock.Of(line, ear, takes));
-                    if (line.InTheBox.Length > 0 || IsMissing(found, worth, one))
+                    var (needs, cents, hand) = solver.Weighed(1, worth.Needs, EarPrice.Of(solver._candidates.Resources, line, ear, takes), worth.Hand);
+                    var one = new Joining(k, needs, cents, hand, takes, solver._stock.Of(line, ear, takes));
+                    if (line.InTheBox.Length > 0 || IsMissing(found, one))
                         found.Add(one);
                 }
             }
@@ -421,12 +451,11 @@ internal sealed class FrontSolver
             return found;
         }
 
-        private bool IsMissing(List<Joining> found, in Worth worth, Joining one)
+        private bool IsMissing(List<Joining> found, Joining one)
         {
             foreach (var before in found)
             {
-                ref readonly var other = ref line.Shape.Worths[before.Ear];
-                if (before.Cents <= one.Cents && other.Needs >= worth.Needs && other.Hand <= worth.Hand && solver._stock.TakesNoMore(before.Taken, one.Taken))
+                if (before.Cents <= one.Cents && before.Needs >= one.Needs && before.Hand <= one.Hand && solver._stock.TakesNoMore(before.Taken, one.Taken))
                     return false;
             }
 

@@ -118,7 +118,7 @@ internal sealed class WorthsAt<T>(int listeners, Threshold threshold, IReadOnlyL
             var first = _all.Count;
             for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)
             {
-                if (shape.Worths[k].Reaches(threshold) && ChargedPrice.Holds(demands, line, at % listeners, shape.Ears[k]))
+                if (shape.Worths[k].Reaches(threshold) && EarPrice.Holds(demands, line, at % listeners, shape.Ears[k]))
                     Enter(worthOf(shape.Worths[k]), first);
             }
 

@@ -26,8 +26,11 @@ internal sealed class Stock
     public Stock(Candidates candidates)
     {
         _candidates = candidates;
-        var parts = candidates.Forks.SelectMany(fork => fork.Splitters).Select(s => (s.Uses, s.Usb)).Concat(candidates.Lines.Select(line => (line.Uses, line.Usb))).ToList();
-        HashSet<int> fits = [.. parts.SelectMany(part => part.Usb.Fits)];
+        var fits = new HashSet<int>();
+        foreach (var line in candidates.Lines)
+            fits.UnionWith(line.Usb.Fits);
+        foreach (var fork in candidates.Forks)
+            fits.UnionWith(fork.Splitters.SelectMany(splitter => splitter.Usb.Fits));
         var sockets = BitOperations.PopCount((uint)fits.Aggregate(0, (all, one) => all | one));
         foreach (var one in fits.Order())
         {
@@ -36,8 +39,7 @@ internal sealed class Stock
         }
 
         _usbMask = _bits == 0 ? 0 : (1L << _bits) - 1;
-        var uses = parts.SelectMany(part => part.Uses).Concat(candidates.Lines.Select(line => line.Shape).Distinct().SelectMany(shape => shape.Ears).SelectMany(ear => ear.Uses)).Select(use => use.Resource);
-        foreach (var resource in (fits.Count > 0 ? [candidates.Supply] : Array.Empty<int>()).Concat(uses.Order()).Distinct())
+        foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).OrderByDescending(resource => resource == candidates.Supply))
         {
             var there = candidates.Resources.There(resource);
             if (there > 0 && ShiftOf(2 * there + 2 * sockets) is var shift and >= 0)
@@ -56,7 +58,7 @@ internal sealed class Stock
     {
         var taken = 0L;
         for (var u = 0; u < ear.Uses.Length; u++)
-            taken = With(taken, ear.Uses[u].Resource, ear.Uses[u].Pieces - ChargedPrice.Boxed(line, ear, u, fromBox));
+            taken = With(taken, ear.Uses[u].Resource, ear.Uses[u].Pieces - EarPrice.Boxed(line, ear, u, fromBox));
         return taken;
     }
 

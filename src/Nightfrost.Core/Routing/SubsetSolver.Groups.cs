@@ -8,8 +8,7 @@ internal sealed partial class SubsetSolver
     /// <summary>The best of one line for each set of listeners.</summary>
     private readonly struct GroupSolver(SubsetSolver solver, FeedLine line)
     {
-        // Somebody must pay for something that its feed needs, so that its price hangs on who is first.
-        private readonly bool _mayPay = ChargedPrice.Concern(solver._candidates, solver._charges, line.Uses, line.Usb);
+        private readonly long _feed = solver._weights.KeyOf(0, 0, line.Cents, line.Hand);
 
         /// <summary>Raises the keys that this line betters.</summary>
         public void FillInto(long[] keys, FeedLine[] at)
@@ -27,9 +26,6 @@ internal sealed partial class SubsetSolver
 
             var n = solver._listeners;
             Span<long> own = stackalloc long[n];
-            Span<long> feed = stackalloc long[n];
-            for (var i = 0; i < n; i++)
-                feed[i] = i > 0 && !_mayPay ? feed[0] : FeedKey(i);
             for (var size = 1; size <= line.Most; size++)
             {
                 var any = false;
@@ -44,11 +40,11 @@ internal sealed partial class SubsetSolver
                 if (size == 1)
                 {
                     for (var i = 0; i < n; i++)
-                        Raise(keys, at, 1 << i, own[i] > Never ? own[i] + feed[i] : Never);
+                        Raise(keys, at, 1 << i, own[i] > Never ? own[i] + _feed : Never);
                 }
                 else if (size >= line.Shape.Sizes)
                 {
-                    FillFrom(size, own, feed, keys, at);
+                    FillFrom(size, own, keys, at);
                     return;
                 }
                 else
@@ -56,7 +52,7 @@ internal sealed partial class SubsetSolver
                     for (var set = 1; set < keys.Length; set++)
                     {
                         if (BitOperations.PopCount((uint)set) == size)
-                            Raise(keys, at, set, SumOf(set, own, feed));
+                            Raise(keys, at, set, SumOf(set, own));
                     }
                 }
             }
@@ -86,7 +82,7 @@ internal sealed partial class SubsetSolver
                 (keys[set], at[set]) = (key, line);
         }
 
-        private void FillFrom(int size, ReadOnlySpan<long> own, ReadOnlySpan<long> feed, long[] keys, FeedLine[] at)
+        private void FillFrom(int size, ReadOnlySpan<long> own, long[] keys, FeedLine[] at)
         {
             Span<long> sums = keys.Length <= 4096 ? stackalloc long[keys.Length] : new long[keys.Length];
             sums[0] = 0;
@@ -96,14 +92,14 @@ internal sealed partial class SubsetSolver
                 var rest = sums[set & (set - 1)];
                 sums[set] = rest <= Never || own[lowest] <= Never ? Never : rest + own[lowest];
                 var count = BitOperations.PopCount((uint)set);
-                if (sums[set] > Never && count >= size && count <= line.Most && sums[set] + feed[lowest] is var key && key > keys[set])
+                if (sums[set] > Never && count >= size && count <= line.Most && sums[set] + _feed is var key && key > keys[set])
                     (keys[set], at[set]) = (key, line);
             }
         }
 
-        private static long SumOf(int set, ReadOnlySpan<long> own, ReadOnlySpan<long> feed)
+        private long SumOf(int set, ReadOnlySpan<long> own)
         {
-            var sum = feed[BitOperations.TrailingZeroCount(set)];
+            var sum = _feed;
             for (var rest = set; rest != 0; rest &= rest - 1)
             {
                 var one = own[BitOperations.TrailingZeroCount(rest)];
@@ -115,9 +111,6 @@ internal sealed partial class SubsetSolver
             return sum;
         }
 
-        private long FeedKey(int first) =>
-            -solver._weights.Cents * ChargedPrice.Of(solver._candidates, solver._charges, line.Uses, line.Cents, line.Usb, first, ChargedPart.Feed) - solver._weights.Hand * line.Hand;
-
         private long BestEar(int listener, int size, out EarOption? best)
         {
             best = null;
@@ -127,7 +120,7 @@ internal sealed partial class SubsetSolver
             {
                 if (!Reaches(listener, k))
                     continue;
-                var mine = KeyOf(listener, k, 0);
+                var mine = KeyOf(k, 0);
                 if (mine > key)
                     (key, best) = (mine, line.Shape.Ears[k]);
             }
@@ -135,10 +128,13 @@ internal sealed partial class SubsetSolver
             return key;
         }
 
-        private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && ChargedPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
+        private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && EarPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
 
-        private long KeyOf(int listener, int ear, int fromBox) =>
-            solver._weights.KeyOf(line.Shape.Worths[ear], ChargedPrice.Of(solver._candidates, solver._charges, line, listener, line.Shape.Ears[ear], fromBox));
+        private long KeyOf(int ear, int fromBox)
+        {
+            ref readonly var worth = ref line.Shape.Worths[ear];
+            return fromBox == 0 ? solver._weights.KeyOf(worth) : solver._weights.KeyOf(1, worth.Needs, EarPrice.Of(solver._candidates.Resources, line, line.Shape.Ears[ear], fromBox), worth.Hand);
+        }
 
         // Exact with what is in the box: who gets each piece is tried, sort by sort, beside going without.
         private long BestInBox(int set, List<Pick>? into, int group, SplitterLine? splitter)
@@ -168,7 +164,7 @@ internal sealed partial class SubsetSolver
                     {
                         if (!BoxState.Wants(line.InTheBox, ear, takes))
                             continue;
-                        var mine = KeyOf(members[m], at, takes);
+                        var mine = KeyOf(at, takes);
                         for (var s = 0; s < states; s++)
                         {
                             if (keys[m, s] > Never && BoxState.After(line.InTheBox, s, takes) is { } next && keys[m, s] + mine > keys[m + 1, next])
@@ -194,7 +190,7 @@ internal sealed partial class SubsetSolver
                 end = from;
             }
 
-            return best + FeedKey(members[0]);
+            return best + _feed;
         }
     }
 }

@@ -1,5 +1,3 @@
-using System.Numerics;
-
 namespace Nightfrost.Core.Routing;
 
 /// <content>One socket at a time.</content>
@@ -32,7 +30,7 @@ internal sealed partial class SubsetSolver
             }
         }
 
-        public void Take(SplitterLine splitter, List<(long[] Key, int[] Part)> ways, FeedLine[] lines, long[] costs)
+        public void Take(SplitterLine splitter, List<(long[] Key, int[] Part)> ways, FeedLine[] lines, long own)
         {
             for (var holders = 1; holders <= splitter.Most; holders++)
             {
@@ -40,7 +38,7 @@ internal sealed partial class SubsetSolver
                 var behind = ways[holders - 1].Key;
                 for (var set = 1; set < Key.Length; set++)
                 {
-                    if (behind[set] > Never && behind[set] + costs[BitOperations.TrailingZeroCount(set)] is var key && key > Key[set])
+                    if (behind[set] > Never && behind[set] + own is var key && key > Key[set])
                         (Key[set], _split[set]) = (key, _splits.Count);
                 }
             }

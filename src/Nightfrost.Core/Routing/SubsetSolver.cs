@@ -12,15 +12,14 @@ internal sealed partial class SubsetSolver
     private readonly Narrowed _lines;
     private readonly Weights _weights;
     private readonly Threshold _threshold;
-    private readonly Charges _charges;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly int _listeners;
     private readonly int _sets;
     private readonly CancellationToken _cancel;
 
-    private SubsetSolver(Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel)
+    private SubsetSolver(Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands, CancellationToken cancel)
     {
-        (_candidates, _lines, _weights, _threshold, _charges, _demands, _cancel) = (candidates, lines, weights, threshold, charges, demands, cancel);
+        (_candidates, _lines, _weights, _threshold, _demands, _cancel) = (candidates, lines, weights, threshold, demands, cancel);
         _listeners = candidates.Tolerances.Length;
         _sets = 1 << _listeners;
     }
@@ -30,17 +29,16 @@ internal sealed partial class SubsetSolver
     /// <param name="lines">Its lines that the weights and the threshold need.</param>
     /// <param name="weights">What counts.</param>
     /// <param name="threshold">Least that every route must reach.</param>
-    /// <param name="charges">How many pieces each user must pay although they are at hand.</param>
     /// <param name="demands">What must stand in whose route.</param>
     /// <param name="cancel">Stops the work.</param>
     public static Solution Best(
-        Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
-        new SubsetSolver(candidates, lines, weights, threshold, charges, demands, cancel).Run();
+        Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
+        new SubsetSolver(candidates, lines, weights, threshold, demands, cancel).Run();
 
     /// <summary>The best key of each set of listeners served exactly, by number of the set; <see cref="IsNever"/> where nothing serves it.</summary>
     public static long[] BestOfSets(
-        Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
-        new SubsetSolver(candidates, lines, weights, threshold, charges, demands, cancel).Fill([]);
+        Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
+        new SubsetSolver(candidates, lines, weights, threshold, demands, cancel).Fill([]);
 
     /// <summary>The listeners whose routes must hold something.</summary>
     public static int Required(IReadOnlyList<Demand> demands) => demands.Aggregate(0, (set, demand) => set | 1 << demand.Listener);
@@ -59,7 +57,7 @@ internal sealed partial class SubsetSolver
                 served = set;
         }
 
-        return served <= 0 ? new(Never, 0, []) : new(best[served], served, Trace(taken, served));
+        return served <= 0 ? new(Never, 0, [], best) : new(best[served], served, Trace(taken, served), best);
     }
 
     private long[] Fill(List<(SocketTable Table, int[] Part)> taken)
@@ -161,11 +159,6 @@ internal sealed partial class SubsetSolver
         }
 
         foreach (var splitter in fork.Splitters)
-        {
-            var costs = new long[_listeners];
-            for (var lowest = 0; lowest < costs.Length; lowest++)
-                costs[lowest] = -_weights.Cents * ChargedPrice.Of(_candidates, _charges, splitter.Uses, splitter.Cents, splitter.Usb, lowest, ChargedPart.Splitter) - _weights.Hand * splitter.Hand;
-            table.Take(splitter, ways, lines, costs);
-        }
+            table.Take(splitter, ways, lines, _weights.KeyOf(0, 0, splitter.Cents, splitter.Hand));
     }
 }

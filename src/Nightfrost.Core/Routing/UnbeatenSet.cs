@@ -27,8 +27,6 @@ internal sealed class UnbeatenSet
     private readonly long _budgetCents;
     private readonly StepCount _steps;
     private readonly CancellationToken _cancel;
-    private readonly Queue<(Threshold Threshold, Charges Charges)> _open = new();
-    private readonly HashSet<string> _seen = [];
     private bool _complete = true;
 
     private UnbeatenSet(Candidates candidates, Stock stock, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel) =>
@@ -43,7 +41,7 @@ internal sealed class UnbeatenSet
     public static Unbeaten Of(Candidates candidates, Arrivals arrivals, Wanted wanted, Found best, CancellationToken cancel)
     {
         var budgetCents = wanted.Limits.Budget is { } budget ? (long)Math.Floor(budget * 100) : long.MaxValue;
-        var (archive, steps, complete) = (new Archive(), new StepCount(), true);
+        var (archive, steps, complete) = (new Archive(), new StepCount(MostSteps), true);
         if (best.Rig is { } rig && best.Score.Price * 100 <= budgetCents)
             archive.Offer(new(rig, best.Score));
         var stock = new Stock(candidates);
@@ -53,47 +51,28 @@ internal sealed class UnbeatenSet
         return new(archive.Rigs, complete, cheapest);
     }
 
+    // A few thresholds are searched side by side, the strictest first; what they found is entered in their order, so that the answer is the same on every machine.
     private bool Run()
     {
         var (grades, qualities, margins) = Levels();
-        foreach (var grade in grades)
-        {
-            foreach (var quality in qualities)
-            {
-                foreach (var margin in margins)
-                    Open(new(grade, quality, margin), Charges.None);
-            }
-        }
-
-        // Every threshold is searched once before any is searched again with somebody paying, so that what the limit cuts off is the least likely to be new.
-        // A few are searched side by side; what they found is entered in their order, so that the answer is the same on every machine.
-        while (_open.Count > 0)
+        List<Threshold> thresholds = [.. from grade in grades from quality in qualities from margin in margins select new Threshold(grade, quality, margin)];
+        foreach (var batch in thresholds.Chunk(BestRig.Workers))
         {
             _cancel.ThrowIfCancellationRequested();
-            if (_steps.Spent > MostSteps)
+            if (_steps.IsOver)
                 return false;
-            var batch = new List<(Threshold Threshold, Charges Charges)>();
-            while (batch.Count < BestRig.Workers && _open.TryDequeue(out var next))
-                batch.Add(next);
-            var (found, steps) = (new List<FrontPoint>[batch.Count], new StepCount[batch.Count]);
-            var options = new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = _cancel };
-            Parallel.For(0, batch.Count, options, i => found[i] = Search(batch[i].Threshold, batch[i].Charges, steps[i] = new() { Spent = _steps.Spent }));
+            var (found, steps) = (new List<FrontPoint>[batch.Length], new StepCount[batch.Length]);
+            Parallel.For(0, batch.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = _cancel }, i => found[i] = Search(batch[i], steps[i] = new(_steps.Most) { Spent = _steps.Spent }));
             var before = _steps.Spent;
-            for (var i = 0; i < batch.Count; i++)
+            for (var i = 0; i < batch.Length; i++)
             {
                 _steps.Spent += steps[i].Spent - before;
                 foreach (var point in found[i])
-                    Check(point, batch[i].Threshold, batch[i].Charges);
+                    Check(point, batch[i]);
             }
         }
 
-        return _complete;
-    }
-
-    private void Open(Threshold threshold, Charges charges)
-    {
-        if (_seen.Add($"{threshold} {charges.Key}"))
-            _open.Enqueue((threshold, charges));
+        return _complete && !_steps.IsOver;
     }
 
     // Every level that some route has, the highest first.
@@ -111,33 +90,28 @@ internal sealed class UnbeatenSet
         static List<int> Set(bool[] levels) => [.. Enumerable.Range(0, levels.Length).Where(level => levels[level]).Reverse()];
     }
 
-    private List<FrontPoint> Search(Threshold threshold, Charges charges, StepCount steps)
+    private List<FrontPoint> Search(Threshold threshold, StepCount steps)
     {
-        var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score).ToList();
+        var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score);
         var lines = Narrowed.For(_candidates, threshold, _demands);
         steps.Spent += (long)lines.Count << _candidates.Tolerances.Length >> 2;
-        return Ideals.Of(_candidates, lines, threshold, charges, _demands, _served, _budgetCents, known, _cancel) is { } ideals
-            ? FrontSolver.Fronts(_candidates, _stock, lines, threshold, charges, _demands, ideals, _served, steps, _cancel) : [];
+        return Ideals.Of(_candidates, lines, threshold, _demands, _served, _budgetCents, known, _cancel) is { } ideals
+            ? FrontSolver.Fronts(_candidates, _stock, lines, threshold, null, _demands, ideals, _served, steps, _cancel) : [];
     }
 
-    private void Check(FrontPoint point, Threshold threshold, Charges charges)
+    private void Check(FrontPoint point, Threshold threshold)
     {
-        var picks = point.Picks();
-        var rig = BestRig.Build(_candidates.Site, picks);
+        var rig = BestRig.Build(_candidates.Site, point.Picks());
         var score = rig.Score(_arrivals);
         var cents = (long)Math.Round(score.Price * 100);
         if (cents <= _budgetCents)
             _archive.Offer(new(rig, score));
         if (cents <= point.Cents && score.NeedsMet >= point.Needs && score.Boxes <= point.Hand)
             return;
+
+        // More sorts of things are scarce than are counted: something as good may have been missed.
         var hoped = new Score(_served, point.Needs, threshold.InStep / 20.0, point.Cents / 100m, point.Hand, threshold.Quality, threshold.Margin);
-        if (_archive.Rigs.Any(r => r.Score.IsNoWorseThan(hoped)))
-            return;
-        var conflict = Contention.In(_candidates, rig, picks, charges);
-        if (conflict.Count == 0)
-            _complete = false;
-        foreach (var more in conflict.Count == 0 ? [] : charges.Split(conflict, _candidates.ThereOf(conflict[0])))
-            Open(threshold, more);
+        _complete &= _archive.Rigs.Any(r => r.Score.IsNoWorseThan(hoped));
     }
 
     /// <summary>Scores found so far, none of which another is no worse than.</summary>
@@ -154,76 +128,5 @@ internal sealed class UnbeatenSet
             _rigs.RemoveAll(r => rig.Score.IsNoWorseThan(r.Score));
             _rigs.Add(rig);
         }
-    }
-}
-
-/// <summary>Steps spent by a search, the same on every machine.</summary>
-internal sealed class StepCount
-{
-    public long Spent { get; set; }
-}
-
-/// <summary>For each set of listeners served already, the most that could still be had with the others; what cannot pass a known rig is not worth building.</summary>
-internal sealed class Ideals
-{
-    private readonly long[] _needs;
-    private readonly long[] _cents;
-    private readonly long[] _hand;
-    private readonly (int Needs, long Cents, int Hand)[] _known;
-    private readonly long _budgetCents;
-
-    private Ideals(long[] needs, long[] cents, long[] hand, (int, long, int)[] known, long budgetCents) =>
-        (_needs, _cents, _hand, _known, _budgetCents) = (needs, cents, hand, known, budgetCents);
-
-    /// <summary>The ideals under a threshold; null when nothing new can be found there.</summary>
-    public static Ideals? Of(
-        Candidates candidates, Narrowed lines, Threshold threshold, Charges charges, IReadOnlyList<Demand> demands, int served, long budgetCents, IReadOnlyList<Score> known, CancellationToken cancel)
-    {
-        var needs = Rest(SubsetSolver.BestOfSets(candidates, lines, new(0, 1, 0, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
-        if (SubsetSolver.IsNever(needs[0]))
-            return null;
-        var cents = Rest(SubsetSolver.BestOfSets(candidates, lines, new(0, 0, 1, 0), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
-        var hand = Rest(SubsetSolver.BestOfSets(candidates, lines, new(0, 0, 0, 1), threshold, charges, demands, cancel), served, SubsetSolver.Required(demands));
-        var ideals = new Ideals(needs, cents, hand, [.. known.Select(score => (score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes))], budgetCents);
-        return ideals.MayPass(0, 0, 0, 0) ? ideals : null;
-    }
-
-    /// <summary>True when something built on this part may still be new and within the budget.</summary>
-    public bool MayPass(int set, int needs, long cents, int hand)
-    {
-        if (SubsetSolver.IsNever(_needs[set]))
-            return false;
-        var (most, least, fewest) = (needs + _needs[set], cents - _cents[set], hand - _hand[set]);
-        if (least > _budgetCents)
-            return false;
-        foreach (var score in _known)
-        {
-            if (score.Cents <= least && score.Needs >= most && score.Hand <= fewest)
-                return false;
-        }
-
-        return true;
-    }
-
-    // The best over every set of others that makes up the number served.
-    private static long[] Rest(long[] best, int served, int required)
-    {
-        var rest = new long[best.Length];
-        var all = best.Length - 1;
-        for (var set = 0; set < best.Length; set++)
-        {
-            var missing = served - System.Numerics.BitOperations.PopCount((uint)set);
-            rest[set] = missing == 0 && (set & required) == required ? 0 : long.MinValue / 4;
-            if (missing <= 0)
-                continue;
-            var others = all ^ set;
-            for (var sub = others; sub > 0; sub = (sub - 1) & others)
-            {
-                if (((set | sub) & required) == required && System.Numerics.BitOperations.PopCount((uint)sub) == missing && best[sub] > rest[set])
-                    rest[set] = best[sub];
-            }
-        }
-
-        return rest;
     }
 }

@@ -9,14 +9,12 @@ namespace Nightfrost.Core.Routing;
 internal sealed class UsbNeed
 {
     private readonly int[] _fits;
-    private readonly (int Sockets, int Boxes)[] _tight;
 
     /// <param name="fits">For each box, its sockets as bits; none of them 0.</param>
     public UsbNeed(IEnumerable<int> fits)
     {
         _fits = [.. fits];
-        _tight = [.. Unions(_fits).Select(sockets => (sockets, Within(sockets)))];
-        Unfed = UnfedWith(_ => 0, []);
+        Unfed = MostLeft(_fits);
     }
 
     /// <summary>No boxes.</summary>
@@ -33,33 +31,12 @@ internal sealed class UsbNeed
     /// <summary>Boxes left without a socket when nobody else draws from the set.</summary>
     public int Unfed { get; }
 
-    /// <summary>All boxes together.</summary>
-    public static UsbNeed Of(IEnumerable<UsbNeed> needs) => new(needs.SelectMany(need => need._fits));
-
-    /// <summary>Boxes that fit no socket outside a set.</summary>
-    public int Within(int sockets) => _fits.Count(fit => (fit & ~sockets) == 0);
-
-    /// <summary>Boxes left without a socket when a user may have only so many of each set of sockets.</summary>
-    /// <param name="charges">Who goes without.</param>
-    /// <param name="listener">First listener of the user's group.</param>
-    /// <param name="part">The user's part.</param>
-    public int UnfedUnder(Charges charges, int listener, ChargedPart part) =>
-        _fits.Length == 0 || charges.UsbSets.Count == 0 ? Unfed : UnfedWith(sockets => charges.Of(new(listener, Charge.OfUsb(sockets), part)), charges.UsbSets);
-
-    /// <summary>The set of sockets that is short by most; 0 when every box can be fed.</summary>
-    public int Tightest() => _tight.Where(t => t.Boxes > BitOperations.PopCount((uint)t.Sockets))
-        .OrderByDescending(t => t.Boxes - BitOperations.PopCount((uint)t.Sockets)).ThenBy(t => t.Sockets).Select(t => t.Sockets).FirstOrDefault();
-
-    private int UnfedWith(Func<int, int> given, IReadOnlyCollection<int> more)
+    private static int MostLeft(int[] fits)
     {
         var most = 0;
-        foreach (var (sockets, boxes) in _tight)
-            most = Math.Max(most, Short(sockets, boxes));
-        foreach (var sockets in more)
-            most = Math.Max(most, Short(sockets, Within(sockets)));
+        foreach (var sockets in Unions(fits))
+            most = Math.Max(most, fits.Count(fit => (fit & ~sockets) == 0) - BitOperations.PopCount((uint)sockets));
         return most;
-
-        int Short(int sockets, int boxes) => boxes - Math.Max(0, BitOperations.PopCount((uint)sockets) - given(sockets));
     }
 
     private static HashSet<int> Unions(int[] fits)

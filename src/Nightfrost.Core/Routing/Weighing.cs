@@ -34,33 +34,14 @@ internal readonly record struct Weights(long Served, long Needs, long Cents, lon
     }
 
     /// <summary>What one ear adds, everything at hand used freely.</summary>
-    public long KeyOf(in Worth one) => KeyOf(one, one.Cents);
+    public long KeyOf(in Worth one) => KeyOf(1, one.Needs, one.Cents, one.Hand);
 
-    /// <summary>What one ear adds at a price.</summary>
-    /// <param name="one">The ear.</param>
-    /// <param name="cents">Its price, in hundredths.</param>
-    public long KeyOf(in Worth one, long cents) => Served + Needs * one.Needs - Cents * cents - Hand * one.Hand;
-}
-
-/// <summary>Something that must pay for a piece that would otherwise be free: there are not enough for all.</summary>
-/// <param name="Listener">Listener at whose ear it is, or the first listener of the group whose feed needs it.</param>
-/// <param name="Resource">The resource; <see cref="OfUsb"/> for a set of the set's USB sockets.</param>
-/// <param name="At">At the ear, in the feed or in the splitter before it.</param>
-internal readonly record struct Charge(int Listener, int Resource, ChargedPart At)
-{
-    /// <summary>Resource of a set of USB sockets, as bits, at least 1.</summary>
-    public static int OfUsb(int sockets) => -1 - sockets;
-
-    /// <summary>The set of USB sockets a resource stands for; 0 for any other.</summary>
-    public static int UsbOf(int resource) => resource < -1 ? -1 - resource : 0;
-}
-
-/// <summary>The part of a rig that needs a piece.</summary>
-internal enum ChargedPart
-{
-    Ear,
-    Feed,
-    Splitter,
+    /// <summary>The weighed sum of what a part of a rig adds.</summary>
+    /// <param name="served">Listeners.</param>
+    /// <param name="needs">Wishes met.</param>
+    /// <param name="cents">Price, in hundredths.</param>
+    /// <param name="hand">Things to switch on.</param>
+    public long KeyOf(int served, int needs, long cents, int hand) => Served * served + Needs * needs - Cents * cents - Hand * hand;
 }
 
 /// <summary>A listener whose route must hold a thing.</summary>
@@ -82,4 +63,5 @@ internal readonly record struct Pick(int Listener, FeedLine Line, int Group, Ear
 /// <param name="Key">Its weighed sum.</param>
 /// <param name="Served">Set of listeners served.</param>
 /// <param name="Picks">Their routes.</param>
-internal sealed record Solution(long Key, int Served, IReadOnlyList<Pick> Picks);
+/// <param name="OfSets">The best weighed sum of each set of listeners served exactly, by number of the set.</param>
+internal sealed record Solution(long Key, int Served, IReadOnlyList<Pick> Picks, long[] OfSets);
