@@ -9,6 +9,9 @@ public static class RoutePercentiles
 {
     private const int Sites = 20;
 
+    // Sites planned before any is counted: a server that has just started is slower until its code is compiled in full.
+    private const int WarmUps = 30;
+
     /// <summary>Prints a table of sizes.</summary>
     public static void Print()
     {
@@ -49,7 +52,7 @@ public static class RoutePercentiles
     private static List<double> Times(Func<int, Core.Sites.Site> siteOf, Action<Core.Sites.Site> work)
     {
         var times = new List<double>();
-        for (var seed = -2; seed < Sites / 2; seed++)
+        for (var seed = -WarmUps; seed < Sites / 2; seed++)
         {
             var site = siteOf(seed);
             var clock = Stopwatch.StartNew();
@@ -64,8 +67,7 @@ public static class RoutePercentiles
     private static void Row(int devices, int listeners)
     {
         var (best, all, counts, complete, heap) = (new List<double>(), new List<double>(), new List<int>(), 0, 0.0);
-        // Warmed up on sites that are not counted.
-        for (var seed = -3; seed < Sites; seed++)
+        for (var seed = -WarmUps; seed < Sites; seed++)
         {
             var site = MadeUpKit.Site(devices, listeners, 1000 + seed);
             var idle = GC.GetTotalMemory(true);

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 
@@ -56,7 +57,7 @@ internal sealed class CandidateFinder
         if (log is null)
             finder._ends.JudgeAll(finder._transmitters);
         var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !limits.MustNotUse.Contains(s.Id)).ToList();
-        var (bySocket, shapes) = finder.Worth([.. sockets.Select(finder.Enter)]);
+        var (bySocket, shapes) = finder.EnterAll(sockets);
         return new()
         {
             Site = site,
@@ -234,19 +235,27 @@ internal sealed class CandidateFinder
         };
     }
 
-    // Worth in any rig: those that no other line of their socket replaces, with their shapes. Sockets are looked through side by side; the shapes are numbered in their order.
-    private (List<SocketLines> BySocket, int Shapes) Worth(List<FeedLine>[] entered)
+    // While sockets are entered, a second worker looks through those entered before. The shapes are numbered in the order of the sockets.
+    private (List<SocketLines> BySocket, int Shapes) EnterAll(List<SourcePort> sockets)
     {
-        var worth = new (SocketLines Lines, Shapes Shapes)[entered.Length];
-        Parallel.For(0, entered.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = _cancel }, i =>
+        var worth = new (SocketLines Lines, Shapes Shapes)[sockets.Count];
+        using var entered = new BlockingCollection<(int Number, List<FeedLine> Lines)>();
+        var worker = Task.Run(() => LookThrough(entered.GetConsumingEnumerable()), _cancel);
+        try
         {
-            var shapes = new Shapes(_grades, _tolerances);
-            List<FeedLine> lines = [.. new Dominance(_pieces, _grades, _tolerances, IsNamed).Without(entered[i])];
-            foreach (var line in lines)
-                line.Shape = shapes.Of(line);
-            worth[i] = (Narrowed.Always(i, lines, _tolerances.Length, shapes.Count), shapes);
-        });
+            for (var i = 0; i < sockets.Count; i++)
+                entered.Add((i, Enter(sockets[i], i)), _cancel);
+            entered.CompleteAdding();
+            LookThrough(entered.GetConsumingEnumerable());
+        }
+        finally
+        {
+            // The worker ends before what it reads is gone, whatever happened here.
+            entered.CompleteAdding();
+            Task.WaitAny(worker);
+        }
 
+        worker.GetAwaiter().GetResult();
         var (all, count) = (new List<SocketLines>(), 0);
         foreach (var (lines, shapes) in worth)
         {
@@ -257,6 +266,23 @@ internal sealed class CandidateFinder
         }
 
         return (all, count);
+
+        void LookThrough(IEnumerable<(int Number, List<FeedLine> Lines)> some)
+        {
+            foreach (var (number, lines) in some)
+                worth[number] = Worth(number, lines);
+        }
+    }
+
+    // Worth in any rig: those that no other line of their socket replaces, with their shapes.
+    private (SocketLines Lines, Shapes Shapes) Worth(int socket, List<FeedLine> entered)
+    {
+        _cancel.ThrowIfCancellationRequested();
+        var shapes = new Shapes(_grades, _tolerances);
+        List<FeedLine> lines = [.. new Dominance(_pieces, _grades, _tolerances, IsNamed).Without(entered)];
+        foreach (var line in lines)
+            line.Shape = shapes.Of(line);
+        return (Narrowed.Always(socket, lines, _tolerances.Length, shapes.Count), shapes);
     }
 
     private (string, int)[] InTheBox(Device transmitter) =>

@@ -27,9 +27,9 @@ internal sealed class InStepGrades(Site site)
     private readonly Dictionary<string, int> _partIds = [];
     private readonly Dictionary<object, int> _numberOf = new(ReferenceEqualityComparer.Instance);
     private readonly ConcurrentDictionary<(string?, OwnDelay?, int), int> _suffixIds = [];
-    private readonly List<Prefix> _prefixes = [];
-    private readonly List<Suffix> _suffixes = [];
-    private readonly List<sbyte[]> _grades = [];
+    private readonly Numbered<Prefix> _prefixes = new();
+    private readonly Numbered<Suffix> _suffixes = new();
+    private readonly Numbered<sbyte[]> _grades = new();
     private readonly List<Tolerance> _tolerances = [];
 
     /// <summary>Number of a socket with its adapters: the same for the same stages.</summary>
@@ -78,8 +78,7 @@ internal sealed class InStepGrades(Site site)
         var cases = Skew.Taps(site.Look, feed.Socket)
             .Select(tap => (DelayDistribution.Sum([own, .. tap.Before.Concat(tap.After).Select(s => s.Distribution)]), tap.FitsItself)).ToList();
         _grades.Add([]);
-        _prefixes.Add(new(cases, DelaySettings.StandAtMs(site.Look.Set.DelaySettings, feed.Socket.Id)));
-        return _prefixIds[key] = _prefixes.Count - 1;
+        return _prefixIds[key] = _prefixes.Add(new(cases, DelaySettings.StandAtMs(site.Look.Set.DelaySettings, feed.Socket.Id)));
     }
 
     /// <summary>Number of what the way from the link to the ear adds. May be asked from several threads.</summary>
@@ -98,8 +97,7 @@ internal sealed class InStepGrades(Site site)
         {
             if (_suffixIds.TryGetValue(key, out known))
                 return known;
-            _suffixes.Add(suffix);
-            return _suffixIds[key] = _suffixes.Count - 1;
+            return _suffixIds[key] = _suffixes.Add(suffix);
         }
     }
 
