@@ -49,6 +49,38 @@ public class NarrowedTests
         }
     }
 
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void A_rule_refuses_only_whom_it_says_it_may(int seed)
+    {
+        var random = new Random(seed);
+        List<Rule> limited = [.. Rules.All.Where(r => r.Concerns is not null)];
+        Assert.NotEmpty(limited);
+        for (var round = 0; round < 12; round++)
+        {
+            foreach (var way in Ways(RandomSites.Draw(random)))
+                Assert.All(limited, rule => Assert.True(!rule.Breaks(way) || rule.Concerns!(way.AtEar.Listener), rule.Id));
+        }
+
+        Assert.All(limited, rule => Assert.False(rule.Concerns!(Listener())));
+    }
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void Keeping_what_is_refused_changes_nothing_that_is_planned_with(int seed)
+    {
+        var random = new Random(seed);
+        for (var round = 0; round < 25; round++)
+        {
+            var site = RandomSites.Draw(random);
+            var (quiet, told) = (CandidateFinder.For(site, Limits.None, default), CandidateFinder.For(site, Limits.None, default, new RefusalLog(site.Look.Listeners.Count)));
+            Assert.Equal(quiet.Lines.Select(Words), told.Lines.Select(Words));
+            Assert.Equal(quiet.Lines.Select(l => l.Shape.Worths), told.Lines.Select(l => l.Shape.Worths));
+        }
+
+        static string Words(FeedLine line) => $"{line.Feed.Key} {line.Sends?.Technology} {line.RateKHz} {line.Cents} {line.Most} {line.Fork}";
+    }
+
     private static object Seen(RuleSees sees, Route way) => sees switch
     {
         RuleSees.Ear => (way.AtEar.Listener.Id, way.AtEar.Receiver.Id, way.AtEar.Relay?.Id),

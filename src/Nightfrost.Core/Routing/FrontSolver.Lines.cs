@@ -1,0 +1,156 @@
+using System.Numerics;
+
+namespace Nightfrost.Core.Routing;
+
+/// <content>One line at a time.</content>
+internal sealed partial class FrontSolver
+{
+    /// <summary>One ear that may join a group.</summary>
+    private readonly record struct Joining(int Ear, int Needs, long Cents, int Hand, int Takes, long Taken);
+
+    /// <summary>Fronts of one line.</summary>
+    private readonly struct LineFronts(FrontSolver solver, FeedLine line)
+    {
+        public void AddTo(Front?[] table, bool last)
+        {
+            var (_, cents, hand) = solver.Weighed(0, 0, line.Cents, line.Hand);
+            var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = hand, Taken = solver._stock.Of(line), Line = line };
+            AddTo(table, last, feed, 1, 1);
+            for (var size = 2; size <= line.Most; size++)
+            {
+                var largest = size >= line.Shape.Sizes ? line.Most : size;
+                AddTo(table, last, feed, size, largest);
+                size = largest;
+            }
+        }
+
+        private void AddTo(Front?[] table, bool last, FrontPoint feed, int smallest, int largest)
+        {
+            var ears = new List<Joining>[solver._listeners];
+            for (var i = 0; i < ears.Length; i++)
+                ears[i] = Ears(i, smallest);
+            if (!Want(feed, smallest, largest, ears))
+                return;
+            for (var first = 0; first < ears.Length; first++)
+            {
+                if (solver._wanted[1 << first])
+                    Grow(table, feed, first, smallest, ears, last);
+            }
+        }
+
+        // Marks the sets of listeners that, each with the best of every criterion at once, could still lead to a new rig, and the parts that such sets grow from.
+        private bool Want(FrontPoint feed, int smallest, int largest, List<Joining>[] ears)
+        {
+            var n = solver._listeners;
+            Span<(int Needs, long Cents, int Hand)> best = stackalloc (int, long, int)[n];
+            for (var i = 0; i < n; i++)
+            {
+                best[i] = (int.MinValue, long.MaxValue, int.MaxValue);
+                foreach (var one in ears[i])
+                    best[i] = (Math.Max(best[i].Needs, one.Needs), Math.Min(best[i].Cents, one.Cents), Math.Min(best[i].Hand, one.Hand));
+            }
+
+            var (wanted, sums, any) = (solver._wanted, solver._sums, false);
+            sums[0] = (feed.Needs, feed.Cents, feed.Hand, 0);
+            solver._steps.Spent += solver._sets;
+            for (var set = 1; set < solver._sets; set++)
+            {
+                var (rest, one) = (sums[set & (set - 1)], best[BitOperations.TrailingZeroCount(set)]);
+                var fits = rest.Size >= 0 && rest.Size < largest && one.Needs > int.MinValue;
+                sums[set] = fits ? (rest.Needs + one.Needs, rest.Cents + one.Cents, rest.Hand + one.Hand, rest.Size + 1) : (0, 0, 0, -1);
+                any |= wanted[set] = fits && rest.Size + 1 >= smallest && solver._ideals.MayPass(set, sums[set].Needs, sums[set].Cents, sums[set].Hand);
+            }
+
+            for (var set = solver._sets - 1; set > 0 && any; set--)
+            {
+                if (wanted[set])
+                    wanted[set ^ 1 << BitOperations.Log2((uint)set)] = true;
+            }
+
+            return any;
+        }
+
+        // Set by set, kept as fronts for each state of the box. Only whole groups are held against the ideals: a part may be joined without paying the feed again.
+        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, List<Joining>[] ears, bool last)
+        {
+            var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
+            var fronts = solver.Scratch(solver._sets * states);
+            for (var set = 1 << first; set < solver._sets; set += 1 << (first + 1))
+            {
+                if (!solver._wanted[set])
+                    continue;
+                var highest = BitOperations.Log2((uint)set);
+                for (var state = 0; state < states; state++)
+                    fronts[set * states + state].Clear();
+                for (var state = 0; state < states; state++)
+                {
+                    if (highest != first)
+                    {
+                        foreach (var at in fronts[(set ^ 1 << highest) * states + state].Points)
+                            Join(at, state, fronts.AsSpan(set * states, states), highest, ears[highest]);
+                    }
+                    else if (state == 0)
+                    {
+                        Join(feed, 0, fronts.AsSpan(set * states, states), highest, ears[highest]);
+                    }
+                }
+
+                for (var state = 0; state < states && BitOperations.PopCount((uint)set) >= smallest; state++)
+                {
+                    foreach (var whole in fronts[set * states + state].Points)
+                        solver.Put(table, set, whole.Needs, whole.Cents, whole.Hand, whole.Taken, whole, null, last);
+                }
+            }
+        }
+
+        private void Join(FrontPoint at, int state, ReadOnlySpan<Front> into, int listener, List<Joining> ears)
+        {
+            foreach (var one in ears)
+            {
+                solver._steps.Spent++;
+                if (BoxState.After(line.InTheBox, state, one.Takes) is not { } used)
+                    continue;
+                var (needs, cents, hand) = (at.Needs + one.Needs, at.Cents + one.Cents, at.Hand + one.Hand);
+                var taken = solver.Join(at.Taken, one.Taken, ref cents);
+                if (into[used].Lacks(needs, cents, hand, taken))
+                    into[used].Add(new() { Needs = needs, Cents = cents, Hand = hand, Taken = taken, Left = at, Ear = line.Shape.Ears[one.Ear], Listener = listener, FromBox = one.Takes }, taken);
+            }
+        }
+
+        private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && EarPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
+
+        private List<Joining> Ears(int listener, int size)
+        {
+            var found = new List<Joining>();
+            var (k, end) = line.Shape.Of(listener, size);
+            for (; k < end; k++)
+            {
+                if (!Reaches(listener, k))
+                    continue;
+                var (ear, worth) = (line.Shape.Ears[k], line.Shape.Worths[k]);
+                for (var takes = 0; takes < 1 << line.InTheBox.Length; takes++)
+                {
+                    if (!BoxState.Wants(line.InTheBox, ear, takes))
+                        continue;
+                    var (needs, cents, hand) = solver.Weighed(1, worth.Needs, EarPrice.Of(solver._candidates.Resources, line, ear, takes), worth.Hand);
+                    var one = new Joining(k, needs, cents, hand, takes, solver._stock.Of(line, ear, takes));
+                    if (line.InTheBox.Length > 0 || IsMissing(found, one))
+                        found.Add(one);
+                }
+            }
+
+            return found;
+        }
+
+        private bool IsMissing(List<Joining> found, Joining one)
+        {
+            foreach (var before in found)
+            {
+                if (before.Cents <= one.Cents && before.Needs >= one.Needs && before.Hand <= one.Hand && solver._stock.TakesNoMore(before.Taken, one.Taken))
+                    return false;
+            }
+
+            return true;
+        }
+    }
+}
