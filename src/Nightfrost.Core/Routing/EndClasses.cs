@@ -135,7 +135,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
 
     private EarOption[][] Asked(Meetings end)
     {
-        var (asked, kept) = (new EarOption[_ears.Length][], new List<Standing>());
+        var (asked, kept) = (new EarOption[_ears.Length][], new List<Standing>(64));
         for (var i = 0; i < asked.Length; i++)
             asked[i] = Asked(i, end, kept);
         return asked;
