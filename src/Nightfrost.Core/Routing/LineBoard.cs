@@ -128,7 +128,7 @@ public static class LineBoard
         var tolerance = ToleranceOf(ear.Listener);
         return new(
             ear.Listener.Id, ear.Listener.Name, $"{(ear.Listener.ReadsLips ? "reads lips · " : "")}{FormWords(ear.Receiver.Form)}, {(IsToBuy(rig, ear) ? "to buy" : "owned")}",
-            stations, legs, arrival?.Thread ?? [], arrival is null ? null : ForecastOf(arrival, tolerance), tolerance, Rules.AdviceFor(route), Needs.Of(route), Loudness.OwnerOf(route),
+            stations, legs, arrival?.Thread ?? [], arrival is null ? null : ForecastOf(arrival, tolerance), tolerance, Rules.AdviceFor(route with { Beside = [.. rig.Routes.Where(other => other != route)] }), Needs.Of(route), Loudness.OwnerOf(route),
             LinkNote(route), arrivals.Echo(route, rig.SilencesSpeakers), route.Feed.Socket.Id)
         {
             MusicOnly = arrival is null,

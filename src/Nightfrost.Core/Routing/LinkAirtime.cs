@@ -20,6 +20,10 @@ internal static class LinkAirtime
     /// <summary>Of the fewest streams the route stands for: two where its box feeds several, each as demanding as this one.</summary>
     public static double OfAll(Route route) => route is { Several: true, Sends.Technology: not LinkTechnology.LeAudioBroadcast } ? 2 * Of(route) : Of(route);
 
+    /// <summary>Of all routes of a rig: a broadcast is one stream for everybody on it, any other link one for each listener.</summary>
+    public static double Together(IEnumerable<Route> routes) =>
+        routes.GroupBy(r => r.Feed.Key).Sum(feed => feed.First().Sends is { Technology: LinkTechnology.LeAudioBroadcast } ? feed.Max(Of) : feed.Sum(Of));
+
     /// <summary>Most listeners one box may feed when every stream is as demanding as this one. A broadcast is one stream for all.</summary>
     public static int MostListeners(Route route) => Math.Min(route.Sends?.ListenersAtOnce ?? 1, MostByAir(route));
 

@@ -104,6 +104,9 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
         }
     }
 
+    /// <summary>The other routes of its rig; empty while a route is looked at by itself.</summary>
+    public IReadOnlyList<Route> Beside { get; init; } = [];
+
     /// <summary>The ear of a whole route.</summary>
     /// <exception cref="InvalidOperationException">Only the feed was given.</exception>
     public Ear AtEar => Ear ?? throw new InvalidOperationException("This rule needs a whole route.");

@@ -138,4 +138,16 @@ public class RigViewTests
         Assert.Contains("fair", Best(Look([Optical()], Listener(wears: "ear") with { LeavesRoom = true, RoamDistanceM = 20 }), Box("box", dbm: 0), Headset("ear")).Rows[0].Link, StringComparison.Ordinal);
         Assert.NotEqual(seated, roaming);
     }
+
+    [Fact]
+    public void Two_boxes_on_one_band_say_so_in_both_rows_and_one_box_for_both_does_not()
+    {
+        var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
+        Device[] ears = [FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), FamilyHeadset("second", LinkTechnology.UhfDigital, "V")];
+        var two = Best(look, [Base("one", LinkTechnology.UhfDigital, "U"), Base("other", LinkTechnology.UhfDigital, "V"), .. ears]);
+        Assert.All(two.Rows.Where(row => row.ListenerId != LineBoard.RoomRow), row => Assert.Contains(row.Findings, f => f.RuleId == "channel-shared"));
+
+        var one = Best(look, [Base("one", LinkTechnology.UhfDigital, "U", atOnce: 2), ears[0], ears[1] with { Links = ears[0].Links }]);
+        Assert.All(one.Rows, row => Assert.DoesNotContain(row.Findings, f => f.RuleId is "channel-shared" or "air-shared"));
+    }
 }

@@ -56,6 +56,8 @@ public class RuleExamples
         ["broadcast-rate"] = new(Look([Optical()], Listener()), [Cast("cast", rates: [48]), CastEar("bud", rates: [16, 24])], "share no sample rate (48 kHz against 16, 24 kHz)"),
         ["band-allowed"] = new(Look([Optical()], Listener()) with { Region = Region.Europe }, Banded(902, 928), "902–928 MHz, which is not listed for Europe. Check the national rule"),
         ["pendant-band"] = new(Look([Optical()], Listener()), Banded(868, 870), "where help pendants call"),
+        ["air-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("one", codecs: [Rich, Sbc]), Box("other", codecs: [Rich, Sbc]), Headset("ear", codecs: [Rich, Sbc])], "together they need 91 % of its time"),
+        ["channel-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Base("one", LinkTechnology.UhfDigital, "U"), Base("other", LinkTechnology.UhfDigital, "V"), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), FamilyHeadset("second", LinkTechnology.UhfDigital, "V")], "both send by UHF digital"),
         ["airtime"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("ear", codecs: [Rich, Sbc])], "91 % of the air's time for two streams of vendor high-rate"),
         ["phone-for-app"] = new(Look([Optical()], Listener() with { Phone = Known.No }), [Plain, Ear with { App = "Tide" }], "carries none"),
         ["telecoil-off"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.No }), Loop(), "no telecoil programme"),
@@ -123,7 +125,7 @@ public class RuleExamples
     private static IEnumerable<Finding> Findings(Site site)
     {
         var finder = new FeedFinder(site.Shelf);
-        var boxes = site.Shelf.OfRole(DeviceRole.Transmitter).ToList();
+        var (boxes, before) = (site.Shelf.OfRole(DeviceRole.Transmitter).ToList(), new List<Route>());
         foreach (var socket in site.Look.AllSockets())
         {
             List<Feed> feeds = SocketKinds.Of(socket.Kind).IsRadio ? [new Feed(socket, [], null, [])] : [.. boxes.SelectMany(b => finder.Between(socket, b, false))];
@@ -144,6 +146,14 @@ public class RuleExamples
                             var route = new Route(site, feed, ear, sends, takes, several && site.Look.Listeners.Count > 1);
                             foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(route)).OfType<Finding>())
                                 yield return finding;
+                            if (takes is not null && before.Find(o => o.AtEar.Listener != ear.Listener && o.Feed.Key != feed.Key && o.Sends?.Technology == sends!.Technology) is { } other)
+                            {
+                                foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(route with { Beside = [other] })).OfType<Finding>())
+                                    yield return finding;
+                            }
+
+                            if (takes is not null)
+                                before.Add(route);
                         }
                     }
                 }
