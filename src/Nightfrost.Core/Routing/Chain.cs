@@ -32,7 +32,7 @@ internal sealed class Chain
     /// <summary>The feed into a box; null for a plain wire.</summary>
     public Feed To(Device? box) => new(Socket, Adapters, box, Joints);
 
-    /// <summary>True when, with any box at the end of both, this one is no worse than another but for delay, whoever must pay for things at hand.</summary>
+    /// <summary>True when, with any box at the end of both, this one is no worse than another but for delay, whatever is at hand and whoever else wants it.</summary>
     public bool StandsInFor(Chain other) =>
         !Apart && !other.Apart && ReferenceEquals(Splitter, other.Splitter) && MonoSum == other.MonoSum && Hand <= other.Hand
         && Need.Cents <= other.Need.Cents && Outlets.AskNoMore(Need.Draws, other.Need.Draws) && Rivalry.TakesNoMore(Scarce, other.Scarce);

@@ -5,7 +5,7 @@ namespace Nightfrost.Core.Routing;
 internal interface IWorth<T>
     where T : struct
 {
-    /// <summary>True when it can stand in for another, whoever must pay for things at hand.</summary>
+    /// <summary>True when it can stand in for another, whatever is at hand and whoever else wants it.</summary>
     bool StandsInFor(in T other);
 }
 

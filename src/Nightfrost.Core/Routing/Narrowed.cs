@@ -4,7 +4,7 @@ namespace Nightfrost.Core.Routing;
 internal sealed record SocketLines(int Socket, IReadOnlyList<(int Fork, FeedLine[] Lines)> Groups);
 
 /// <summary>
-/// The lines that a search needs: what another line on the same socket and fork stands in for, whatever the rig and whoever must pay, is left out.
+/// The lines that a search needs: what another line on the same socket and fork stands in for, whatever the rig and whatever else it takes of things at hand, is left out.
 /// Unlike <see cref="Dominance"/> it compares lines with different sending ends, listener by listener.
 /// </summary>
 internal sealed class Narrowed
@@ -101,7 +101,7 @@ internal sealed class Narrowed
             (kept[left], count) = (at, left + 1);
         }
 
-        return [.. kept.AsSpan(0, count).ToArray().Select(at => lines[at])];
+        return Array.ConvertAll(kept[..count], at => lines[at]);
 
         bool StandsIn(int k, int at) =>
             feeds[k].StandsInFor(feeds[at]) && lines[k].Most >= lines[at].Most && lines[k].Rivalry.StandsInFor(lines[at].Rivalry) && worths.Cover(lines[k], lines[at]);

@@ -8,7 +8,7 @@ namespace Nightfrost.Core.Routing;
 /// <param name="BareCents">Its price without supplies for those boxes, in hundredths.</param>
 internal sealed record Rivalry(bool Apart, int[] Draws, bool Forgets, Use[] Scarce, long BareCents)
 {
-    /// <summary>True when a line stands in for another as far as scarce things go, whoever must pay for them.</summary>
+    /// <summary>True when a line stands in for another as far as scarce things go, whoever else wants them.</summary>
     public bool StandsInFor(Rivalry other) =>
         !Apart && !other.Apart && (!Forgets || other.Forgets) && Outlets.AskNoMore(Draws, other.Draws) && (Draws.Length == 0 || BareCents <= other.BareCents) && TakesNoMore(Scarce, other.Scarce);
 

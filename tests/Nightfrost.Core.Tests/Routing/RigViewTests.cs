@@ -150,4 +150,26 @@ public class RigViewTests
         var one = Best(look, [Base("one", LinkTechnology.UhfDigital, "U", atOnce: 2), ears[0], ears[1] with { Links = ears[0].Links }]);
         Assert.All(one.Rows, row => Assert.DoesNotContain(row.Findings, f => f.RuleId is "channel-shared" or "air-shared"));
     }
+
+    [Fact]
+    public void Two_equal_boxes_on_one_band_are_told_apart_in_words()
+    {
+        var look = Look([Optical()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "ear") with { OpenToAnother = false });
+        var view = Best(look, Base("base", LinkTechnology.UhfDigital, "U"), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), Splitter());
+        Assert.Contains("base and another base both send by UHF digital", view.Rows[0].Findings.Single(f => f.RuleId == "channel-shared").Sentence, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Streams_of_two_boxes_add_up_and_a_broadcast_counts_once()
+    {
+        Codec rich = new(CodecClass.VendorHighRate, "Broad");
+        var site = new Site(Look([Optical()], Listener("Agnes"), Listener("Piet")), Shelf(Box("one", codecs: [rich, Sbc]), Headset("ear", codecs: [rich, Sbc]), Cast("cast"), CastEar("bud")));
+        Route To(string box, string ear, int listener, int copy) => new(
+            site, new Feed(site.Look.Set.Sockets[0], [], site.Shelf.Find(box), [], copy), new Ear(site.Look.Listeners[listener], site.Shelf.Find(ear)!, null), site.Shelf.Find(box)!.Links[0], site.Shelf.Find(ear)!.Links[0], false);
+        var (first, second) = (To("one", "ear", 0, 0), To("one", "ear", 1, 1));
+        Assert.Equal(2 * LinkAirtime.Of(first), LinkAirtime.Together([first, second]), 1e-9);
+        var (here, there) = (To("cast", "bud", 0, 0), To("cast", "bud", 1, 0));
+        Assert.Equal(LinkAirtime.Of(here), LinkAirtime.Together([here, there]), 1e-9);
+        Assert.Equal(LinkAirtime.Of(here) + LinkAirtime.Of(first), LinkAirtime.Together([here, there, first]), 1e-9);
+    }
 }
