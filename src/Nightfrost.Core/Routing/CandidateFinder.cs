@@ -11,13 +11,10 @@ namespace Nightfrost.Core.Routing;
 internal sealed class CandidateFinder
 {
     private readonly Site _site;
-    private readonly Limits _limits;
+    private readonly EarSide _side;
     private readonly ChainFinder _chains;
-    private readonly Device[] _transmitters;
-    private readonly EarEntries _entries;
     private readonly PieceCounter _pieces;
     private readonly InStepGrades _grades;
-    private readonly EndClasses _ends;
     private readonly RefusalLog? _log;
     private readonly Dominance _dominance;
     private readonly Forks _forks;
@@ -25,25 +22,19 @@ internal sealed class CandidateFinder
     private readonly int[] _tolerances;
     private readonly CancellationToken _cancel;
 
-    private CandidateFinder(Site site, Limits limits, RefusalLog? log, CancellationToken cancel)
+    private CandidateFinder(Site site, EarSide side, RefusalLog? log, CancellationToken cancel)
     {
-        (_site, _limits, _cancel, _grades, _log) = (site, limits, cancel, new InStepGrades(site), log);
-        _pieces = new PieceCounter(site);
+        (_site, _side, _cancel, _grades, _log) = (site, side, cancel, new InStepGrades(site, side.Suffixes), log);
+        _pieces = new PieceCounter(site, side.Pieces);
         var listeners = site.Look.Listeners;
         var mono = listeners.Any(Needs.AsksMono);
-        var adapters = Likeness.WorthTrying(site, Allowed(DeviceRole.Adapter), limits.MustUse)
-            .Where(a => !a.MonoSum || mono || IsNamed(a.Id) || a.Ports.Select(p => p.Connector).Distinct().Count() > 1)
-            .Where(a => a.SplitsInto < 2 || listeners.Count > 1 || IsNamed(a.Id) || site.Look.AllSockets().Any(s => s.State == SocketState.Taken));
-        _transmitters = Likeness.WorthTrying(site, Allowed(DeviceRole.Transmitter), limits.MustUse);
-        var receivers = Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse);
-        var between = Likeness.WorthTrying(site, Allowed(DeviceRole.Relay).Concat(Allowed(DeviceRole.LinkReceiver)).Concat(Allowed(DeviceRole.Transmitter).Where(t => t.Links.Any(l => !l.Transmits) && t.Ports.Any(p => p.Output))), limits.MustUse);
-        var inBoxes = _transmitters.SelectMany(t => t.Includes).ToHashSet();
-        _entries = new EarEntries(site, limits, _pieces, receivers, between, IsNamed, id => inBoxes.Contains(id) || id == log?.WatchedId);
-        _ends = new EndClasses(site, _grades, log, _entries);
+        var adapters = side.Adapters
+            .Where(a => !a.MonoSum || mono || side.IsNamed(a.Id) || a.Ports.Select(p => p.Connector).Distinct().Count() > 1)
+            .Where(a => a.SplitsInto < 2 || listeners.Count > 1 || side.IsNamed(a.Id) || site.Look.AllSockets().Any(s => s.State == SocketState.Taken));
         _tolerances = [.. listeners.Select(_grades.ToleranceOf)];
-        _dominance = new Dominance(_pieces, _grades, _tolerances, IsNamed);
-        _forks = new Forks(_pieces, listeners.Count, IsNamed);
-        _chains = new ChainFinder(site, new FeedFinder(site.Shelf, _forks.FirstOfEach(adapters)), _forks, _pieces, _grades, _dominance, IsNamed);
+        _dominance = new Dominance(_pieces, _grades, _tolerances, side.IsNamed);
+        _forks = new Forks(_pieces, listeners.Count, side.IsNamed);
+        _chains = new ChainFinder(site, new FeedFinder(site.Shelf, _forks.FirstOfEach(adapters)), _forks, _pieces, _grades, _dominance, side.IsNamed);
     }
 
     /// <summary>Everything that may be planned with.</summary>
@@ -51,12 +42,17 @@ internal sealed class CandidateFinder
     /// <param name="limits">What must not be used is left out; what must be used is kept whatever it is like.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <param name="log">Keeps what works and what refuses the rest; null where nobody asks for it.</param>
-    public static Candidates For(Site site, Limits limits, CancellationToken cancel, RefusalLog? log = null)
+    public static Candidates For(Site site, Limits limits, CancellationToken cancel, RefusalLog? log = null) => For(site, new EarSide(site, limits, log), cancel, log);
+
+    /// <summary>The same where the part before the sockets is known.</summary>
+    /// <param name="site">The site.</param>
+    /// <param name="side">That part, of this site or of one that shares it.</param>
+    /// <param name="cancel">Stops the work.</param>
+    /// <param name="log">Keeps what works and what refuses the rest; null where nobody asks for it.</param>
+    public static Candidates For(Site site, EarSide side, CancellationToken cancel, RefusalLog? log = null)
     {
-        var finder = new CandidateFinder(site, limits, log, cancel);
-        if (log is null)
-            finder._ends.JudgeAll(finder._transmitters);
-        var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !limits.MustNotUse.Contains(s.Id)).ToList();
+        var finder = new CandidateFinder(site, side, log, cancel);
+        var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !side.Limits.MustNotUse.Contains(s.Id)).ToList();
         var (bySocket, shapes) = finder.EnterAll(sockets);
         return new()
         {
@@ -71,10 +67,6 @@ internal sealed class CandidateFinder
             Supply = finder._pieces.Supply,
         };
     }
-
-    private IEnumerable<Device> Allowed(DeviceRole role) => _site.Shelf.OfRole(role).Where(d => !_limits.MustNotUse.Contains(d.Id));
-
-    private bool IsNamed(string id) => _limits.MustUse.Contains(id);
 
     private List<FeedLine> Enter(SourcePort socket, int number)
     {
@@ -92,13 +84,13 @@ internal sealed class CandidateFinder
             EnterRadio(bare, number, subject, entered);
         else
         {
-            foreach (var transmitter in _transmitters)
+            foreach (var transmitter in _side.Transmitters)
             {
                 _cancel.ThrowIfCancellationRequested();
                 EnterBox(socket, transmitter, number, subject, entered);
             }
 
-            if (!_limits.NoWires)
+            if (!_side.Limits.NoWires)
                 EnterWires(socket, number, subject, entered);
         }
 
@@ -142,10 +134,10 @@ internal sealed class CandidateFinder
 
     private void EnterWires(SourcePort socket, int number, Subject subject, List<FeedLine> entered)
     {
-        for (var i = 0; i < _entries.Wired.Length; i++)
+        for (var i = 0; i < _side.Entries.Wired.Length; i++)
         {
             var mine = new List<FeedLine>();
-            foreach (var one in _entries.Wired[i])
+            foreach (var one in _side.Entries.Wired[i])
             {
                 var joining = _chains.Of(socket, one.Ear.Receiver, one.Ear.Listener.SeatDistanceM + FeedFinder.LeadSlackM);
                 foreach (var (outlet, joints, rule) in joining.Refused)
@@ -159,7 +151,7 @@ internal sealed class CandidateFinder
                     continue;
                 }
 
-                var end = _ends.OfWire(i, _ends.OptionOf(one, route));
+                var end = _side.Ends.OfWire(i, _side.Ends.OptionOf(one, route));
                 foreach (var chain in joining.Chains)
                     mine.Add(LineOf(chain, null, null, number, 0, end, Margins.None));
                 _log?.Works(subject, joining, null, null, end);
@@ -172,8 +164,8 @@ internal sealed class CandidateFinder
     private void EnterEnd(Joining joining, Device? transmitter, AirLink sends, int number, Subject subject, List<FeedLine> entered)
     {
         var feed = joining.Chains[0].To(transmitter);
-        var end = _ends.Of(feed, sends);
-        var margins = _ends.MarginsOf(sends);
+        var end = _side.Ends.Of(feed, sends);
+        var margins = _side.Ends.MarginsOf(sends);
         if (_log is { } log)
             EndClasses.RefuseOutOfReach(_site, end, feed, sends, margins, subject, log);
         if (!end.ReachesAnybody(margins))
@@ -219,7 +211,7 @@ internal sealed class CandidateFinder
             Sends = sends,
             Socket = number,
             Fork = _forks.Of(chain, number),
-            Most = Math.Min(sends?.ListenersAtOnce ?? 1, _entries.Linked.Length),
+            Most = Math.Min(sends?.ListenersAtOnce ?? 1, _side.Entries.Linked.Length),
             RateKHz = rate,
             Programmes = _site.Passing(feed.Socket).Count,
             Brings = brings,
@@ -279,7 +271,7 @@ internal sealed class CandidateFinder
     {
         _cancel.ThrowIfCancellationRequested();
         var shapes = new Shapes(_grades, _tolerances);
-        List<FeedLine> lines = [.. new Dominance(_pieces, _grades, _tolerances, IsNamed).Without(entered)];
+        List<FeedLine> lines = [.. new Dominance(_pieces, _grades, _tolerances, _side.IsNamed).Without(entered)];
         foreach (var line in lines)
             line.Shape = shapes.Of(line);
         return (Narrowed.Always(socket, lines, _tolerances.Length, shapes.Count), shapes);

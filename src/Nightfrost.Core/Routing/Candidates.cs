@@ -134,10 +134,11 @@ internal sealed class FeedLine
 }
 
 /// <summary>Things there are only so many of, and their prices.</summary>
-internal sealed class Resources
+/// <param name="before">Those that are numbered already; null for none.</param>
+internal sealed class Resources(Resources? before = null)
 {
-    private readonly Dictionary<string, int> _ids = [];
-    private readonly List<(int There, long Cents)> _all = [];
+    private readonly Dictionary<string, int> _ids = before is null ? [] : new(before._ids);
+    private readonly List<(int There, long Cents)> _all = [.. before?._all ?? []];
 
     /// <summary>How many sorts of things there are.</summary>
     public int Count => _all.Count;

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Nightfrost.Core.Kit;
 
 namespace Nightfrost.Core.Routing;
@@ -28,13 +29,13 @@ internal sealed record Margins(int Number, sbyte[][] Grades)
     }
 }
 
-/// <summary>Ears of every listener that a sort of sending end may feed.</summary>
-/// <param name="numbers">Counts the classes of a site.</param>
+/// <summary>Ears of every listener that a sort of sending end may feed. May be asked from several threads.</summary>
+/// <param name="numbers">Counts the classes.</param>
 /// <param name="alone">Ears with a box of one's own, by listener.</param>
 /// <param name="several">Ears on a box with others; null for a box that feeds one only.</param>
 internal sealed class EndClass(EndClass.Counter numbers, EarOption[][] alone, EarOption[][]? several)
 {
-    private readonly Dictionary<int, EndClass> _atRates = [];
+    private ConcurrentDictionary<int, EndClass>? _atRates;
     private EndClass? _forOne;
 
     /// <summary>Tells it from every other class of the site.</summary>
@@ -59,19 +60,22 @@ internal sealed class EndClass(EndClass.Counter numbers, EarOption[][] alone, Ea
     }
 
     /// <summary>The same for a box that feeds one listener only, or several.</summary>
-    public EndClass For(int listenersAtOnce) => listenersAtOnce > 1 ? this : _forOne ??= new(numbers, Alone, null);
+    public EndClass For(int listenersAtOnce) => listenersAtOnce > 1 ? this : LazyInitializer.EnsureInitialized(ref _forOne, () => new(numbers, Alone, null));
 
     /// <summary>The same with the ears that work at a sample rate, kHz; 0 for all.</summary>
     public EndClass AtRate(int rateKHz)
     {
         if (rateKHz == 0)
             return this;
-        if (_atRates.TryGetValue(rateKHz, out var known))
-            return known;
-        var at = At(Alone);
-        return _atRates[rateKHz] = new(numbers, at, ReferenceEquals(Alone, Several) ? at : At(Several));
+        return LazyInitializer.EnsureInitialized(ref _atRates, () => new()).GetOrAdd(rateKHz, NewAt);
 
-        EarOption[][] At(EarOption[][] options) => [.. options.Select(list => list.Where(o => o.Takes!.Lc3RatesKHz.Contains(rateKHz)).ToArray())];
+        EndClass NewAt(int rate)
+        {
+            var at = At(Alone, rate);
+            return new(numbers, at, ReferenceEquals(Alone, Several) ? at : At(Several, rate));
+        }
+
+        static EarOption[][] At(EarOption[][] options, int rate) => [.. options.Select(list => list.Where(o => o.Takes!.Lc3RatesKHz.Contains(rate)).ToArray())];
     }
 
     /// <summary>True when some ear is in reach.</summary>
@@ -89,7 +93,7 @@ internal sealed class EndClass(EndClass.Counter numbers, EarOption[][] alone, Ea
         return false;
     }
 
-    /// <summary>Counts the classes of a site.</summary>
+    /// <summary>Counts classes.</summary>
     internal sealed class Counter
     {
         private int _last;

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 
@@ -5,13 +6,13 @@ namespace Nightfrost.Core.Routing;
 
 /// <summary>
 /// Judges each sort of sending end once against each ear: the rules of the whole way see the link and its ends, not the socket. The power sent matters only for the
-/// margin, which is worked out apart.
+/// margin, which is worked out apart. May be asked from several threads where no refusals are kept.
 /// </summary>
 /// <param name="site">The site.</param>
-/// <param name="grades">In-step grades.</param>
+/// <param name="suffixes">What ways from a link to an ear add.</param>
 /// <param name="log">Where refusals are kept; null where nobody asks for them.</param>
 /// <param name="entries">What listeners may wear.</param>
-internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log, EarEntries entries)
+internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, EarEntries entries)
 {
     private const double LoudestDbm = 1000;
 
@@ -19,11 +20,11 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
     private static readonly SourcePort Anywhere = new() { Id = "", Kind = SocketKind.OpticalSquare, State = SocketState.Free };
 
     private readonly EarBase[][] _ears = log is not null ? entries.Linked : [.. entries.Linked.Select(list => list.Where(one => one.Refused is null).ToArray())];
-    private readonly Dictionary<string, EndClass> _byKey = [];
-    private readonly Dictionary<(double TransmitDbm, double FrequencyMHz), Margins> _margins = [];
+    private readonly ConcurrentDictionary<string, EndClass> _byKey = [];
+    private readonly ConcurrentDictionary<(double TransmitDbm, double FrequencyMHz), Margins> _margins = [];
     private readonly EndClass.Counter _numbers = new();
     private readonly double[] _sensitivities = [.. entries.Ends.SelectMany(ends => ends).Select(end => end.Link.SensitivityDbm).Distinct()];
-    private readonly Dictionary<AirLink, string> _keys = new(ReferenceEqualityComparer.Instance);
+    private readonly ConcurrentDictionary<AirLink, string> _keys = new(ReferenceEqualityComparer.Instance);
 
     /// <summary>Judges every sending end of some boxes side by side, so that they are known when they are asked for. Not where refusals are kept: those come in their order.</summary>
     public void JudgeAll(IEnumerable<Device> transmitters)
@@ -52,7 +53,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
     public EndClass Of(Feed feed, AirLink sends)
     {
         var key = KeyOf(feed, sends);
-        return _byKey.TryGetValue(key, out var known) ? known : _byKey[key] = Judge(feed, sends);
+        return _byKey.TryGetValue(key, out var known) ? known : _byKey.GetOrAdd(key, Judge(feed, sends));
     }
 
     /// <summary>Margin grades of a sending end, by listener and number of the sensitivity; −1 out of reach.</summary>
@@ -76,7 +77,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
             }
         }
 
-        return _margins[key] = new(_numbers.Next(), grades);
+        return _margins.GetOrAdd(key, new Margins(_numbers.Next(), grades));
     }
 
     /// <summary>Ears of a plain wire: one listener's alone.</summary>
@@ -102,7 +103,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
     }
 
     /// <summary>What the search needs of one ear at the end of a plain wire.</summary>
-    public EarOption OptionOf(EarBase one, Route route) => OptionOf(new(one, null, grades.SuffixOf(null, null, one.Stages, route), SoundQuality.Weighed(route), 2, -1, 1), false);
+    public EarOption OptionOf(EarBase one, Route route) => OptionOf(new(one, null, suffixes.Of(null, null, one.Stages, route), SoundQuality.Weighed(route), 2, -1, 1), false);
 
     private static EarOption OptionOf(Standing standing, bool several) => new()
     {
@@ -186,7 +187,7 @@ internal sealed class EndClasses(Site site, InStepGrades grades, RefusalLog? log
                 continue;
             }
 
-            var suffix = meeting.SuffixOf(one, end, grades);
+            var suffix = meeting.SuffixOf(one, end, suffixes);
             Enter(new(one, meeting.Takes, suffix, SoundQuality.Weighed(Math.Min(meeting.Grade, one.RelayQuality), one.Ear.Listener), seat.Margin, meeting.Sensitivity, meeting.Most), kept);
         }
 

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
@@ -10,7 +9,8 @@ namespace Nightfrost.Core.Routing;
 /// two limits needs no convolution of the two: Σ p(i)·[F(late − i) − F(early − i)].
 /// </summary>
 /// <param name="site">The site.</param>
-internal sealed class InStepGrades(Site site)
+/// <param name="suffixes">What ways from a link to an ear add.</param>
+internal sealed class InStepGrades(Site site, Suffixes suffixes)
 {
     private const int MostTolerances = 8;
 
@@ -19,16 +19,12 @@ internal sealed class InStepGrades(Site site)
 
     private sealed record Prefix(IReadOnlyList<(DelayDistribution Sum, bool FitsItself)> Cases, int ShiftMs);
 
-    private sealed record Suffix(DelayDistribution Whole, DelayDistribution WithoutLink);
-
     private readonly Dictionary<string, int> _prefixIds = [];
     private readonly Dictionary<(int, int), int> _chainIds = [];
     private readonly Dictionary<int, int> _prefixOfChain = [];
     private readonly Dictionary<string, int> _partIds = [];
     private readonly Dictionary<object, int> _numberOf = new(ReferenceEqualityComparer.Instance);
-    private readonly ConcurrentDictionary<(string?, OwnDelay?, int), int> _suffixIds = [];
     private readonly Numbered<Prefix> _prefixes = new();
-    private readonly Numbered<Suffix> _suffixes = new();
     private readonly Numbered<sbyte[]> _grades = new();
     private readonly List<Tolerance> _tolerances = [];
 
@@ -81,26 +77,6 @@ internal sealed class InStepGrades(Site site)
         return _prefixIds[key] = _prefixes.Add(new(cases, DelaySettings.StandAtMs(site.Look.Set.DelaySettings, feed.Socket.Id)));
     }
 
-    /// <summary>Number of what the way from the link to the ear adds. May be asked from several threads.</summary>
-    /// <param name="linkStage">Delay stage of the link; null for a plain wire.</param>
-    /// <param name="own">Delay of the link stated or measured for one of its ends; null for the typical one.</param>
-    /// <param name="stages">Number of the stages behind the link.</param>
-    /// <param name="route">A route with just these.</param>
-    public int SuffixOf(string? linkStage, OwnDelay? own, int stages, Route route)
-    {
-        var key = (linkStage, own, stages);
-        if (_suffixIds.TryGetValue(key, out var known))
-            return known;
-        var delays = Arrivals.EarStages(route);
-        var suffix = new Suffix(DelayDistribution.Sum(delays.Select(s => s.Distribution)), DelayDistribution.Sum(delays.Where(s => !s.OfLink).Select(s => s.Distribution)));
-        lock (_suffixes)
-        {
-            if (_suffixIds.TryGetValue(key, out known))
-                return known;
-            return _suffixIds[key] = _suffixes.Add(suffix);
-        }
-    }
-
     /// <summary>Number of a listener's tolerance.</summary>
     public int ToleranceOf(Listener listener)
     {
@@ -127,7 +103,7 @@ internal sealed class InStepGrades(Site site)
             _grades[prefix] = known = more;
         }
 
-        var (before, after, limits) = (_prefixes[prefix], _suffixes[suffix], _tolerances[tolerance]);
+        var (before, after, limits) = (_prefixes[prefix], suffixes[suffix], _tolerances[tolerance]);
         var inside = 1.0;
         if (before.Cases.Count > 0)
         {

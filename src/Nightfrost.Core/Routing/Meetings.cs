@@ -27,14 +27,14 @@ internal sealed class Meeting(AirLink? takes, Rule? refused, int grade, int most
     /// <summary>Number of what the way to an ear adds.</summary>
     /// <param name="one">The ear.</param>
     /// <param name="end">The sending end.</param>
-    /// <param name="grades">In-step grades.</param>
-    public int SuffixOf(EarBase one, Meetings end, InStepGrades grades)
+    /// <param name="suffixes">What ways from a link to an ear add.</param>
+    public int SuffixOf(EarBase one, Meetings end, Suffixes suffixes)
     {
         if (one.Stages >= _suffixes.Length)
             Array.Resize(ref _suffixes, one.Stages + 1);
         ref var suffix = ref _suffixes[one.Stages];
         if (suffix == 0)
-            suffix = 1 + grades.SuffixOf(stageId, end.Sends.Delay ?? Takes!.Delay, one.Stages, end.RouteOf(one, this));
+            suffix = 1 + suffixes.Of(stageId, end.Sends.Delay ?? Takes!.Delay, one.Stages, end.RouteOf(one, this));
         return suffix - 1;
     }
 }

@@ -29,18 +29,19 @@ internal sealed class PieceCounter
     private readonly List<Use> _uses = [];
     private readonly List<int> _fits = [];
     private readonly Dictionary<(int, int), UsbNeed> _fewBoxes = [];
-    private readonly Dictionary<(string, double), int> _resourceOf = [];
+    private readonly Dictionary<(string, double), int> _resourceOf;
     private readonly Dictionary<Device, int> _fitUsb = new(ReferenceEqualityComparer.Instance);
 
     /// <param name="site">The site.</param>
-    public PieceCounter(Site site)
+    /// <param name="before">What was counted at a site with the same shelf and the same things at hand, whose numbers stay; null for none.</param>
+    public PieceCounter(Site site, PieceCounter? before = null)
     {
-        _site = site;
+        (_site, _resourceOf, Resources) = (site, before is null ? [] : new(before._resourceOf), new Resources(before?.Resources));
         _ownsLeads = site.Look.Owned.Any(o => site.Shelf.Find(o.DeviceId) is { Role: DeviceRole.Lead });
         Supply = site.Shelf.CheapestSupply is { } supply ? Resources.Of(supply.Id, site.OwnedCount(supply.Id), supply.Price) : -1;
     }
 
-    public Resources Resources { get; } = new();
+    public Resources Resources { get; }
 
     /// <summary>Resource of a mains supply; −1 when the shelf has none.</summary>
     public int Supply { get; }

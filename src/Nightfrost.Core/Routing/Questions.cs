@@ -20,12 +20,13 @@ public static class Questions
     public static IReadOnlyList<OpenQuestion> Rank(Site site, CancellationToken cancel = default)
     {
         var open = Open(site).ToList();
-        var answers = open.SelectMany(unknown => unknown.Answers).ToList();
+        var answers = open.SelectMany(unknown => unknown.Answers).Select(look => new Site(look, site.Shelf)).ToList();
         var scores = new Score?[answers.Count];
 
-        // Each answer is a site of its own; they are planned side by side.
+        // Each answer is a site of its own; they are planned side by side. Most leave all that comes before the sockets as it is.
+        var side = answers.Count == 0 || WhyNoRig.Before(site) is not null ? null : new EarSide(site, Limits.None);
         Parallel.For(0, answers.Count, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel },
-            i => scores[i] = Router.BestScore(new Site(answers[i], site.Shelf), cancel));
+            i => scores[i] = Router.BestScore(answers[i], side?.Serves(answers[i]) == true ? side : null, cancel));
         var asked = new List<(OpenQuestion Question, double Weight)>();
         var next = 0;
         foreach (var unknown in open)

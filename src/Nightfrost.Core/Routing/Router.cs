@@ -70,11 +70,17 @@ public static class Router
     }
 
     /// <summary>The best rig alone under the usual priorities, for questions that only compare.</summary>
-    public static Score? BestScore(Site site, CancellationToken cancel = default)
+    public static Score? BestScore(Site site, CancellationToken cancel = default) => BestScore(site, null, cancel);
+
+    /// <summary>The same where the part before the sockets may be known.</summary>
+    /// <param name="site">The site.</param>
+    /// <param name="side">That part; null where it is not known, or not of this site.</param>
+    /// <param name="cancel">Stops the search.</param>
+    internal static Score? BestScore(Site site, EarSide? side, CancellationToken cancel)
     {
         if (WhyNoRig.Before(site) is not null)
             return null;
-        var found = BestRig.For(CandidateFinder.For(site, Limits.None, cancel), new Arrivals(site), Priorities.Usual, [], cancel);
+        var found = BestRig.For(CandidateFinder.For(site, side ?? new EarSide(site, Limits.None), cancel), new Arrivals(site), Priorities.Usual, [], cancel);
         return found.Rig is null ? null : found.Score;
     }
 }

@@ -19,7 +19,7 @@ public class ChainFinderTests
 
     private static (Site, ChainFinder, PieceCounter) Of(Site site)
     {
-        var (pieces, grades) = (new PieceCounter(site), new InStepGrades(site));
+        var (pieces, grades) = (new PieceCounter(site), new InStepGrades(site, new Suffixes()));
         var forks = new Forks(pieces, site.Look.Listeners.Count, _ => false);
         var dominance = new Dominance(pieces, grades, [.. site.Look.Listeners.Select(grades.ToleranceOf)], _ => false);
         return (site, new ChainFinder(site, new FeedFinder(site.Shelf, forks.FirstOfEach(site.Shelf.OfRole(DeviceRole.Adapter))), forks, pieces, grades, dominance, _ => false), pieces);

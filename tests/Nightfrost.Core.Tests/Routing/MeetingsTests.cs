@@ -58,10 +58,10 @@ public class MeetingsTests
     public void What_the_way_adds_behind_the_link_is_numbered_once_for_the_same_stages()
     {
         var site = new Site(Look([Optical()], Listener()), Shelf());
-        var grades = new InStepGrades(site);
+        var suffixes = new Suffixes();
         var (entries, meetings) = Of(Box("box").Links[0], Headset("ear"), Headset("slow") with { StageIds = ["personal-speaker"] });
-        var numbers = entries.Linked[0].ToDictionary(one => one.Ear.Receiver.Id, one => meetings.Of(one.Taking, one).SuffixOf(one, meetings, grades));
+        var numbers = entries.Linked[0].ToDictionary(one => one.Ear.Receiver.Id, one => meetings.Of(one.Taking, one).SuffixOf(one, meetings, suffixes));
         Assert.NotEqual(numbers["ear"], numbers["slow"]);
-        Assert.All(entries.Linked[0], one => Assert.Equal(numbers[one.Ear.Receiver.Id], meetings.Of(one.Taking, one).SuffixOf(one, meetings, grades)));
+        Assert.All(entries.Linked[0], one => Assert.Equal(numbers[one.Ear.Receiver.Id], meetings.Of(one.Taking, one).SuffixOf(one, meetings, suffixes)));
     }
 }

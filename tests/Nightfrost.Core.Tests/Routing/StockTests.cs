@@ -44,7 +44,7 @@ public class StockTests
             Sockets = 1,
             Shapes = 0,
             Resources = resources,
-            Grades = new InStepGrades(site),
+            Grades = new InStepGrades(site, new Suffixes()),
             Forks = [new Fork(0, 0, parts)],
             Tolerances = [0],
             Supply = Supply,
