@@ -31,7 +31,7 @@ internal static class TestKit
         CodecReadback = "A light names it.",
     };
 
-    public static Device Base(string id, LinkTechnology technology, string family, decimal price = 80, int atOnce = 1, double onAxisM = 8, string[]? includes = null) => new()
+    public static Device Base(string id, LinkTechnology technology, string family, decimal price = 80, int atOnce = 1, double onAxisM = 8, string[]? includes = null, int? channels = null) => new()
     {
         Id = id,
         Name = id,
@@ -40,7 +40,7 @@ internal static class TestKit
         Price = price,
         PricedOn = Priced,
         Ports = [Input(Connector.OpticalSquare), Input(Connector.Jack35)],
-        Links = [new AirLink { Technology = technology, Transmits = true, Family = family, ListenersAtOnce = atOnce, TransmitDbm = 10, OnAxisRangeM = onAxisM }],
+        Links = [new AirLink { Technology = technology, Transmits = true, Family = family, ListenersAtOnce = atOnce, TransmitDbm = 10, OnAxisRangeM = onAxisM, Channels = channels }],
         Power = new PowerNeed(0, true, 0, 0, false, true, false),
         Includes = includes ?? [],
     };

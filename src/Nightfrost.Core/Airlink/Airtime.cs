@@ -25,10 +25,17 @@ public static class Airtime
     public static double Loss(int networks, double busy)
     {
         Guard.InRange(busy, 0, 1);
-        var clean = Channels - WiFiChannels * (int)Guard.InRange(networks, 0, 3);
-        var hops = Math.Max(FewestHops, clean);
+        var (clean, hops) = (Clean(networks), Hops(networks));
         return busy * Math.Max(0, hops - clean) / hops;
     }
+
+    /// <summary>
+    /// Share of packets lost to another Bluetooth sender close by, 0 to 1: 2·share/N, with N channels hopped over. The two are not in step, so each packet may meet two of the other's, and each
+    /// of those is on the same channel once in N.
+    /// </summary>
+    /// <param name="share">Share of time the other sends, 0 and up; above 1 it sends all the time.</param>
+    /// <param name="networks">2.4 GHz networks on channels that do not overlap, 0 to 3.</param>
+    public static double LossBeside(double share, int networks) => 2 * Math.Min(1, Math.Max(0, share)) / Hops(networks);
 
     /// <summary>Share of time one Bluetooth classic stream needs: rate / packet rate / (1 − loss).</summary>
     /// <param name="rateKbps">Rate of the codec, kb/s.</param>
@@ -50,4 +57,8 @@ public static class Airtime
         var packetUs = (Guard.InRange(channelKbps, 8, 400) * 10 / 8 + OverheadBytes) * 8 / 2;
         return ChannelsOfSound * Subevents * (packetUs + GapUs + (broadcast ? 0 : AckUs + GapUs)) / IntervalUs;
     }
+
+    private static int Clean(int networks) => Channels - WiFiChannels * (int)Guard.InRange(networks, 0, 3);
+
+    private static int Hops(int networks) => Math.Max(FewestHops, Clean(networks));
 }

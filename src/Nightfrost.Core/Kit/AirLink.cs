@@ -90,6 +90,12 @@ public sealed record AirLink
     /// <summary>Upper edge of the band it uses, MHz; 0 for the technology's usual band.</summary>
     public double BandHighMHz { get; init; }
 
+    /// <summary>
+    /// Sending ends that stay on the channel they are set to: channels to choose from, so that several boxes stand side by side. 0 where it finds a clear one by itself; null while nobody has
+    /// read it.
+    /// </summary>
+    public int? Channels { get; init; }
+
     /// <summary>Lets the specialist choose whom it joins; otherwise it takes whatever answers first.</summary>
     public bool SelectsDestination { get; init; }
 
@@ -105,6 +111,11 @@ public sealed record AirLink
 
     [JsonIgnore]
     public bool IsInfrared => Technology is LinkTechnology.InfraredAnalogue or LinkTechnology.InfraredDigital;
+
+    /// <summary>True for a way on which a box may stay on one channel: infrared, and makers' own digital and analogue radio.</summary>
+    [JsonIgnore]
+    public bool KeepsChannel => IsInfrared
+        || Technology is LinkTechnology.Digital24GHz or LinkTechnology.Digital19GHz or LinkTechnology.Digital5GHz or LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue;
 
     [JsonIgnore]
     public bool IsBluetooth => Technology is LinkTechnology.BluetoothClassic or LinkTechnology.LeAudioUnicast or LinkTechnology.LeAudioBroadcast;

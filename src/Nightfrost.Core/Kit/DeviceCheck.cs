@@ -128,6 +128,13 @@ public static class DeviceCheck
         check.Range($"{at}.remembers", link.Remembers, 1, 1000, "devices");
         check.Range($"{at}.transmitDbm", link.TransmitDbm, -40, 36, "dBm");
         check.Range($"{at}.sensitivityDbm", link.SensitivityDbm, -130, 0, "dBm");
+        if (link.Channels is { } channels)
+        {
+            check.Range($"{at}.channels", channels, 0, 100, "channels");
+            if (!link.Transmits || !link.KeepsChannel)
+                check.Add($"{at}.channels", "Only infrared and makers' own radio are set to a channel, at the sending end.", "Leave it empty.");
+        }
+
         check.Range($"{at}.onAxisRangeM", link.OnAxisRangeM, 0, 100, "m");
         check.Most($"{at}.generations", link.Generations.Count, 20, "generations", "List those it works with.");
         check.Most($"{at}.codecs", link.Codecs.Count, 12, "codecs", "List each once.");

@@ -60,11 +60,15 @@ internal static class AdviceRules
 
         Advises("airtime-high", WholeWay, "{box} needs {share} of the air's time for {who}: stutter is likely.", "Take a codec of a lower rate, or put the Wi-Fi on 5 GHz.",
             r => LinkAirtime.Of(r) is > Airtime.Stutters and <= Airtime.Most, r => Say(("box", Box(r)), ("share", Wording.Percent(LinkAirtime.Of(r))), ("who", Who(r))), "Bluetooth Core Specification"),
-        Advises("air-shared", WholeWay, "{box} and {other} send on the same air: together they need {share} of its time, and stutter is likely.", "Stand them a metre apart, take a codec of a lower rate, or move one listener to UHF or a wire.",
-            r => OtherBluetooth(r) is not null && LinkAirtime.Together([r, .. r.Beside]) > Airtime.Stutters,
-            r => Say(("box", Box(r)), ("other", Other(r, OtherBluetooth(r)!)), ("share", Wording.Percent(LinkAirtime.Together([r, .. r.Beside])))), "Bluetooth Core Specification"),
-        Advises("channel-shared", WholeWay, "{box} and {other} both send by {link}: on one channel each disturbs the other.", "Set them to different channels before pairing; where neither has a choice, use one box for both, or another link for one.",
-            r => OnSameBand(r) is not null, r => Say(("box", Box(r)), ("other", Other(r, OnSameBand(r)!)), ("link", LinkTechnologies.Of(r.Sends!.Technology).Words))),
+        Advises("air-shared", WholeWay, "{box} and {other} hop over the same air: {box} then needs {share} of its time, and stutter is likely.", "Stand them a metre apart, take a codec of a lower rate, or move one listener to UHF or a wire.",
+            r => OtherBluetooth(r) is not null && LinkAirtime.BesideOthers(r) > Airtime.Stutters,
+            r => Say(("box", Box(r)), ("other", Beside(r, OtherBluetooth(r)!)), ("share", Wording.Percent(LinkAirtime.BesideOthers(r)))), "Bluetooth Core Specification"),
+        Advises("channel-shared", WholeWay, "{box} and {other} both send by {link}: on one channel each disturbs the other.", "Set {box} to channel {channel} and {other} to channel {otherChannel} before pairing.",
+            r => AirChannels.Rival(r) is { } o && !IsUnread(r) && !IsUnread(o),
+            r => Say(("box", Box(r)), ("other", Beside(r, AirChannels.Rival(r)!)), ("link", Shared(r, AirChannels.Rival(r)!)), ("channel", Channel(r, r)), ("otherChannel", Channel(r, AirChannels.Rival(r)!)))),
+        Advises("channel-unread", WholeWay, "{box} and {other} both send by {link}, and nobody has read which channels {unread} can be set to.", "Read it in the manual and enter it in Kit. Where neither has a choice, use one box for both, or another link for one.",
+            r => AirChannels.Rival(r) is { } o && (IsUnread(r) || IsUnread(o)),
+            r => Say(("box", Box(r)), ("other", Beside(r, AirChannels.Rival(r)!)), ("link", Shared(r, AirChannels.Rival(r)!)), ("unread", Listed(new[] { r, AirChannels.Rival(r)! }.Where(IsUnread).Select(Box).Distinct())))),
         Advises("link-poor", WholeWay, "The link to {who} is poor at {distance}: {margin}.", "Raise the box, keep it 1 m from the router, or use UHF.",
             r => Reach.Of(r) is { Usable: true, MarginDb: < 10 }, r => Say(("who", Who(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("margin", Reach.Of(r)!.Words)), "ITU-R P.1238"),
         Advises(Rules.AidsUnconfirmed, WholeWay, "Nobody has confirmed that {box} fits {who}'s aids.", "Ask the clinic or the dealer, and enter who said so and when. The order waits for it.",
@@ -105,12 +109,9 @@ internal static class AdviceRules
 
     private static Route? OtherBluetooth(Route r) => r.Sends is { IsBluetooth: true } ? r.Beside.FirstOrDefault(o => o.Sends is { IsBluetooth: true } && o.Feed.Key != r.Feed.Key) : null;
 
-    // Only ways on which a box stays on the channel it is set to.
-    private static Route? OnSameBand(Route r) =>
-        r.Sends is { } s && (s.IsInfrared || s.Technology is LinkTechnology.Digital24GHz or LinkTechnology.Digital19GHz or LinkTechnology.Digital5GHz or LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue)
-            ? r.Beside.FirstOrDefault(o => o.Sends?.Technology == s.Technology && o.Feed.Key != r.Feed.Key) : null;
+    private static bool IsUnread(Route r) => r.Sends is { Channels: null };
 
-    private static string Other(Route r, Route other) => Box(other) == Box(r) ? $"another {Box(r)}" : Box(other);
+    private static string Channel(Route r, Route of) => AirChannels.Of([r, .. r.Beside])[of.Feed.Key].ToString(CultureInfo.InvariantCulture);
 
     private static Rule Advises(string id, RuleScope scope, string sentence, string remedy, Func<Route, bool> breaks, Func<Route, IReadOnlyDictionary<string, string>> values, string source = "practice") =>
         new(id, RuleEffect.Advises, scope, sentence, remedy, source, breaks, values);

@@ -158,8 +158,8 @@ internal sealed class BestRig
         _ => threshold with { Margin = level },
     };
 
-    // The exact optimum of one weighing; null when nobody can be served, or when nothing reaches the goal. At first everything at hand may be used by everybody, which never
-    // underrates a rig. Where the rig that this gives is worth less than it seemed, scarce things are counted.
+    // The exact optimum of one weighing; null when nobody can be served, or when nothing reaches the goal. At first everything at hand may be used by everybody, and no box minds
+    // another's channel, which never underrates a rig. Where the rig that this gives is worth less than it seemed, or cannot stand, scarce things are counted.
     private Reached? Solve(Weights weights, Threshold threshold, long goal = long.MinValue)
     {
         _cancel.ThrowIfCancellationRequested();
@@ -168,21 +168,44 @@ internal sealed class BestRig
         if (relaxed.Served == 0 || relaxed.Key < goal)
             return null;
         var first = Priced(weights, relaxed.Picks);
-        if (first.Key >= relaxed.Key)
+        if (first is not null && first.Key >= relaxed.Key)
             return first;
-        var (ideals, steps) = (Ideals.Of(relaxed, _demands, Math.Max(first.Key, goal == long.MinValue ? goal : goal - 1)), new StepCount(MostSteps));
-        var exact = FrontSolver.Fronts(_candidates, _stock ??= new(_candidates), lines, threshold, weights, _demands, ideals, BitOperations.PopCount((uint)relaxed.Served), steps, _cancel);
-        _proven &= !steps.IsOver;
-        if (exact.Count == 0)
-            return first;
-        var found = Priced(weights, exact[0].Picks());
-        _proven &= found.Key >= -exact[0].Cents;
-        return found.Key > first.Key ? found : first;
+        long? known = goal == long.MinValue ? first?.Key : Math.Max(first?.Key ?? long.MinValue, goal - 1);
+        for (var served = BitOperations.PopCount((uint)relaxed.Served); served > 0; served--)
+        {
+            // Where not all that seemed to be served can be, fewer are; never to reach a goal, which a rig that serves fewer is below.
+            if (Counted(weights, threshold, lines, Ideals.Of(relaxed, _demands, served, known), served) is { } found)
+                return first is null || found.Key > first.Key ? found : first;
+            if (known is not null)
+                break;
+        }
+
+        return first;
     }
 
-    private Reached Priced(Weights weights, IReadOnlyList<Pick> picks)
+    // The best rig for a number of listeners with scarce things counted; null when none may be better than what is known.
+    private Reached? Counted(Weights weights, Threshold threshold, Narrowed lines, Ideals ideals, int served)
+    {
+        var steps = new StepCount(MostSteps);
+        var exact = FrontSolver.Fronts(_candidates, _stock ??= new(_candidates), lines, threshold, weights, _demands, ideals, served, steps, _cancel);
+        _proven &= !steps.IsOver;
+        foreach (var point in exact)
+        {
+            var found = Priced(weights, point.Picks());
+            _proven &= found is not null && found.Key >= -point.Cents;
+            if (found is not null)
+                return found;
+        }
+
+        return null;
+    }
+
+    // Null where some box finds no channel of its own.
+    private Reached? Priced(Weights weights, IReadOnlyList<Pick> picks)
     {
         var rig = Build(_candidates.Site, picks);
+        if (!AirChannels.AreEnough(rig.Routes))
+            return null;
         var score = rig.Score(_arrivals);
         return new(rig, score, weights.KeyOf(score.Served, score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes));
     }

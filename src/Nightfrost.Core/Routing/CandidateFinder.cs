@@ -14,6 +14,7 @@ internal sealed class CandidateFinder
     private readonly EarSide _side;
     private readonly ChainFinder _chains;
     private readonly PieceCounter _pieces;
+    private readonly ChannelStock _channels;
     private readonly InStepGrades _grades;
     private readonly RefusalLog? _log;
     private readonly Dominance _dominance;
@@ -26,6 +27,7 @@ internal sealed class CandidateFinder
     {
         (_site, _side, _cancel, _grades, _log) = (site, side, cancel, new InStepGrades(site, side.Suffixes), log);
         _pieces = new PieceCounter(site, side.Pieces);
+        _channels = new ChannelStock(side.Transmitters, site.Look.Listeners.Count, _pieces.Resources);
         var listeners = site.Look.Listeners;
         var mono = listeners.Any(Needs.AsksMono);
         var adapters = side.Adapters
@@ -202,7 +204,7 @@ internal sealed class CandidateFinder
     private FeedLine LineOf(Chain chain, Device? transmitter, AirLink? sends, int number, int rate, EndClass end, Margins margins)
     {
         var feed = chain.To(transmitter);
-        var need = _pieces.OfLine(chain.Need, transmitter, feed.FedByTap);
+        var need = _pieces.OfLine(chain.Need, transmitter, feed.FedByTap, _channels.Of(sends));
         var box = transmitter is null || transmitter.Includes.Count == 0 ? [] : InTheBox(transmitter);
         var brings = (chain.MonoSum || transmitter is { MonoSum: true } ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None) | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None);
         return new()

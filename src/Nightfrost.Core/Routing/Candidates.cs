@@ -138,7 +138,7 @@ internal sealed class FeedLine
 internal sealed class Resources(Resources? before = null)
 {
     private readonly Dictionary<string, int> _ids = before is null ? [] : new(before._ids);
-    private readonly List<(int There, long Cents)> _all = [.. before?._all ?? []];
+    private readonly List<(int There, long Cents, bool Bounded)> _all = [.. before?._all ?? []];
 
     /// <summary>How many sorts of things there are.</summary>
     public int Count => _all.Count;
@@ -149,11 +149,19 @@ internal sealed class Resources(Resources? before = null)
     /// <summary>Price of one piece, in hundredths.</summary>
     public long Cents(int resource) => _all[resource].Cents;
 
-    public int Of(string key, int there, decimal price)
+    /// <summary>True for what no more can be bought of.</summary>
+    public bool IsBounded(int resource) => _all[resource].Bounded;
+
+    public int Of(string key, int there, decimal price) => Of(key, (there, (long)Math.Round(price * 100), false));
+
+    /// <summary>Number of what costs nothing while it lasts, and cannot be bought.</summary>
+    public int OfBounded(string key, int there) => Of(key, (there, 0, true));
+
+    private int Of(string key, (int, long, bool) one)
     {
         if (_ids.TryGetValue(key, out var id))
             return id;
-        _all.Add((there, (long)Math.Round(price * 100)));
+        _all.Add(one);
         return _ids[key] = _all.Count - 1;
     }
 

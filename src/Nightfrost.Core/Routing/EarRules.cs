@@ -37,6 +37,9 @@ internal static class EarRules
             r => r is { Several: true, Sends.ListenersAtOnce: 1 }, r => Say(("box", Box(r)), ("limit", "one listener"))),
         Refuses("airtime", RuleSees.Link, "{box} would need {share} of the air's time for {streams} of {codec}: more than {most}.", "Take a codec of a lower rate, or put the Wi-Fi on 5 GHz.",
             r => LinkAirtime.OfAll(r) > Airtime.Most, r => Say(("box", Box(r)), ("share", FormattableString.Invariant($"{100 * LinkAirtime.OfAll(r):0} %")), ("streams", r.Several ? "two streams" : "one stream"), ("codec", r.Coding.Words), ("most", Wording.Percent(Airtime.Most))), "Bluetooth Core Specification"),
+        Refuses("channel-left", RuleSees.Link, "{box} and {other} both send by {link}, and no channel is left for both: {counts}.", "Use one box for both, or another link for one.",
+            r => AirChannels.Rival(r) is not null && !AirChannels.AreEnough([r, .. r.Beside]),
+            r => Say(("box", Box(r)), ("other", Beside(r, AirChannels.Rival(r)!)), ("link", Shared(r, AirChannels.Rival(r)!)), ("counts", ChannelCounts(r)))),
         Refuses("phone-for-app", RuleSees.Everything, "{what} needs a phone with its app, and {who} carries none.", "Take a way without an app.",
             r => r.AtEar.Listener.Phone == Known.No && NeedsApp(r) is not null, r => Say(("what", NeedsApp(r)!.Name), ("who", Who(r)))) with { Concerns = l => l.Phone == Known.No },
         Refuses("telecoil-off", RuleSees.Everything, "{who}'s aids have no telecoil programme switched on; {box} is heard only through one.", "Ask the clinic whether the telecoil can be switched on.",
@@ -77,6 +80,12 @@ internal static class EarRules
 
     /// <summary>What is worn and must be kept from an implant; null when nothing.</summary>
     public static Device? Worn(Route r) => r.AtEar.Receiver.NearImplants ? r.AtEar.Receiver : r.AtEar.Relay is { NearImplants: true } relay ? relay : null;
+
+    private static string ChannelCounts(Route r)
+    {
+        var air = SharedAir.Of(r.Sends);
+        return Listed(r.Beside.Prepend(r).Where(o => o.Sends is { Channels: > 0 } && SharedAir.Of(o.Sends) == air).DistinctBy(o => o.Feed.Key).Select(o => $"{(o.Feed.Key == r.Feed.Key ? Box(r) : Beside(r, o))} has {o.Sends!.Channels}"));
+    }
 
     private static string? InTheLine(Route r) =>
         r.AtEar.Listener.ClearLine == Known.No ? "something" : Obstacles.StopsInfrared(r.AtEar.Listener.Seat, r.Site.Look.Walls);

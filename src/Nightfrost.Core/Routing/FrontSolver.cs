@@ -128,8 +128,8 @@ internal sealed partial class FrontSolver
             foreach (var b in other.Points)
             {
                 var cents = a.Cents + b.Cents;
-                var taken = Join(a.Taken, b.Taken, ref cents);
-                Put(into, set, a.Needs + b.Needs, cents, a.Hand + b.Hand, taken, a, b, last);
+                if (Join(a.Taken, b.Taken, ref cents) is var taken and not Stock.None)
+                    Put(into, set, a.Needs + b.Needs, cents, a.Hand + b.Hand, taken, a, b, last);
             }
         }
     }

@@ -39,11 +39,12 @@ internal sealed class Ideals
     /// <summary>The ideals of one weighing, which stands in the place of the price; only what is better than a rig known already may pass.</summary>
     /// <param name="relaxed">The best of every set when everything at hand may be used by everybody.</param>
     /// <param name="demands">What must stand in whose route.</param>
-    /// <param name="known">Weighed sum of the rig known already.</param>
-    public static Ideals Of(Solution relaxed, IReadOnlyList<Demand> demands, long known)
+    /// <param name="served">Listeners to serve.</param>
+    /// <param name="known">Weighed sum of the rig known already; null for none.</param>
+    public static Ideals Of(Solution relaxed, IReadOnlyList<Demand> demands, int served, long? known)
     {
-        var rest = Rest(relaxed.OfSets, System.Numerics.BitOperations.PopCount((uint)relaxed.Served), SubsetSolver.Required(demands));
-        return new(new long[rest.Length], rest, new long[rest.Length], [(0, -known, 0)], long.MaxValue);
+        var rest = Rest(relaxed.OfSets, served, SubsetSolver.Required(demands));
+        return new(new long[rest.Length], rest, new long[rest.Length], known is { } sum ? [(0, -sum, 0)] : [], long.MaxValue);
     }
 
     /// <summary>True when something built on this part may still be new and within the budget.</summary>

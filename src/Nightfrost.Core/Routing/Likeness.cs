@@ -56,8 +56,8 @@ internal static class Likeness
     /// <summary>What a sending end sees of a receiving one: the order of codecs is the sender's business.</summary>
     public static string KeyOfTaking(AirLink link) => AddTaking(new(), link).Take();
 
-    /// <summary>What a receiving end sees of a sending one, but for its power and how many it feeds.</summary>
-    public static string KeyOfSending(AirLink link) => KeyOf(link with { TransmitDbm = 0, ListenersAtOnce = 1, SensitivityDbm = 0 });
+    /// <summary>What a receiving end sees of a sending one, but for its power and how many it feeds. Which channel both are set to makes no difference.</summary>
+    public static string KeyOfSending(AirLink link) => KeyOf(link with { TransmitDbm = 0, ListenersAtOnce = 1, SensitivityDbm = 0, Channels = null });
 
     /// <summary>What a sending end sees of all receiving ends of a device, in any order.</summary>
     public static void AddTaking(KeyText text, Device device)
@@ -75,7 +75,7 @@ internal static class Likeness
 
     private static KeyText Add(KeyText text, AirLink link) =>
         text.Add((int)link.Technology).Add(link.Transmits, link.ThreeMegabit).Add(link.ListenersAtOnce).Add(link.Family.ToUpperInvariant()).Add(link.TransmitDbm).Add(link.SensitivityDbm).Add(link.OnAxisRangeM).Add(link.HalfPowerDeg)
-            .Add(link.BandLowMHz).Add(link.BandHighMHz).Add(link.Delay).Add(link.Lc3RatesKHz).Add(link.Generations).Add(link.Codecs).Add(link.CodecsWithSeveral);
+            .Add(link.BandLowMHz).Add(link.BandHighMHz).Add(link.Channels ?? -1).Add(link.Delay).Add(link.Lc3RatesKHz).Add(link.Generations).Add(link.Codecs).Add(link.CodecsWithSeveral);
 
     private static string KeyOf(KeyText text, Device d)
     {

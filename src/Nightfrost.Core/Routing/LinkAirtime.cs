@@ -20,9 +20,24 @@ internal static class LinkAirtime
     /// <summary>Of the fewest streams the route stands for: two where its box feeds several, each as demanding as this one.</summary>
     public static double OfAll(Route route) => route is { Several: true, Sends.Technology: not LinkTechnology.LeAudioBroadcast } ? 2 * Of(route) : Of(route);
 
-    /// <summary>Of all routes of a rig: a broadcast is one stream for everybody on it, any other link one for each listener.</summary>
-    public static double Together(IEnumerable<Route> routes) =>
-        routes.GroupBy(r => r.Feed.Key).Sum(feed => feed.First().Sends is { Technology: LinkTechnology.LeAudioBroadcast } ? feed.Max(Of) : feed.Sum(Of));
+    /// <summary>Of all that one box of a rig sends, with what the other Bluetooth boxes there cost it: each hops by itself, so they share no time, but packets are lost where two meet.</summary>
+    /// <param name="route">One route of the box, with the others of its rig beside it.</param>
+    public static double BesideOthers(Route route)
+    {
+        var air = route.Site.Look.Air;
+        var (own, kept) = (0.0, 1.0);
+        foreach (var box in route.Beside.Prepend(route).Where(r => r.Sends is { IsBluetooth: true }).GroupBy(r => r.Feed.Key))
+        {
+            // A broadcast is one stream for everybody on it, any other link one for each listener.
+            var share = box.First().Sends is { Technology: LinkTechnology.LeAudioBroadcast } ? box.Max(Of) : box.Sum(Of);
+            if (box.Key == route.Feed.Key)
+                own = share;
+            else
+                kept *= 1 - Airtime.LossBeside(share, air.WiFiNetworks);
+        }
+
+        return own / kept;
+    }
 
     /// <summary>Most listeners one box may feed when every stream is as demanding as this one. A broadcast is one stream for all.</summary>
     public static int MostListeners(Route route) => Math.Min(route.Sends?.ListenersAtOnce ?? 1, MostByAir(route));

@@ -83,12 +83,13 @@ internal sealed class PieceCounter
     /// <param name="chain">The chain.</param>
     /// <param name="box">The box; null for a plain wire and a source's own radio.</param>
     /// <param name="fedByTap">True when the socket it takes the sound from feeds the box.</param>
-    public LineNeed OfLine(ChainNeed chain, Device? box, bool fedByTap)
+    /// <param name="channels">What it takes of the channels.</param>
+    public LineNeed OfLine(ChainNeed chain, Device? box, bool fedByTap, Use[] channels)
     {
         if (box is null)
             return LineOf(chain, chain.Uses, chain.Cents, 0, 0, chain.Draws);
         var own = Of(new PartNeed(box, 1, 0, 0));
-        Use[] uses = [.. chain.Uses, own];
+        Use[] uses = [.. chain.Uses, own, .. channels];
         var cents = chain.Cents + Resources.CentsOf(own, Resources.There(own.Resource));
         return fedByTap || !CouldUseUsb(box) ? LineOf(chain, uses, cents, 0, 0, chain.Draws)
             : FitOf(box) is var fit and not 0 ? LineOf(chain, uses, cents, fit, 0, Drawing(chain.Draws, box))
@@ -96,7 +97,7 @@ internal sealed class PieceCounter
     }
 
     /// <summary>What a splitter needs.</summary>
-    public LineNeed OfSplitter(Feed feed) => OfLine(Of(PartNeeds.OfSplitter(_site.Shelf, feed), null), null, false);
+    public LineNeed OfSplitter(Feed feed) => OfLine(Of(PartNeeds.OfSplitter(_site.Shelf, feed), null), null, false, []);
 
     private LineNeed LineOf(ChainNeed chain, Use[] uses, long cents, int fit, int more, int[] draws)
     {

@@ -28,9 +28,14 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     /// <summary>True when a route in use cuts the set's own speakers.</summary>
     public bool SilencesSpeakers => Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null && SocketReading.SilencesSpeakers(f.Socket));
 
-    /// <summary>True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number or the air's time, one sample rate a broadcast.</summary>
+    /// <summary>
+    /// True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number or the air's time, one sample rate a broadcast, a channel of its own
+    /// for every box that is set to one.
+    /// </summary>
     public bool IsLegal()
     {
+        if (!AirChannels.AreEnough(Routes))
+            return false;
         foreach (var group in Routes.GroupBy(r => r.Feed.Key))
         {
             var routes = group.ToList();

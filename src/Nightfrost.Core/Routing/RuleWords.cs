@@ -33,6 +33,12 @@ internal static class RuleWords
             : r.Feed.Socket.Kind switch { SocketKind.PlatformSpeakers => "the set's link to its own speakers", SocketKind.AppStream => "the set's app", _ => "the set's own Bluetooth" }
         : r.Ear?.Receiver.Name ?? "a wired headset");
 
+    /// <summary>The box of another route of the same rig, told from an equal one.</summary>
+    public static string Beside(Route r, Route other) => Box(other) == Box(r) ? $"another {Box(r)}" : Box(other);
+
+    /// <summary>The way two boxes share.</summary>
+    public static string Shared(Route r, Route other) => r.Sends!.Technology == other.Sends!.Technology ? LinkTechnologies.Of(r.Sends.Technology).Words : r.Sends.IsInfrared ? "infrared" : "UHF";
+
     public static string Who(Route r) => r.AtEar.Listener.Name;
 
     public static string LinkMs(Codec codec) => FormattableString.Invariant($"{StageDelays.Of(CodecClasses.Of(codec.Class).StageId).Distribution.MedianMs:0} ms");

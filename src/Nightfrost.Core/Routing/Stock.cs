@@ -12,7 +12,10 @@ internal sealed class Stock
 {
     private const int MostBits = 62;
 
-    private readonly record struct Field(int Resource, int Shift, long Mask, int There, long Cents);
+    /// <summary>What two parts give that cannot stand in one rig.</summary>
+    public const long None = -1;
+
+    private readonly record struct Field(int Resource, int Shift, long Mask, int There, long Cents, bool Bounded);
 
     private readonly Candidates _candidates;
     private readonly List<Field> _fields = [];
@@ -39,11 +42,11 @@ internal sealed class Stock
         }
 
         _usbMask = _bits == 0 ? 0 : (1L << _bits) - 1;
-        foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).OrderByDescending(resource => resource == candidates.Supply))
+        foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).OrderByDescending(r => candidates.Resources.IsBounded(r)).ThenByDescending(r => r == candidates.Supply))
         {
-            var there = candidates.Resources.There(resource);
-            if (there > 0 && ShiftOf(2 * there + 2 * sockets) is var shift and >= 0)
-                _fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource)));
+            var (there, bounded) = (candidates.Resources.There(resource), candidates.Resources.IsBounded(resource));
+            if (there > 0 && ShiftOf(2 * there + (bounded ? 0 : 2 * sockets)) is var shift and >= 0)
+                _fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource), bounded));
         }
     }
 
@@ -66,6 +69,7 @@ internal sealed class Stock
     /// <param name="a">What the one takes.</param>
     /// <param name="b">What the other takes.</param>
     /// <param name="cents">Their price when each has all to itself, in hundredths; raised by what one of them must pay now.</param>
+    /// <returns>What they take; <see cref="None"/> when together they need more than there is of what cannot be bought.</returns>
     public long Join(long a, long b, ref long cents)
     {
         if (a == 0 || b == 0)
@@ -90,6 +94,8 @@ internal sealed class Stock
             var more = (int)((sum & field.Mask) >> field.Shift) - field.There;
             if (more <= 0)
                 continue;
+            if (field.Bounded)
+                return None;
             cents += more * field.Cents;
             sum -= (long)more << field.Shift;
         }

@@ -102,6 +102,12 @@ internal sealed class UnbeatenSet
     private void Check(FrontPoint point, Threshold threshold)
     {
         var rig = BestRig.Build(_candidates.Site, point.Picks());
+        if (!AirChannels.AreEnough(rig.Routes))
+        {
+            _complete = false;
+            return;
+        }
+
         var score = rig.Score(_arrivals);
         var cents = (long)Math.Round(score.Price * 100);
         if (cents <= _budgetCents)

@@ -61,7 +61,7 @@ public class ChainFinderTests
                 Assert.Equal(feeds.Count > 0, direct.Count > 0);
                 if (feeds.Count == 0)
                     continue;
-                long Cents(Feed feed) => pieces.OfLine(pieces.OfChain(feed, null), box, feed.FedByTap).Cents;
+                long Cents(Feed feed) => pieces.OfLine(pieces.OfChain(feed, null), box, feed.FedByTap, []).Cents;
                 Assert.Equal(feeds.Min(Cents), direct.Min(chain => Cents(chain.To(box))));
             }
         }

@@ -21,8 +21,17 @@ public class FrontSolverTests
             foreach (var threshold in new[] { Threshold.None, new(random.Next(16), random.Next(4), random.Next(2)) })
             {
                 var relaxed = SubsetSolver.Best(candidates, Narrowed.For(candidates, Weighings[0], threshold, []), Weighings[0], threshold, [], default);
-                if (relaxed.Served > 0)
-                    yield return new(candidates, new Stock(candidates), threshold, BitOperations.PopCount((uint)relaxed.Served));
+                var stock = new Stock(candidates);
+
+                // As many as can be served once channels are counted.
+                for (var served = BitOperations.PopCount((uint)relaxed.Served); relaxed.Served > 0 && served > 0; served--)
+                {
+                    var one = new Case(candidates, stock, threshold, served);
+                    if (Fronts(one).Count == 0)
+                        continue;
+                    yield return one;
+                    break;
+                }
             }
         }
     }
@@ -40,7 +49,7 @@ public class FrontSolverTests
     {
         var lines = Narrowed.For(one.Candidates, weights, one.Threshold, []);
         var relaxed = SubsetSolver.Best(one.Candidates, lines, weights, one.Threshold, [], default);
-        var points = FrontSolver.Fronts(one.Candidates, one.Stock, lines, one.Threshold, weights, [], Ideals.Of(relaxed, [], known), one.Served, new StepCount(long.MaxValue), default);
+        var points = FrontSolver.Fronts(one.Candidates, one.Stock, lines, one.Threshold, weights, [], Ideals.Of(relaxed, [], one.Served, known), one.Served, new StepCount(long.MaxValue), default);
         return points.Count == 0 ? known : -points[0].Cents;
     }
 

@@ -85,8 +85,13 @@ internal static class RandomSites
             yield return Wired(price: random.Next(10, 40));
         if (random.Next(2) == 0)
         {
-            yield return Base("own", LinkTechnology.Digital24GHz, "T", random.Next(50, 150), random.Next(1, 3), includes: random.Next(3) == 0 ? ["own ear", "own ear"] : ["own ear"]);
+            yield return Base("own", LinkTechnology.Digital24GHz, "T", random.Next(50, 150), random.Next(1, 3), includes: random.Next(3) == 0 ? ["own ear", "own ear"] : ["own ear"], channels: Channels(random));
             yield return FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T", random.Next(20, 80));
+            if (random.Next(3) == 0)
+            {
+                yield return Base("other own", LinkTechnology.Digital24GHz, "S", random.Next(20, 60), channels: Channels(random));
+                yield return FamilyHeadset("other ear", LinkTechnology.Digital24GHz, "S", random.Next(10, 40));
+            }
         }
 
         if (random.Next(3) == 0)
@@ -102,6 +107,8 @@ internal static class RandomSites
             yield return Speaker("speaker", random.Next(30, 60));
         }
     }
+
+    private static int? Channels(Random random) => random.Next(5) switch { 0 => null, 1 => 0, 2 => 2, _ => 1 };
 
     private static Listener RandomListener(Random random, int i, List<Device> headsets) =>
         Listener($"L{i}", random.Next(2) == 0 ? headsets[random.Next(headsets.Count)].Id : null, 1 + 4 * random.NextDouble()) with

@@ -139,37 +139,54 @@ public class RigViewTests
         Assert.NotEqual(seated, roaming);
     }
 
-    [Fact]
-    public void Two_boxes_on_one_band_say_so_in_both_rows_and_one_box_for_both_does_not()
+    [Theory]
+    [InlineData(2, 3, "channel-shared", "Set one to channel 1 and other to channel 2 before pairing.")]
+    [InlineData(3, 1, "channel-shared", "Set one to channel 2 and other to channel 1 before pairing.")]
+    [InlineData(2, null, "channel-unread", "Read it in the manual and enter it in Kit. Where neither has a choice, use one box for both, or another link for one.")]
+    [InlineData(0, 1, null, null)]
+    [InlineData(0, null, null, null)]
+    public void Two_boxes_on_one_air_say_so_in_both_rows(int? first, int? second, string? ruleId, string? remedy)
     {
-        var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
-        Device[] ears = [FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), FamilyHeadset("second", LinkTechnology.UhfDigital, "V")];
-        var two = Best(look, [Base("one", LinkTechnology.UhfDigital, "U"), Base("other", LinkTechnology.UhfDigital, "V"), .. ears]);
-        Assert.All(two.Rows.Where(row => row.ListenerId != LineBoard.RoomRow), row => Assert.Contains(row.Findings, f => f.RuleId == "channel-shared"));
+        var two = Best(TwoOwners, [Base("one", LinkTechnology.UhfDigital, "U", channels: first), Base("other", LinkTechnology.UhfDigital, "V", channels: second), .. OwnEars]);
+        Assert.Equal(2, two.Served);
+        Assert.All(two.Rows, row => Assert.Equal(ruleId, row.Findings.SingleOrDefault(f => f.RuleId is "channel-shared" or "channel-unread")?.RuleId));
+        Assert.Equal(remedy, two.Rows[0].Findings.SingleOrDefault(f => f.RuleId == ruleId)?.Remedy);
+    }
 
-        var one = Best(look, [Base("one", LinkTechnology.UhfDigital, "U", atOnce: 2), ears[0], ears[1] with { Links = ears[0].Links }]);
-        Assert.All(one.Rows, row => Assert.DoesNotContain(row.Findings, f => f.RuleId is "channel-shared" or "air-shared"));
+    [Fact]
+    public void One_box_for_both_shares_its_channel_with_nobody()
+    {
+        var one = Best(TwoOwners, [Base("one", LinkTechnology.UhfDigital, "U", atOnce: 2, channels: 1), OwnEars[0], OwnEars[1] with { Links = OwnEars[0].Links }]);
+        Assert.Equal(2, one.Served);
+        Assert.All(one.Rows, row => Assert.DoesNotContain(row.Findings, f => f.RuleId.StartsWith("channel", StringComparison.Ordinal) || f.RuleId == "air-shared"));
     }
 
     [Fact]
     public void Two_equal_boxes_on_one_band_are_told_apart_in_words()
     {
         var look = Look([Optical()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "ear") with { OpenToAnother = false });
-        var view = Best(look, Base("base", LinkTechnology.UhfDigital, "U"), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), Splitter());
+        var view = Best(look, Base("base", LinkTechnology.UhfDigital, "U", channels: 2), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), Splitter());
         Assert.Contains("base and another base both send by UHF digital", view.Rows[0].Findings.Single(f => f.RuleId == "channel-shared").Sentence, StringComparison.Ordinal);
     }
 
+    private static Look TwoOwners => Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
+
+    private static Device[] OwnEars => [FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), FamilyHeadset("second", LinkTechnology.UhfDigital, "V")];
+
     [Fact]
-    public void Streams_of_two_boxes_add_up_and_a_broadcast_counts_once()
+    public void Boxes_cost_each_other_packets_and_a_broadcast_is_one_stream()
     {
         Codec rich = new(CodecClass.VendorHighRate, "Broad");
         var site = new Site(Look([Optical()], Listener("Agnes"), Listener("Piet")), Shelf(Box("one", codecs: [rich, Sbc]), Headset("ear", codecs: [rich, Sbc]), Cast("cast"), CastEar("bud")));
         Route To(string box, string ear, int listener, int copy) => new(
             site, new Feed(site.Look.Set.Sockets[0], [], site.Shelf.Find(box), [], copy), new Ear(site.Look.Listeners[listener], site.Shelf.Find(ear)!, null), site.Shelf.Find(box)!.Links[0], site.Shelf.Find(ear)!.Links[0], false);
         var (first, second) = (To("one", "ear", 0, 0), To("one", "ear", 1, 1));
-        Assert.Equal(2 * LinkAirtime.Of(first), LinkAirtime.Together([first, second]), 1e-9);
+        var share = LinkAirtime.Of(first);
+
+        // 79 channels to hop over, each packet may meet two of the other's.
+        Assert.Equal(share / (1 - 2 * share / 79), LinkAirtime.BesideOthers(first with { Beside = [second] }), 1e-9);
         var (here, there) = (To("cast", "bud", 0, 0), To("cast", "bud", 1, 0));
-        Assert.Equal(LinkAirtime.Of(here), LinkAirtime.Together([here, there]), 1e-9);
-        Assert.Equal(LinkAirtime.Of(here) + LinkAirtime.Of(first), LinkAirtime.Together([here, there, first]), 1e-9);
+        Assert.Equal(LinkAirtime.Of(here), LinkAirtime.BesideOthers(here with { Beside = [there] }), 1e-9);
+        Assert.Equal(LinkAirtime.Of(here) / (1 - 2 * share / 79), LinkAirtime.BesideOthers(here with { Beside = [there, first] }), 1e-9);
     }
 }

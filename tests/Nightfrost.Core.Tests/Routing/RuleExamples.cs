@@ -56,8 +56,10 @@ public class RuleExamples
         ["broadcast-rate"] = new(Look([Optical()], Listener()), [Cast("cast", rates: [48]), CastEar("bud", rates: [16, 24])], "share no sample rate (48 kHz against 16, 24 kHz)"),
         ["band-allowed"] = new(Look([Optical()], Listener()) with { Region = Region.Europe }, Banded(902, 928), "902–928 MHz, which is not listed for Europe. Check the national rule"),
         ["pendant-band"] = new(Look([Optical()], Listener()), Banded(868, 870), "where help pendants call"),
-        ["air-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("one", codecs: [Rich, Sbc]), Box("other", codecs: [Rich, Sbc]), Headset("ear", codecs: [Rich, Sbc])], "together they need 91 % of its time"),
-        ["channel-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Base("one", LinkTechnology.UhfDigital, "U"), Base("other", LinkTechnology.UhfDigital, "V"), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), FamilyHeadset("second", LinkTechnology.UhfDigital, "V")], "both send by UHF digital"),
+        ["air-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")) with { Air = new AirAround { WiFiNetworks = 3, WiFiBusy = 0.9 } }, [Box("one", codecs: [Rich, Sbc]), Box("other", codecs: [Rich, Sbc]), Headset("ear", codecs: [Rich, Sbc])], "hop over the same air: one then needs 71 % of its time"),
+        ["channel-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")), TwoUhf(2, 3), "both send by UHF digital: on one channel"),
+        ["channel-unread"] = new(Look([Optical()], Listener(), Listener("Tobias")), TwoUhf(2, null), "nobody has read which channels other can be set to"),
+        ["channel-left"] = new(Look([Optical()], Listener(), Listener("Tobias")), TwoUhf(1, 1), "no channel is left for both: one has 1 and other has 1"),
         ["airtime"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("ear", codecs: [Rich, Sbc])], "91 % of the air's time for two streams of vendor high-rate"),
         ["phone-for-app"] = new(Look([Optical()], Listener() with { Phone = Known.No }), [Plain, Ear with { App = "Tide" }], "carries none"),
         ["telecoil-off"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.No }), Loop(), "no telecoil programme"),
@@ -181,6 +183,12 @@ public class RuleExamples
         var link = new AirLink { Technology = LinkTechnology.UhfDigital, Transmits = true, Family = "U", TransmitDbm = 10, BandLowMHz = lowMHz, BandHighMHz = highMHz };
         return [Base("uhf", LinkTechnology.UhfDigital, "U") with { Links = [link] }, FamilyHeadset("uhf ear", LinkTechnology.UhfDigital, "U")];
     }
+
+    private static Device[] TwoUhf(int? first, int? second) =>
+    [
+        Base("one", LinkTechnology.UhfDigital, "U", channels: first), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"),
+        Base("other", LinkTechnology.UhfDigital, "V", channels: second), FamilyHeadset("second", LinkTechnology.UhfDigital, "V"),
+    ];
 
     private static Device[] Loop() =>
     [
