@@ -166,6 +166,12 @@ internal sealed class GeneralSolver
             if (resource < 0)
                 continue;
             var need = LinearExpr.WeightedSum(list.Select(u => u.On), list.Select(u => u.Pieces));
+            if (_candidates.Resources.IsBounded(resource))
+            {
+                _model.Add(need <= _candidates.Resources.There(resource));
+                continue;
+            }
+
             terms.Add(_candidates.Resources.Cents(resource) * Paid(resource == _candidates.Supply ? need + Unfed(used) : need, _candidates.Resources.There(resource)));
         }
 

@@ -132,13 +132,17 @@ public static class MadeUpKit
             _ => LinkTechnology.BluetoothClassic,
         };
         var own = technology is LinkTechnology.Digital24GHz or LinkTechnology.UhfDigital or LinkTechnology.InfraredDigital;
+        var family = own ? random.Next(Families) : 0;
         var codecs = technology == LinkTechnology.LeAudioBroadcast ? [new Codec(CodecClass.Lc3, "")] : own ? [] : Codecs(random);
         var several = !own && sends && random.Next(2) == 0 ? (Codec[])[new(CodecClass.VendorDualListener, "Duet"), new(CodecClass.Sbc, "")] : [];
         return new()
         {
             Technology = technology,
             Transmits = sends,
-            Family = own ? $"F{random.Next(Families)}" : "",
+            Family = own ? $"F{family}" : "",
+
+            // One family is unread, one finds a clear channel by itself, the others have one to four.
+            Channels = own && sends && family > 0 ? family - 1 : null,
             Codecs = codecs,
             CodecsWithSeveral = technology == LinkTechnology.BluetoothClassic ? several : [],
             ListenersAtOnce = technology == LinkTechnology.LeAudioBroadcast ? 100 : random.Next(1, 5),

@@ -112,10 +112,9 @@ public sealed record AirLink
     [JsonIgnore]
     public bool IsInfrared => Technology is LinkTechnology.InfraredAnalogue or LinkTechnology.InfraredDigital;
 
-    /// <summary>True for a way on which a box may stay on one channel: infrared, and makers' own digital and analogue radio.</summary>
+    /// <summary>True for a way on which a box may stay on the channel it is set to.</summary>
     [JsonIgnore]
-    public bool KeepsChannel => IsInfrared
-        || Technology is LinkTechnology.Digital24GHz or LinkTechnology.Digital19GHz or LinkTechnology.Digital5GHz or LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue;
+    public bool KeepsChannel => LinkTechnologies.KeepsChannel(Technology);
 
     [JsonIgnore]
     public bool IsBluetooth => Technology is LinkTechnology.BluetoothClassic or LinkTechnology.LeAudioUnicast or LinkTechnology.LeAudioBroadcast;
@@ -137,4 +136,8 @@ public static class LinkTechnologies
     private static readonly LinkFacts[] ByTechnology = [.. Enum.GetValues<LinkTechnology>().Select(t => All.First(row => row.Technology == t))];
 
     public static LinkFacts Of(LinkTechnology technology) => ByTechnology[(int)technology];
+
+    /// <summary>True where a box may stay on the channel it is set to: infrared, and makers' own digital and analogue radio.</summary>
+    public static bool KeepsChannel(LinkTechnology technology) => technology is LinkTechnology.InfraredAnalogue or LinkTechnology.InfraredDigital
+        or LinkTechnology.Digital24GHz or LinkTechnology.Digital19GHz or LinkTechnology.Digital5GHz or LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue;
 }

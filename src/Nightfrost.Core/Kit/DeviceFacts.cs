@@ -41,6 +41,7 @@ public static class DeviceFacts
             new("Family", Join(device.Links.Where(l => l.Family.Length > 0).Select(FamilyWords).Distinct())),
             new("Power sent or range", Join(sends.Select(l => l.IsInfrared ? FormattableString.Invariant($"{l.OnAxisRangeM:0.#} m on its axis") : FormattableString.Invariant($"{l.TransmitDbm:+0.#;−0.#;0} dBm")))),
             new("Band", Join(sends.Where(l => l.BandLowMHz > 0).Select(l => FormattableString.Invariant($"{l.BandLowMHz:0.####}–{l.BandHighMHz:0.####} MHz")))),
+            new("Boxes side by side", Join(sends.Where(l => l.KeepsChannel).Select(ChannelWords).Distinct())),
             new("Choosable destination", sends.Any(l => l.Technology == LinkTechnology.BluetoothClassic) ? YesNo(sends.Any(l => l.SelectsDestination)) : ""),
             new("Broadcast closed by a code", sends.Any(l => l.Technology == LinkTechnology.LeAudioBroadcast) ? YesNo(sends.Any(l => l.Encrypts)) : ""),
             new("Own delay", Join(device.Links.Where(l => l.Delay is not null).Select(l => FormattableString.Invariant($"{LinkWords(l)} {l.Delay!.TypicalMs:0} ms, {(l.Delay.MeasuredHere ? "measured here" : "as its maker states")}")))),
@@ -123,6 +124,15 @@ public static class DeviceFacts
     // What reaches the ears: no link here carries surround.
     private static string Channels(Device device) =>
         device.Links.Count == 0 ? "" : device.Links.All(l => l.Technology == LinkTechnology.InductionLoop) ? "one" : "two, no surround";
+
+    // How many stand on one air without disturbing each other.
+    private static string ChannelWords(AirLink link) => link.Channels switch
+    {
+        null => "channels not read",
+        0 => "finds a clear channel by itself",
+        1 => "one channel, no choice",
+        var count => $"{count} channels to set",
+    };
 
     private static string YesNo(bool value) => value ? "yes" : "no";
 

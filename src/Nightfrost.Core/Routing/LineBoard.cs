@@ -88,7 +88,7 @@ public static class LineBoard
         foreach (var listener in rig.Site.Look.Listeners)
         {
             var route = rig.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == listener.Id);
-            rows.Add(route is null ? Broken(listener) : Served(rig, route, arrivals));
+            rows.Add(route is null ? Broken(listener, Unserved.Why(rig, listener)) : Served(rig, route, arrivals));
         }
 
         if (Room(rig, arrivals) is { } room)
@@ -97,9 +97,11 @@ public static class LineBoard
     }
 
     /// <summary>Row of a listener whom this rig does not serve.</summary>
-    public static LineRow Broken(Listener listener) => new(
-        listener.Id, listener.Name, "not served", [new(Glyph.Set, "the set", null), new(Glyph.Headset, listener.Name, null)], [new(LegKind.Break, "no route")],
-        [], null, ToleranceOf(listener), [], [], "", "", null, null);
+    /// <param name="listener">The listener.</param>
+    /// <param name="why">What the rest of the rig leaves no room for; null where nothing serves the listener at all.</param>
+    public static LineRow Broken(Listener listener, Finding? why = null) => new(
+        listener.Id, listener.Name, "not served", [new(Glyph.Set, "the set", null), new(Glyph.Headset, listener.Name, null)], [new(LegKind.Break, why is null ? "no route" : "no channel left")],
+        [], null, ToleranceOf(listener), why is null ? [] : [why], [], "", "", null, null);
 
     private static LineRow Served(Rig rig, Route route, Arrivals arrivals)
     {

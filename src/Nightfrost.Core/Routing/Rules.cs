@@ -9,6 +9,7 @@ public static class Rules
     public const string ConnectorFit = "connector-fit";
     public const string OwnReceiver = "own-receiver-only";
     public const string ListenersAtOnce = "listeners-at-once";
+    public const string ChannelLeft = "channel-left";
     public const string SameLink = "same-link";
     public const string AidsUnconfirmed = "aids-unconfirmed";
 

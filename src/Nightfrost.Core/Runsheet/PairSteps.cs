@@ -8,6 +8,8 @@ internal static class PairSteps
 {
     public static IEnumerable<Step> For(Rig rig)
     {
+        foreach (var step in ChannelSteps.For(rig))
+            yield return step;
         var wireless = rig.Routes.Where(r => r.Sends is not null).ToList();
         var radios = wireless.Any(r => r.Sends!.IsBluetooth && r.AtEar.Takes.Pairing is not null);
         if (radios)

@@ -96,6 +96,25 @@ public static class DemoCases
         Region = Region.Europe,
     };
 
+    /// <summary>Flat 2: two people, each with a UHF set of their own on the same band.</summary>
+    public static Look FlatTwo { get; } = new(
+        new TelevisionSet("Vell 40", PictureMode.Standard, Known.Yes, 2, "Sound, output",
+            [
+                new() { Id = "pair", Kind = SocketKind.PhonoPair, State = SocketState.Free, Marking = "AUDIO OUT", FollowsPicture = Known.Yes },
+                new() { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, Marking = "side, left", SilencesSpeakers = Known.Yes, FollowsPicture = Known.Yes },
+                UsbSmall,
+            ],
+            []),
+        [
+            new() { Id = "solveig", Name = "Solveig", SeatDistanceM = 2.3, ReceiverId = "hulver-headset", OpenToAnother = false, OwnVolume = true, LeavesRoom = true, RoamDistanceM = 9, RoomWish = RoomWish.SetSilent, ClearLine = Known.Yes, HoursADay = 4 },
+            new() { Id = "bram", Name = "Bram", SeatDistanceM = 2.7, ReceiverId = "marram-headset", OpenToAnother = false, OwnVolume = true, RoomWish = RoomWish.SetSilent, ClearLine = Known.Yes, HoursADay = 4 },
+        ],
+        [new("hulver-base", 1), new("marram-base", 1)])
+    {
+        Complaints = [Complaint.TooQuietForOne],
+        Region = Region.Europe,
+    };
+
     /// <summary>The reading room: an AV receiver feeds the set, its digital sockets are inputs, its second zone is free.</summary>
     public static Look ReadingRoom { get; } = new(
         new TelevisionSet("LQ 65-2", PictureMode.Film, Known.Yes, 1, "", [new() { Id = "hdmi1", Kind = SocketKind.HdmiPlain, State = SocketState.Taken, TakenBy = "the AV receiver", Marking = "HDMI 1" }], []) { OwnProgrammesWatched = false },

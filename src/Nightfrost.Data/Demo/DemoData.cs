@@ -49,12 +49,13 @@ public static class DemoData
 
         var kitchenette = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, flat 5" }, "Two sources, and a walk to the kitchenette", DemoCases.FlatFive, now.AddHours(-3));
         var zone = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, reading room" }, "An AV receiver and its second zone", DemoCases.ReadingRoom, now.AddHours(-4));
+        var radios = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, flat 2" }, "Two UHF sets on one band", DemoCases.FlatTwo, now.AddHours(-6));
 
         kitchenette.VisitOn = DateOnly.FromDateTime(now.Date).AddDays(5);
         kitchenette.VisitTime = new TimeOnly(14, 0);
         Choose(kitchenette, now.AddHours(-3), doneSteps: 0);
 
-        db.Cases.AddRange(spring, aids, both, silent, kitchenette, zone);
+        db.Cases.AddRange(spring, aids, both, silent, kitchenette, zone, radios);
         await db.SaveChangesAsync(cancel);
     }
 

@@ -15,7 +15,8 @@ public sealed record SignalTerm(Signal Value, string Words);
 /// <param name="Codecs">A codec decides its delay and quality.</param>
 /// <param name="Radio">Path loss applies: it has a power sent and a sensitivity.</param>
 /// <param name="Infrared">It runs by infrared light.</param>
-public sealed record TechnologyTerm(LinkTechnology Value, string Words, bool Codecs, bool Radio, bool Infrared);
+/// <param name="KeepsChannel">A box may stay on the channel it is set to.</param>
+public sealed record TechnologyTerm(LinkTechnology Value, string Words, bool Codecs, bool Radio, bool Infrared, bool KeepsChannel);
 
 /// <summary>A codec class to choose from.</summary>
 /// <param name="Value">The class.</param>
@@ -41,6 +42,6 @@ public sealed record KitTerms(
     private static TechnologyTerm Technology(LinkFacts facts)
     {
         var link = new AirLink { Technology = facts.Technology, Transmits = true };
-        return new(facts.Technology, facts.Words, link.IsBluetooth, facts.FrequencyMHz > 0, link.IsInfrared);
+        return new(facts.Technology, facts.Words, link.IsBluetooth, facts.FrequencyMHz > 0, link.IsInfrared, link.KeepsChannel);
     }
 }

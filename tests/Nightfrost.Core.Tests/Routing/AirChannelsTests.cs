@@ -96,7 +96,13 @@ public class AirChannelsTests
             Base("other", LinkTechnology.UhfDigital, "V", channels: 1), FamilyHeadset("second", LinkTechnology.UhfDigital, "V"),
         ];
         var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
-        Assert.Equal(1, Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Score.Served);
+        var only = Router.Rank(new Site(look, Shelf(kit)));
+        Assert.Equal(1, only.Rigs[0].Score.Served);
+        var broken = LineBoard.Of(only.Rigs[0].Rig, only.Arrivals).Single(row => row.Forecast is null);
+        Assert.Equal("no channel left", broken.Legs.Single().Label);
+        var why = broken.Findings.Single();
+        Assert.Equal((Rules.ChannelLeft, RuleEffect.Refuses), (why.RuleId, why.Effect));
+        Assert.Contains("no channel is left for both", why.Sentence, StringComparison.Ordinal);
 
         var open = look with { Listeners = [look.Listeners[0], look.Listeners[1] with { OpenToAnother = true }] };
         var best = Router.Rank(new Site(open, Shelf([.. kit, Box("radio"), Headset("free ear")]))).Rigs[0];

@@ -3350,6 +3350,12 @@ export interface components {
              * @description Upper edge of the band it uses, MHz; 0 for the technology's usual band.
              */
             bandHighMHz?: number;
+            /**
+             * Format: int32
+             * @description Sending ends that stay on the channel they are set to: channels to choose from, so that several boxes stand side by side. 0 where it finds a clear one by itself; null while nobody has
+             *     read it.
+             */
+            channels?: null | number;
             /** @description Lets the specialist choose whom it joins; otherwise it takes whatever answers first. */
             selectsDestination?: boolean;
             /** @description Broadcasts: can be closed with a code. */
@@ -5171,6 +5177,8 @@ export interface components {
             radio: boolean;
             /** @description It runs by infrared light. */
             infrared: boolean;
+            /** @description A box may stay on the channel it is set to. */
+            keepsChannel: boolean;
         };
         /** @description The television as found. */
         TelevisionSet: {

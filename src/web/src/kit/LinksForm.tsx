@@ -83,7 +83,7 @@ function LinkForm({ link, place, terms, problemOf, onChange, onRemove }: LinkPro
             { value: 'sends', words: 'sends' },
             { value: 'receives', words: 'receives' },
           ]}
-          onChange={(way) => set({ transmits: way === 'sends', codecsWithSeveral: [] })}
+          onChange={(way) => set({ transmits: way === 'sends', codecsWithSeveral: [], channels: null })}
         />
         <Button variant="text" onClick={onRemove} aria-label={`Take out link ${place + 1}`}>
           Take out
@@ -109,6 +109,9 @@ function LinkForm({ link, place, terms, problemOf, onChange, onRemove }: LinkPro
         {facts?.infrared && link.transmits && number('Half-power angle', '°', 'halfPowerDeg')}
         {facts?.radio && !facts.codecs && number('Band from', 'MHz', 'bandLowMHz')}
         {facts?.radio && !facts.codecs && number('Band to', 'MHz', 'bandHighMHz')}
+        {facts?.keepsChannel && link.transmits && (
+          <Channels value={link.channels} problem={problemOf(`${path}.channels`)} onChange={(channels) => set({ channels })} />
+        )}
         <Words
           label="Family"
           hint="blank for open standards"
@@ -202,6 +205,36 @@ function DelayForm({
         onChange={(from) => onChange({ ...delay, measuredHere: from === 'here' })}
       />
     </Box>
+  )
+}
+
+const mostChannels = 8
+
+/** How many boxes of this kind of air stand side by side. */
+function Channels({
+  value,
+  problem,
+  onChange,
+}: {
+  value: number | null
+  problem?: Schema['FieldProblem']
+  onChange: (channels: number | null) => void
+}) {
+  const counts = [...new Set([...Array.from({ length: mostChannels }, (_, i) => i + 1), ...(value ? [value] : [])])]
+  return (
+    <Pick
+      label="Channels to set it to"
+      hint="so that two boxes keep apart"
+      width={260}
+      value={value === null ? 'unread' : String(value)}
+      problem={problem}
+      options={[
+        { value: 'unread', words: 'not read yet' },
+        { value: '0', words: 'finds a clear one by itself' },
+        ...counts.map((n) => ({ value: String(n), words: n === 1 ? 'one, no choice' : String(n) })),
+      ]}
+      onChange={(picked) => onChange(picked === 'unread' ? null : Number(picked))}
+    />
   )
 }
 

@@ -37,6 +37,7 @@ export const newLink = (technology: Schema['LinkTechnology'], transmits: boolean
   threeMegabit: false,
   bandLowMHz: 0,
   bandHighMHz: 0,
+  channels: null,
   selectsDestination: false,
   encrypts: false,
   delay: null,

@@ -1,0 +1,55 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Runsheet;
+
+/// <summary>Boxes on one air are set apart before anything is joined to them.</summary>
+public class ChannelStepsTests
+{
+    private static IReadOnlyList<Step> Sheet(int? first, int? second, LinkTechnology other = LinkTechnology.UhfAnalogue)
+    {
+        var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
+        var rig = Router.Rank(new Site(look, Shelf(
+            Base("wide", LinkTechnology.UhfDigital, "U", channels: first), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"),
+            Base("narrow", other, "V", channels: second), FamilyHeadset("second", other, "V")))).Rigs[0].Rig;
+        Assert.Equal(2, rig.Routes.Count);
+        return RunSheet.For(rig);
+    }
+
+    private static List<Step> Channels(IEnumerable<Step> sheet) => [.. sheet.Where(step => step.Id.StartsWith("channel-", StringComparison.Ordinal))];
+
+    [Fact]
+    public void Each_box_is_set_to_a_channel_it_has_and_its_receiver_with_it()
+    {
+        var steps = Channels(Sheet(3, 1));
+        Assert.Equal(2, steps.Count);
+        Assert.Equal("Set the wide to channel 2", steps.Single(s => s.Place == "At Agnes's wide").Action);
+        Assert.Equal("Set the narrow to channel 1", steps.Single(s => s.Place == "At Piet's narrow").Action);
+        Assert.All(steps, step => Assert.Contains("on one channel each disturbs the other", step.Why, StringComparison.Ordinal));
+        Assert.Contains("Piet's narrow sends by UHF too", steps.Single(s => s.Place == "At Agnes's wide").Why, StringComparison.Ordinal);
+        Assert.Contains("Agnes's ear to the same one", steps.Single(s => s.Place == "At Agnes's wide").Detail, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_box_whose_channels_nobody_has_read_is_read_on_the_spot_and_the_channel_noted()
+    {
+        var unread = Channels(Sheet(3, null)).Single(s => s.Place == "At Piet's narrow");
+        Assert.Contains("Read in its manual", unread.Detail, StringComparison.Ordinal);
+        Assert.Equal("Channel set", unread.Note);
+    }
+
+    [Fact]
+    public void The_channel_comes_before_the_receiver_is_joined()
+    {
+        var sheet = Sheet(3, 3).ToList();
+        Assert.True(sheet.FindLastIndex(s => s.Id.StartsWith("channel-", StringComparison.Ordinal)) < sheet.FindIndex(s => s.Id.StartsWith("joined-", StringComparison.Ordinal)));
+    }
+
+    [Theory]
+    [InlineData(0, 1, LinkTechnology.UhfAnalogue)]
+    [InlineData(1, 1, LinkTechnology.InfraredDigital)]
+    public void Boxes_that_cannot_clash_are_left_alone(int? first, int? second, LinkTechnology other) => Assert.Empty(Channels(Sheet(first, second, other)));
+}
