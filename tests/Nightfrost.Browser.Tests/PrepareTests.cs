@@ -22,8 +22,8 @@ public class PrepareTests(Cluster cluster)
         converter.Click();
         browser.See("1 of ");
         browser.Click("Hulver headset is missing");
-        browser.See("Message to whoever sold the Hulver UHF base with headset");
-        browser.See("Missing in the box of the Hulver UHF base with headset.");
+        browser.See("Message to whoever sold the Hulver UHF base");
+        browser.See("Missing in the box of the Hulver UHF base.");
         browser.Click("Hulver headset is there after all");
         browser.SeeNo("Message to whoever sold");
         browser.Type("The page that matters", "page 12");

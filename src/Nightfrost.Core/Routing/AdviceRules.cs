@@ -65,10 +65,10 @@ internal static class AdviceRules
             r => Say(("box", Box(r)), ("other", Beside(r, OtherBluetooth(r)!)), ("share", Wording.Percent(LinkAirtime.BesideOthers(r)))), "Bluetooth Core Specification"),
         Advises("channel-shared", WholeWay, "{box} and {other} both send by {link}: on one channel each disturbs the other.", "Set {box} to channel {channel} and {other} to channel {otherChannel} before pairing.",
             r => AirChannels.Rival(r) is { } o && !IsUnread(r) && !IsUnread(o),
-            r => Say(("box", Box(r)), ("other", Beside(r, AirChannels.Rival(r)!)), ("link", Shared(r, AirChannels.Rival(r)!)), ("channel", Channel(r, r)), ("otherChannel", Channel(r, AirChannels.Rival(r)!)))),
+            r => OfPair(r, (box, other) => Say(("box", Box(box)), ("other", Beside(box, other)), ("link", Shared(box, other)), ("channel", Channel(r, box)), ("otherChannel", Channel(r, other))))),
         Advises("channel-unread", WholeWay, "{box} and {other} both send by {link}, and nobody has read which channels {unread} can be set to.", "Read it in the manual and enter it in Kit. Where neither has a choice, use one box for both, or another link for one.",
             r => AirChannels.Rival(r) is { } o && (IsUnread(r) || IsUnread(o)),
-            r => Say(("box", Box(r)), ("other", Beside(r, AirChannels.Rival(r)!)), ("link", Shared(r, AirChannels.Rival(r)!)), ("unread", Listed(new[] { r, AirChannels.Rival(r)! }.Where(IsUnread).Select(Box).Distinct())))),
+            r => OfPair(r, (box, other) => Say(("box", Box(box)), ("other", Beside(box, other)), ("link", Shared(box, other)), ("unread", Listed(new[] { box, other }.Where(IsUnread).Select(Box).Distinct()))))),
         Advises("link-poor", WholeWay, "The link to {who} is poor at {distance}: {margin}.", "Raise the box, keep it 1 m from the router, or use UHF.",
             r => Reach.Of(r) is { Usable: true, MarginDb: < 10 }, r => Say(("who", Who(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("margin", Reach.Of(r)!.Words)), "ITU-R P.1238"),
         Advises(Rules.AidsUnconfirmed, WholeWay, "Nobody has confirmed that {box} fits {who}'s aids.", "Ask the clinic or the dealer, and enter who said so and when. The order waits for it.",
@@ -108,6 +108,10 @@ internal static class AdviceRules
     ];
 
     private static Route? OtherBluetooth(Route r) => r.Sends is { IsBluetooth: true } ? r.Beside.FirstOrDefault(o => o.Sends is { IsBluetooth: true } && o.Feed.Key != r.Feed.Key) : null;
+
+    // The two boxes in the same order in both rows, so that both say the same.
+    private static Dictionary<string, string> OfPair(Route r, Func<Route, Route, Dictionary<string, string>> values) =>
+        AirChannels.Rival(r)! is var other && string.CompareOrdinal(r.Feed.Key, other.Feed.Key) < 0 ? values(r, other) : values(other, r);
 
     private static bool IsUnread(Route r) => r.Sends is { Channels: null };
 

@@ -37,7 +37,7 @@ internal static class EarRules
             r => r is { Several: true, Sends.ListenersAtOnce: 1 }, r => Say(("box", Box(r)), ("limit", "one listener"))),
         Refuses("airtime", RuleSees.Link, "{box} would need {share} of the air's time for {streams} of {codec}: more than {most}.", "Take a codec of a lower rate, or put the Wi-Fi on 5 GHz.",
             r => LinkAirtime.OfAll(r) > Airtime.Most, r => Say(("box", Box(r)), ("share", FormattableString.Invariant($"{100 * LinkAirtime.OfAll(r):0} %")), ("streams", r.Several ? "two streams" : "one stream"), ("codec", r.Coding.Words), ("most", Wording.Percent(Airtime.Most))), "Bluetooth Core Specification"),
-        Refuses(Rules.ChannelLeft, RuleSees.Link, "{box} and {other} both send by {link}, and no channel is left for both: {counts}.", "Use one box for both, or another link for one.",
+        Refuses(Rules.ChannelLeft, RuleSees.Link, "{box} and {other} both send by {link}, and no channel is left for both: {counts}.", "Use one box for both, or another link for one: tick 'open to another receiver' on Look.",
             r => AirChannels.Rival(r) is not null && !AirChannels.AreEnough([r, .. r.Beside]),
             r => Say(("box", Box(r)), ("other", Beside(r, AirChannels.Rival(r)!)), ("link", Shared(r, AirChannels.Rival(r)!)), ("counts", ChannelCounts(r)))),
         Refuses("phone-for-app", RuleSees.Everything, "{what} needs a phone with its app, and {who} carries none.", "Take a way without an app.",

@@ -32,7 +32,8 @@ public sealed record RigView(
 /// <summary>One reason.</summary>
 /// <param name="Kind">What it speaks for.</param>
 /// <param name="Sentence">In words.</param>
-public sealed record Reason(ReasonKind Kind, string Sentence);
+/// <param name="Remedy">What to do about it; blank for nothing.</param>
+public sealed record Reason(ReasonKind Kind, string Sentence, string Remedy = "");
 
 /// <summary>What a reason speaks for.</summary>
 public enum ReasonKind
@@ -108,7 +109,7 @@ public static class RigViews
         }
 
         foreach (var unserved in rig.Site.Look.Listeners.Where(l => rig.Routes.All(r => r.AtEar.Listener.Id != l.Id)))
-            reasons.Add(new(ReasonKind.Against, WhyUnserved(rig, unserved)));
+            reasons.Add(WhyUnserved(rig, unserved));
         if (next is not null)
             reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
         if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep) is { } worst)
@@ -121,8 +122,8 @@ public static class RigViews
 
         foreach (var row in rows.Where(r => r.Echo is { Effect: EchoEffect.Blurs or EchoEffect.Echoes }))
             reasons.Add(new(ReasonKind.Against, $"{row.Name} hears {row.Echo!.Words}. Delay the earlier one on Tune, turn one of the two down, or close the ear."));
-        foreach (var finding in rows.SelectMany(r => r.Findings).DistinctBy(f => f.Sentence))
-            reasons.Add(new(ReasonKind.Against, finding.Sentence));
+        foreach (var finding in rows.SelectMany(r => r.Findings).Where(f => f.Effect == RuleEffect.Advises).DistinctBy(f => f.Sentence))
+            reasons.Add(new(ReasonKind.Against, finding.Sentence, finding.Remedy));
         if (rows.Any(r => r.Forecast is { MayNotFollow: true }))
             reasons.Add(new(ReasonKind.Assumed, "Nobody knows yet whether the port follows the picture delay; both cases are mixed half and half."));
         reasons.Add(new(ReasonKind.Assumed, "Delays are typical, not measured. A measurement on Tune replaces them."));
@@ -131,14 +132,16 @@ public static class RigViews
         return reasons;
     }
 
-    // A box that is full is the usual cause, and the one with a remedy of its own.
-    private static string WhyUnserved(Rig rig, Sites.Listener listener)
+    // A box that is full is the usual cause; a channel that is missing comes before it.
+    private static Reason WhyUnserved(Rig rig, Sites.Listener listener)
     {
-        var full = rig.Routes.GroupBy(r => r.Feed.Key).FirstOrDefault(g => g.First().Sends is { } sends && g.Count() >= sends.ListenersAtOnce)?.First();
-        if (full is null)
-            return $"{listener.Name} has no route in this rig.";
+        var left = $"{listener.Name} has no route in this rig";
+        if (Unserved.Why(rig, listener) is { } why)
+            return new(ReasonKind.Against, $"{left}. {why.Sentence}", why.Remedy);
+        if (rig.Routes.GroupBy(r => r.Feed.Key).FirstOrDefault(g => g.First().Sends is { } sends && g.Count() >= sends.ListenersAtOnce)?.First() is not { } full)
+            return new(ReasonKind.Against, $"{left}.");
         var count = Wording.Count(full.Sends!.ListenersAtOnce, "listener", "listeners");
-        return $"{listener.Name} has no route in this rig: {RuleWords.Box(full)} feeds {count} at once, and remembering more is not feeding more. Use a box with a stated simultaneous output for this number, or a second box.";
+        return new(ReasonKind.Against, $"{left}: {RuleWords.Box(full)} feeds {count} at once, and remembering more is not feeding more.", "Use a box with a stated simultaneous output for this number, or a second box.");
     }
 
     private static string Trade(RankedRig first, RankedRig next)

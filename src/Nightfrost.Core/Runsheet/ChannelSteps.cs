@@ -14,7 +14,7 @@ internal static class ChannelSteps
             if (AirChannels.Rival(route with { Beside = [.. rig.Routes.Where(other => other != route)] }) is not { } rival)
                 continue;
             var (box, place) = (route.Feed.Transmitter!.Name, PlaceOf(route));
-            var (set, why) = (channels.TryGetValue(group.Key, out var channel), $"{Of(rival)} sends by {RuleWords.Shared(route, rival)} too: on one channel each disturbs the other.");
+            var (set, why) = (channels.TryGetValue(group.Key, out var channel), $"On one channel each disturbs the other: {Of(rival)} sends by {RuleWords.Shared(route, rival)} too.");
             yield return new Step
             {
                 Id = $"channel-{group.Key}",

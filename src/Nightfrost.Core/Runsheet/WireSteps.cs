@@ -5,10 +5,12 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Runsheet;
 
-/// <summary>Leads, power and switches, box by box.</summary>
+/// <summary>Leads of every box, then power and switches, so that one goes behind the set once.</summary>
 internal static class WireSteps
 {
-    public static IEnumerable<Step> For(Rig rig)
+    public static IEnumerable<Step> For(Rig rig) => BoxByBox(rig).OrderBy(step => step.Phase == Phase.Power);
+
+    private static IEnumerable<Step> BoxByBox(Rig rig)
     {
         var splitterDone = new HashSet<string>();
         var power = rig.Power.ToList();

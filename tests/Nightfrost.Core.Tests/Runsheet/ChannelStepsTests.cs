@@ -28,7 +28,7 @@ public class ChannelStepsTests
         Assert.Equal(2, steps.Count);
         Assert.Equal("Set the wide to channel 2", steps.Single(s => s.Place == "At Agnes's wide").Action);
         Assert.Equal("Set the narrow to channel 1", steps.Single(s => s.Place == "At Piet's narrow").Action);
-        Assert.All(steps, step => Assert.Contains("on one channel each disturbs the other", step.Why, StringComparison.Ordinal));
+        Assert.All(steps, step => Assert.StartsWith("On one channel each disturbs the other", step.Why, StringComparison.Ordinal));
         Assert.Contains("Piet's narrow sends by UHF too", steps.Single(s => s.Place == "At Agnes's wide").Why, StringComparison.Ordinal);
         Assert.Contains("Agnes's ear to the same one", steps.Single(s => s.Place == "At Agnes's wide").Detail, StringComparison.Ordinal);
     }
@@ -52,4 +52,12 @@ public class ChannelStepsTests
     [InlineData(0, 1, LinkTechnology.UhfAnalogue)]
     [InlineData(1, 1, LinkTechnology.InfraredDigital)]
     public void Boxes_that_cannot_clash_are_left_alone(int? first, int? second, LinkTechnology other) => Assert.Empty(Channels(Sheet(first, second, other)));
+
+    [Fact]
+    public void Leads_of_two_boxes_come_before_the_power_of_either()
+    {
+        var phases = Sheet(0, 0).Select(step => step.Phase).Where(phase => phase is Phase.Wire or Phase.Power).ToList();
+        Assert.Equal(phases.OrderBy(phase => phase == Phase.Power), phases);
+        Assert.Contains(Phase.Power, phases);
+    }
 }

@@ -4557,6 +4557,11 @@ export interface components {
             kind: components["schemas"]["ReasonKind"];
             /** @description In words. */
             sentence: string;
+            /**
+             * @description What to do about it; blank for nothing.
+             * @default
+             */
+            remedy: string;
         };
         /**
          * @description What a reason speaks for.

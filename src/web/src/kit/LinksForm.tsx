@@ -223,7 +223,7 @@ function Channels({
   const counts = [...new Set([...Array.from({ length: mostChannels }, (_, i) => i + 1), ...(value ? [value] : [])])]
   return (
     <Pick
-      label="Channels to set it to"
+      label="Channels to choose from"
       hint="so that two boxes keep apart"
       width={260}
       value={value === null ? 'unread' : String(value)}

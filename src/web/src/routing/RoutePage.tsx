@@ -258,8 +258,9 @@ function Reasons({ rig, title }: { rig: Rig; title: string }) {
             <Typography color="textSecondary" sx={{ fontSize: 15.5 }}>
               <Box component="span" sx={{ color: 'text.primary' }}>
                 {reason.kind === 'assumed' ? word.assumed : ''}
-              </Box>
-              {reason.sentence}
+                {reason.sentence}
+              </Box>{' '}
+              {reason.remedy}
             </Typography>
           </Box>
         ))}
