@@ -297,11 +297,15 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     public async Task The_demo_cases_show_what_they_are_meant_to()
     {
         var cases = await _me.Read<List<CaseSummary>>("/api/cases");
-        Assert.Equal(6, cases.Count);
-        Assert.Equal(5, cases.DistinctBy(c => c.Site).Count());
+        Assert.Equal(7, cases.Count);
+        Assert.Equal(6, cases.DistinctBy(c => c.Site).Count());
         Assert.Contains(cases, c => c.Next.Words == "Not in step: Maud");
         var lounge = cases.Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal));
         Assert.Equal(["edda", "tobias", "room"], lounge.Rows.Select(r => r.ListenerId));
+        var radios = cases.Single(c => c.Title.StartsWith("Two UHF sets", StringComparison.Ordinal));
+        var best = (await _me.Read<RankedRigs>($"/api/cases/{radios.Id}/rigs")).Rigs[0];
+        Assert.Equal(2, best.Served);
+        Assert.Contains(best.Reasons, reason => reason.Remedy == "Set Hulver UHF base to channel 2 and Marram analogue UHF base to channel 1 before pairing.");
         Assert.True(Data.Demo.DemoKit.All.Count >= 60);
     }
 

@@ -65,6 +65,18 @@ internal static class AirChannels
     public static Route? Rival(Route route) =>
         route.Beside.Count > 0 && MayClash(route) && SharedAir.Of(route.Sends) is { } air ? route.Beside.FirstOrDefault(o => o.Feed.Key != route.Feed.Key && MayClash(o) && SharedAir.Of(o.Sends) == air) : null;
 
+    /// <summary>One route of every box that must keep off another's channel, with that other one and the channel it is set to; 0 where nobody has read which it has.</summary>
+    /// <param name="rig">The rig.</param>
+    public static IEnumerable<(Route Route, Route Rival, int Channel)> SideBySide(Rig rig)
+    {
+        var channels = Of(rig.Routes);
+        foreach (var route in rig.Routes.DistinctBy(r => r.Feed.Key))
+        {
+            if (Rival(route with { Beside = [.. rig.Routes.Where(other => other != route)] }) is { } rival)
+                yield return (route, rival, channels.GetValueOrDefault(route.Feed.Key));
+        }
+    }
+
     // One that finds a clear channel by itself keeps away from the others.
     private static bool MayClash(Route route) => route.Sends is { Channels: not 0 };
 }

@@ -33,6 +33,9 @@ internal static class RuleWords
             : r.Feed.Socket.Kind switch { SocketKind.PlatformSpeakers => "the set's link to its own speakers", SocketKind.AppStream => "the set's app", _ => "the set's own Bluetooth" }
         : r.Ear?.Receiver.Name ?? "a wired headset");
 
+    /// <summary>A box by who listens through it: two of one kind are told apart by that.</summary>
+    public static string BoxOf(Route r) => $"{Who(r)}'s {Box(r)}";
+
     /// <summary>The box of another route of the same rig, told from an equal one.</summary>
     public static string Beside(Route r, Route other) => Box(other) == Box(r) ? $"another {Box(r)}" : Box(other);
 

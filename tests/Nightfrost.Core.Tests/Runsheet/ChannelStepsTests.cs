@@ -1,3 +1,4 @@
+using Nightfrost.Core.Handover;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
@@ -9,14 +10,16 @@ namespace Nightfrost.Core.Tests.Runsheet;
 /// <summary>Boxes on one air are set apart before anything is joined to them.</summary>
 public class ChannelStepsTests
 {
-    private static IReadOnlyList<Step> Sheet(int? first, int? second, LinkTechnology other = LinkTechnology.UhfAnalogue)
+    private static IReadOnlyList<Step> Sheet(int? first, int? second, LinkTechnology other = LinkTechnology.UhfAnalogue) => RunSheet.For(TwoBoxes(first, second, other));
+
+    private static Rig TwoBoxes(int? first, int? second, LinkTechnology other)
     {
         var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
         var rig = Router.Rank(new Site(look, Shelf(
             Base("wide", LinkTechnology.UhfDigital, "U", channels: first), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"),
             Base("narrow", other, "V", channels: second), FamilyHeadset("second", other, "V")))).Rigs[0].Rig;
         Assert.Equal(2, rig.Routes.Count);
-        return RunSheet.For(rig);
+        return rig;
     }
 
     private static List<Step> Channels(IEnumerable<Step> sheet) => [.. sheet.Where(step => step.Id.StartsWith("channel-", StringComparison.Ordinal))];
@@ -52,6 +55,13 @@ public class ChannelStepsTests
     [InlineData(0, 1, LinkTechnology.UhfAnalogue)]
     [InlineData(1, 1, LinkTechnology.InfraredDigital)]
     public void Boxes_that_cannot_clash_are_left_alone(int? first, int? second, LinkTechnology other) => Assert.Empty(Channels(Sheet(first, second, other)));
+
+    [Theory]
+    [InlineData(3, 1, "Agnes's wide: channel 2.|Piet's narrow: channel 1.|Leave them so. On the same channel you hear noise, or each other's sound.")]
+    [InlineData(0, 1, null)]
+    [InlineData(null, null, null)]
+    public void The_household_keeps_the_channels_that_were_set(int? first, int? second, string? lines) =>
+        Assert.Equal(lines, HandoverSheet.For(TwoBoxes(first, second, LinkTechnology.UhfAnalogue), []).Household.SingleOrDefault(part => part.Heading == "The channels") is { } part ? string.Join('|', part.Lines) : null);
 
     [Fact]
     public void Leads_of_two_boxes_come_before_the_power_of_either()
