@@ -27,7 +27,7 @@ internal sealed class BestRig
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly CancellationToken _cancel;
-    private Stock? _stock;
+    private Stocks? _stocks;
     private int[][]? _highest;
     private bool _proven = true;
 
@@ -170,33 +170,55 @@ internal sealed class BestRig
         var first = Priced(weights, relaxed.Picks);
         if (first is not null && first.Key >= relaxed.Key)
             return first;
-        long? known = goal == long.MinValue ? first?.Key : Math.Max(first?.Key ?? long.MinValue, goal - 1);
-        for (var served = BitOperations.PopCount((uint)relaxed.Served); served > 0; served--)
+        var known = first ?? Standing(weights, threshold, lines, relaxed);
+        long? least = goal == long.MinValue ? known?.Key : Math.Max(known?.Key ?? long.MinValue, goal - 1);
+
+        // Where not all that seemed to be served can be, fewer are; never to reach a goal, which a rig that serves fewer is below.
+        for (var served = BitOperations.PopCount((uint)relaxed.Served); served >= (known?.Score.Served ?? 1); served--)
         {
-            // Where not all that seemed to be served can be, fewer are; never to reach a goal, which a rig that serves fewer is below.
-            if (Counted(weights, threshold, lines, Ideals.Of(relaxed, _demands, served, known), served) is { } found)
-                return first is null || found.Key > first.Key ? found : first;
-            if (known is not null)
+            if (Counted(weights, threshold, lines, Ideals.Of(relaxed, _demands, served, least), served, first is null) is { } found && found.Key > (known?.Key ?? long.MinValue))
+                return found;
+            if (goal > long.MinValue)
                 break;
         }
 
-        return first;
+        return known;
     }
 
-    // The best rig for a number of listeners with scarce things counted; null when none may be better than what is known.
-    private Reached? Counted(Weights weights, Threshold threshold, Narrowed lines, Ideals ideals, int served)
+    // Some rig in which every box finds a channel, so that the search need not build what is no better: with the boxes of the first rig that found one, else without any that is set to one.
+    private Reached? Standing(Weights weights, Threshold threshold, Narrowed lines, Solution relaxed)
     {
-        var steps = new StepCount(MostSteps);
-        var exact = FrontSolver.Fronts(_candidates, _stock ??= new(_candidates), lines, threshold, weights, _demands, ideals, served, steps, _cancel);
-        _proven &= !steps.IsOver;
-        foreach (var point in exact)
+        var channels = AirChannels.Of(Build(_candidates.Site, relaxed.Picks).Routes);
+        var set = relaxed.Picks.Select(pick => pick.Line).Where(line => channels.GetValueOrDefault(line.Feed.Key) > 0).ToHashSet();
+        foreach (var kept in new Func<FeedLine, bool>[] { line => line.Sends is not { Channels: > 0 } || set.Contains(line), line => line.Sends is not { Channels: > 0 } })
         {
-            var found = Priced(weights, point.Picks());
-            _proven &= found is not null && found.Key >= -point.Cents;
-            if (found is not null)
-                return found;
+            var some = SubsetSolver.Best(_candidates, lines.Where(kept), weights, threshold, _demands, _cancel);
+            if (some.Served > 0 && Priced(weights, some.Picks) is { } standing)
+                return standing;
         }
 
+        return null;
+    }
+
+    // The best rig for a number of listeners with scarce things counted, channels at once where they are short already; null when none may be better than what is known.
+    private Reached? Counted(Weights weights, Threshold threshold, Narrowed lines, Ideals ideals, int served, bool channelsShort)
+    {
+        _stocks ??= new(_candidates);
+        foreach (var stock in channelsShort ? [_stocks.WithChannels] : _stocks.InTurn)
+        {
+            var steps = new StepCount(MostSteps);
+            var exact = FrontSolver.Fronts(_candidates, stock, lines, threshold, weights, _demands, ideals, served, steps, _cancel);
+            _proven &= !steps.IsOver;
+            if (exact.Count == 0)
+                return null;
+            if (Priced(weights, exact[0].Picks()) is not { } found)
+                continue;
+            _proven &= found.Key >= -exact[0].Cents;
+            return found;
+        }
+
+        // More sorts of things are scarce than are counted.
+        _proven = false;
         return null;
     }
 

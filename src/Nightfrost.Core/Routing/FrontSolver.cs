@@ -139,8 +139,7 @@ internal sealed partial class FrontSolver
         _steps.Spent++;
 
         // Nothing is added any more to what serves everybody.
-        if (last && set == _sets - 1)
-            taken = 0;
+        taken = last && set == _sets - 1 ? 0 : _stock.Mattering(taken, _listeners - BitOperations.PopCount((uint)set));
         var front = into[set] ??= new(_stock);
         if (front.Lacks(needs, cents, hand, taken) && _ideals.MayPass(set, needs, cents, hand))
             front.Add(b is null or { Line: null, Ear: null, Left: null } ? a : new() { Needs = needs, Cents = cents, Hand = hand, Taken = taken, Left = a, Right = b }, taken);

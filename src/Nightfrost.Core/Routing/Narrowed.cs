@@ -25,6 +25,10 @@ internal sealed class Narrowed
     /// <summary>How many lines are left.</summary>
     public int Count { get; }
 
+    /// <summary>Some of these lines.</summary>
+    public Narrowed Where(Func<FeedLine, bool> kept) =>
+        new([.. Sockets.Select(socket => new SocketLines(socket.Socket, [.. socket.Groups.Select(group => (group.Fork, Array.FindAll(group.Lines, line => kept(line))))]))]);
+
     /// <summary>For one weighing under a threshold: a line is stood in for when it weighs no more for any listener.</summary>
     public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands) =>
         new(Left(candidates.BySocket, WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one))), line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand)));

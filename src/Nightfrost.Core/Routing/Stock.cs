@@ -22,11 +22,13 @@ internal sealed class Stock
     private readonly List<(int Fits, int Shift, long Mask)> _usb = [];
     private readonly ConcurrentDictionary<long, (long Fed, int Unfed)> _settled = [];
     private readonly long _usbMask;
+    private long _boundedMask;
     private long _guards;
     private int _bits;
 
     /// <param name="candidates">What is planned with.</param>
-    public Stock(Candidates candidates)
+    /// <param name="bounded">False leaves out what cannot be bought, as if there were always enough of it.</param>
+    public Stock(Candidates candidates, bool bounded = true)
     {
         _candidates = candidates;
         var fits = new HashSet<int>();
@@ -44,9 +46,12 @@ internal sealed class Stock
         _usbMask = _bits == 0 ? 0 : (1L << _bits) - 1;
         foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).OrderByDescending(r => candidates.Resources.IsBounded(r)).ThenByDescending(r => r == candidates.Supply))
         {
-            var (there, bounded) = (candidates.Resources.There(resource), candidates.Resources.IsBounded(resource));
-            if (there > 0 && ShiftOf(2 * there + (bounded ? 0 : 2 * sockets)) is var shift and >= 0)
-                _fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource), bounded));
+            var (there, isBounded) = (candidates.Resources.There(resource), candidates.Resources.IsBounded(resource));
+            if (there > 0 && (bounded || !isBounded) && ShiftOf(2 * there + (isBounded ? 0 : 2 * sockets)) is var shift and >= 0)
+            {
+                _fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource), isBounded));
+                _boundedMask |= isBounded ? MaskAt(shift) : 0;
+            }
         }
     }
 
@@ -101,6 +106,22 @@ internal sealed class Stock
         }
 
         return sum;
+    }
+
+    /// <summary>What a part takes, without what there will be enough of in any case.</summary>
+    /// <param name="taken">What it takes.</param>
+    /// <param name="left">Listeners that it does not serve, and so boxes that may still come.</param>
+    public long Mattering(long taken, int left)
+    {
+        if ((taken & _boundedMask) == 0)
+            return taken;
+        foreach (var field in _fields)
+        {
+            if (field.Bounded && (int)((taken & field.Mask) >> field.Shift) + left <= field.There)
+                taken &= ~field.Mask;
+        }
+
+        return taken;
     }
 
     /// <summary>True when nothing is taken more of than in another part.</summary>

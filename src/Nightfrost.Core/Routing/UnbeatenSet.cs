@@ -19,7 +19,7 @@ internal sealed class UnbeatenSet
     public const long MostSteps = 12_000_000;
 
     private readonly Candidates _candidates;
-    private readonly Stock _stock;
+    private readonly Stocks _stocks;
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Archive _archive;
@@ -29,8 +29,8 @@ internal sealed class UnbeatenSet
     private readonly CancellationToken _cancel;
     private bool _complete = true;
 
-    private UnbeatenSet(Candidates candidates, Stock stock, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel) =>
-        (_candidates, _stock, _arrivals, _demands, _archive, _served, _budgetCents, _steps, _cancel) = (candidates, stock, arrivals, demands, archive, served, budgetCents, steps, cancel);
+    private UnbeatenSet(Candidates candidates, Stocks stocks, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel) =>
+        (_candidates, _stocks, _arrivals, _demands, _archive, _served, _budgetCents, _steps, _cancel) = (candidates, stocks, arrivals, demands, archive, served, budgetCents, steps, cancel);
 
     /// <summary>The set.</summary>
     /// <param name="candidates">What may be planned with.</param>
@@ -44,9 +44,9 @@ internal sealed class UnbeatenSet
         var (archive, steps, complete) = (new Archive(), new StepCount(MostSteps), true);
         if (best.Rig is { } rig && best.Score.Price * 100 <= budgetCents)
             archive.Offer(new(rig, best.Score));
-        var stock = new Stock(candidates);
+        var stocks = new Stocks(candidates);
         foreach (var demands in BestRig.Assignments(candidates, wanted.Limits.MustUse))
-            complete &= new UnbeatenSet(candidates, stock, arrivals, demands, archive, best.Score.Served, budgetCents, steps, cancel).Run();
+            complete &= new UnbeatenSet(candidates, stocks, arrivals, demands, archive, best.Score.Served, budgetCents, steps, cancel).Run();
         var cheapest = archive.Rigs.Count > 0 ? 0 : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, cancel).Score.Price;
         return new(archive.Rigs, complete, cheapest);
     }
@@ -95,8 +95,12 @@ internal sealed class UnbeatenSet
         var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score);
         var lines = Narrowed.For(_candidates, threshold, _demands);
         steps.Spent += (long)lines.Count << _candidates.Tolerances.Length >> 2;
-        return Ideals.Of(_candidates, lines, threshold, _demands, _served, _budgetCents, known, _cancel) is { } ideals
-            ? FrontSolver.Fronts(_candidates, _stock, lines, threshold, null, _demands, ideals, _served, steps, _cancel) : [];
+        if (Ideals.Of(_candidates, lines, threshold, _demands, _served, _budgetCents, known, _cancel) is not { } ideals)
+            return [];
+        var found = FrontsWith(_stocks.WithoutChannels);
+        return steps.IsOver || found.TrueForAll(point => AirChannels.AreEnough(BestRig.Build(_candidates.Site, point.Picks()).Routes)) ? found : FrontsWith(_stocks.WithChannels);
+
+        List<FrontPoint> FrontsWith(Stock stock) => FrontSolver.Fronts(_candidates, stock, lines, threshold, null, _demands, ideals, _served, steps, _cancel);
     }
 
     private void Check(FrontPoint point, Threshold threshold)

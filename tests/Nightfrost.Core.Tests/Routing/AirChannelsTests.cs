@@ -45,7 +45,30 @@ public class AirChannelsTests
     {
         // No more boxes than listeners.
         int[] some = [.. counts.Take(listeners)];
-        var boxes = some.Select((count, i) => BaseOn($"box{i}", count)).ToList();
+        var (stock, parts) = Of(some, listeners);
+        var (taken, cents) = (0L, 0L);
+        foreach (var part in parts)
+            taken = taken == Stock.None ? taken : stock.Join(taken, part, ref cents);
+        Assert.Equal(0, cents);
+        Assert.Equal(CanAllBeSet(some), taken != Stock.None);
+    });
+
+    [Fact]
+    public void What_there_will_be_enough_of_in_any_case_changes_nothing_later() => Gen.Select(Gen.Int[1, 5].Array[2, 6], Gen.Int[0, 2]).Sample((counts, spare) =>
+    {
+        // Dropped after each box, with as many boxes still to come as listeners are left.
+        var listeners = counts.Length + spare;
+        var (stock, parts) = Of(counts, listeners);
+        var (taken, left, cents) = (0L, listeners, 0L);
+        foreach (var part in parts)
+            taken = taken == Stock.None ? taken : stock.Join(taken, part, ref cents) is var joined and not Stock.None ? stock.Mattering(joined, --left) : Stock.None;
+        Assert.Equal(CanAllBeSet(counts), taken != Stock.None);
+        Assert.True(left > 0 || taken <= 0);
+    });
+
+    private static (Stock Stock, List<long> Parts) Of(int[] counts, int listeners)
+    {
+        var boxes = counts.Select((count, i) => BaseOn($"box{i}", count)).ToList();
         var resources = new Resources();
         var channels = new ChannelStock(boxes, listeners, resources);
         var parts = boxes.ConvertAll(box => new SplitterLine { Device = box, Most = 1, Hand = 0, Uses = channels.Of(box.Links[0]), Usb = UsbNeed.None, Cents = 0 });
@@ -61,12 +84,8 @@ public class AirChannelsTests
             Tolerances = [.. Enumerable.Repeat(0, listeners)],
             Supply = -1,
         });
-        var (taken, cents) = (0L, 0L);
-        foreach (var part in parts)
-            taken = taken == Stock.None ? taken : stock.Join(taken, stock.Of(part), ref cents);
-        Assert.Equal(0, cents);
-        Assert.Equal(AirChannels.AreEnough([.. boxes.Select(From)]), taken != Stock.None);
-    });
+        return (stock, parts.ConvertAll(stock.Of));
+    }
 
     [Theory]
     [InlineData(LinkTechnology.UhfDigital, 863, 865, LinkTechnology.UhfAnalogue, 863, 865, false)]
