@@ -305,7 +305,7 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         var radios = cases.Single(c => c.Title.StartsWith("Two UHF sets", StringComparison.Ordinal));
         var best = (await _me.Read<RankedRigs>($"/api/cases/{radios.Id}/rigs")).Rigs[0];
         Assert.Equal(2, best.Served);
-        Assert.Contains(best.Reasons, reason => reason.Remedy == "Set Hulver UHF base to channel 2 and Marram analogue UHF base to channel 1 before pairing.");
+        Assert.Contains(best.Reasons, reason => reason.Remedy == "Before pairing, set Hulver UHF base to channel 2 and set Marram analogue UHF base to channel 1.");
         Assert.True(Data.Demo.DemoKit.All.Count >= 60);
     }
 

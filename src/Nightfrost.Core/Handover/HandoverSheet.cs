@@ -143,7 +143,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
                 "Clean a shared headset before someone else wears it.",
             ], false),
         };
-        var channels = AirChannels.SideBySide(rig).Where(box => box.Channel > 0).Select(box => FormattableString.Invariant($"{RuleWords.BoxOf(box.Route)}: channel {box.Channel}.")).ToList();
+        var channels = AirChannels.SideBySide(rig).Where(box => box.Channel > 0).Select(box => $"{RuleWords.BoxOf(box.Route)}: {(box.Route.Sends is { Channels: 1 } ? "its only channel" : $"channel {box.Channel}")}.").ToList();
         if (channels.Count > 0)
             parts.Add(new("The channels", [.. channels, "Leave them so. On the same channel you hear noise, or each other's sound."], false));
         var delays = rig.Site.Look.Set.DelaySettings.Where(s => s.StandsAtMs != s.FoundAtMs).ToList();

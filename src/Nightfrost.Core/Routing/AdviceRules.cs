@@ -63,9 +63,9 @@ internal static class AdviceRules
         Advises("air-shared", WholeWay, "{box} and {other} hop over the same air: {box} then needs {share} of its time, and stutter is likely.", "Stand them a metre apart, take a codec of a lower rate, or move one listener to UHF or a wire.",
             r => OtherBluetooth(r) is not null && LinkAirtime.BesideOthers(r) > Airtime.Stutters,
             r => Say(("box", Box(r)), ("other", Beside(r, OtherBluetooth(r)!)), ("share", Wording.Percent(LinkAirtime.BesideOthers(r)))), "Bluetooth Core Specification"),
-        Advises("channel-shared", WholeWay, "{box} and {other} both send by {link}: on one channel each disturbs the other.", "Set {box} to channel {channel} and {other} to channel {otherChannel} before pairing.",
+        Advises("channel-shared", WholeWay, "{box} and {other} both send by {link}: on one channel each disturbs the other.", "Before pairing, {setting} and {otherSetting}.",
             r => AirChannels.Rival(r) is { } o && !IsUnread(r) && !IsUnread(o),
-            r => OfPair(r, (box, other) => Say(("box", Box(box)), ("other", Beside(box, other)), ("link", Shared(box, other)), ("channel", Channel(r, box)), ("otherChannel", Channel(r, other))))),
+            r => OfPair(r, (box, other) => Say(("box", Box(box)), ("other", Beside(box, other)), ("link", Shared(box, other)), ("setting", Setting(r, box, Box(box))), ("otherSetting", Setting(r, other, Beside(box, other)))))),
         Advises("channel-unread", WholeWay, "{box} and {other} both send by {link}, and nobody has read which channels {unread} can be set to.", "Read it in the manual and enter it in Kit. Where neither has a choice, use one box for both, or another link for one.",
             r => AirChannels.Rival(r) is { } o && (IsUnread(r) || IsUnread(o)),
             r => OfPair(r, (box, other) => Say(("box", Box(box)), ("other", Beside(box, other)), ("link", Shared(box, other)), ("unread", Listed(new[] { box, other }.Where(IsUnread).Select(Box).Distinct()))))),
@@ -115,7 +115,8 @@ internal static class AdviceRules
 
     private static bool IsUnread(Route r) => r.Sends is { Channels: null };
 
-    private static string Channel(Route r, Route of) => AirChannels.Of([r, .. r.Beside])[of.Feed.Key].ToString(CultureInfo.InvariantCulture);
+    private static string Setting(Route r, Route of, string box) =>
+        of.Sends is { Channels: 1 } ? $"leave {box} on its only channel" : FormattableString.Invariant($"set {box} to channel {AirChannels.Of([r, .. r.Beside])[of.Feed.Key]}");
 
     private static Rule Advises(string id, RuleScope scope, string sentence, string remedy, Func<Route, bool> breaks, Func<Route, IReadOnlyDictionary<string, string>> values, string source = "practice") =>
         new(id, RuleEffect.Advises, scope, sentence, remedy, source, breaks, values);

@@ -9,6 +9,9 @@ internal static class ChannelSteps
     {
         foreach (var (route, rival, channel) in AirChannels.SideBySide(rig))
         {
+            // Nothing to set: the others keep off it.
+            if (route.Sends is { Channels: 1 })
+                continue;
             var set = channel > 0;
             var worn = rig.Routes.Where(r => r.Feed.Key == route.Feed.Key).Select(r => $"{r.AtEar.Listener.Name}'s {r.AtEar.Takes.Name}").Distinct();
             yield return new Step

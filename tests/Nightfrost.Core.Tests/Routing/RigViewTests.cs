@@ -140,8 +140,8 @@ public class RigViewTests
     }
 
     [Theory]
-    [InlineData(2, 3, "channel-shared", "Set one to channel 1 and other to channel 2 before pairing.")]
-    [InlineData(3, 1, "channel-shared", "Set one to channel 2 and other to channel 1 before pairing.")]
+    [InlineData(2, 3, "channel-shared", "Before pairing, set one to channel 1 and set other to channel 2.")]
+    [InlineData(3, 1, "channel-shared", "Before pairing, set one to channel 2 and leave other on its only channel.")]
     [InlineData(2, null, "channel-unread", "Read it in the manual and enter it in Kit. Where neither has a choice, use one box for both, or another link for one.")]
     [InlineData(0, 1, null, null)]
     [InlineData(0, null, null, null)]

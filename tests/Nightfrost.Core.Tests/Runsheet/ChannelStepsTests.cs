@@ -27,7 +27,7 @@ public class ChannelStepsTests
     [Fact]
     public void Each_box_is_set_to_a_channel_it_has_and_its_receiver_with_it()
     {
-        var steps = Channels(Sheet(3, 1));
+        var steps = Channels(Sheet(3, 2));
         Assert.Equal(2, steps.Count);
         Assert.Equal("Set the wide to channel 2", steps.Single(s => s.Place == "At Agnes's wide").Action);
         Assert.Equal("Set the narrow to channel 1", steps.Single(s => s.Place == "At Piet's narrow").Action);
@@ -35,6 +35,9 @@ public class ChannelStepsTests
         Assert.Contains("Piet's narrow sends by UHF too", steps.Single(s => s.Place == "At Agnes's wide").Why, StringComparison.Ordinal);
         Assert.Contains("Agnes's ear to the same one", steps.Single(s => s.Place == "At Agnes's wide").Detail, StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void A_box_without_a_choice_is_left_and_the_other_keeps_off_its_channel() => Assert.Equal("Set the wide to channel 2", Assert.Single(Channels(Sheet(3, 1))).Action);
 
     [Fact]
     public void A_box_whose_channels_nobody_has_read_is_read_on_the_spot_and_the_channel_noted()
@@ -57,7 +60,7 @@ public class ChannelStepsTests
     public void Boxes_that_cannot_clash_are_left_alone(int? first, int? second, LinkTechnology other) => Assert.Empty(Channels(Sheet(first, second, other)));
 
     [Theory]
-    [InlineData(3, 1, "Agnes's wide: channel 2.|Piet's narrow: channel 1.|Leave them so. On the same channel you hear noise, or each other's sound.")]
+    [InlineData(3, 1, "Agnes's wide: channel 2.|Piet's narrow: its only channel.|Leave them so. On the same channel you hear noise, or each other's sound.")]
     [InlineData(0, 1, null)]
     [InlineData(null, null, null)]
     public void The_household_keeps_the_channels_that_were_set(int? first, int? second, string? lines) =>
