@@ -20,13 +20,7 @@ public static class Questions
     public static IReadOnlyList<OpenQuestion> Rank(Site site, CancellationToken cancel = default)
     {
         var open = Open(site).ToList();
-        var answers = open.SelectMany(unknown => unknown.Answers).Select(look => new Site(look, site.Shelf)).ToList();
-        var scores = new Score?[answers.Count];
-
-        // Each answer is a site of its own; they are planned side by side. Most leave all that comes before the sockets as it is.
-        var side = answers.Count == 0 || WhyNoRig.Before(site) is not null ? null : new EarSide(site, Limits.None);
-        Parallel.For(0, answers.Count, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel },
-            i => scores[i] = Router.BestScore(answers[i], side?.Serves(answers[i]) == true ? side : null, cancel));
+        var scores = Scores(site, [.. open.SelectMany(unknown => unknown.Answers).Select(look => new Site(look, site.Shelf))], cancel);
         var asked = new List<(OpenQuestion Question, double Weight)>();
         var next = 0;
         foreach (var unknown in open)
@@ -38,6 +32,25 @@ public static class Questions
 
         return [.. asked.OrderByDescending(a => a.Weight).Select(a => a.Question)];
     }
+
+    // Each answer is a site of its own; they are planned side by side. Most leave all that comes before the sockets as it is, and some come to the same plan.
+    private static Score?[] Scores(Site site, List<Site> answers, CancellationToken cancel)
+    {
+        if (answers.Count == 0)
+            return [];
+        var side = WhyNoRig.Before(site) is null ? new EarSide(site, Limits.None) : null;
+        var plans = answers.Select(answer => (Site: answer, Side: side?.Serves(answer) == true ? side : null)).ToList();
+        var firsts = plans.DistinctBy(plan => KeyOf(plan.Site, plan.Side)).ToList();
+        var scores = new Score?[firsts.Count];
+        Parallel.For(0, firsts.Count, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel },
+            i => scores[i] = Router.BestScore(firsts[i].Site, firsts[i].Side, cancel));
+        var known = firsts.Zip(scores).ToDictionary(one => KeyOf(one.First.Site, one.First.Side), one => one.Second);
+        return [.. plans.Select(plan => known[KeyOf(plan.Site, plan.Side)])];
+    }
+
+    // Of what a side does not see, a plan hangs on the set, the sources, and whether anybody wants the room to hear or the set to be silent, whoever that is.
+    private static (Site? Alone, TelevisionSet, IReadOnlyList<SoundSource>, bool, bool) KeyOf(Site answer, EarSide? side) =>
+        (side is null ? answer : null, answer.Look.Set, answer.Look.Sources, answer.RoomHears is null, answer.SetSilent is null);
 
     private const int MostAnswers = 4;
 

@@ -84,4 +84,23 @@ public class QuestionsTests
         Assert.Equal("Decides whether there is a rig at all.", zone.Effect);
         Assert.Contains("second zone of the AV receiver", zone.Words, StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void Whoever_wants_the_room_to_hear_it_decides_the_same_as_when_each_answer_is_planned_alone()
+    {
+        // The headphone socket silences the set: the better route is lost to whoever wants the room to hear.
+        var look = Look([Phones() with { SilencesSpeakers = Known.Yes }, Optical()], Listener("Edda", "ear"), Listener("Tobias", "ear"));
+        var shelf = Shelf(Box("jack box", price: 20, input: Connector.Jack35, atOnce: 2), Box("box", price: 60, atOnce: 2), Headset("ear"));
+        var asked = Questions.Rank(new Site(look, shelf)).Where(q => q.Field.EndsWith("roomWish", StringComparison.Ordinal)).ToList();
+        var scores = Enumerable.Range(0, 2).Select(who => new[] { RoomWish.RoomHearsToo, RoomWish.SetSilent }
+            .Select(wish => Router.BestScore(new Site(look with { Listeners = [.. look.Listeners.Select((l, i) => i == who ? l with { RoomWish = wish } : l)] }, shelf))).ToList()).ToList();
+        Assert.All(scores, answers => Assert.NotEqual(answers[0], answers[1]));
+        Assert.Equal(2, asked.Count);
+        for (var who = 0; who < 2; who++)
+        {
+            var prices = scores[who].Select(score => score!.Value.Price).Order().ToList();
+            Assert.Contains(FormattableString.Invariant($"£{prices[0]:0.00} or £{prices[1]:0.00}"), asked[who].Effect, StringComparison.Ordinal);
+            Assert.True(asked[who].Decides);
+        }
+    }
 }
