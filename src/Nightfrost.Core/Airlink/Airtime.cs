@@ -31,7 +31,7 @@ public static class Airtime
 
     /// <summary>
     /// Share of packets lost to another Bluetooth sender close by, 0 to 1: 2·share/N, with N channels hopped over. The two are not in step, so each packet may meet two of the other's, and each
-    /// of those is on the same channel once in N.
+    /// of those is on the same channel once in N (hopping of the Bluetooth Core Specification; that hops meet by chance is a starting assumption).
     /// </summary>
     /// <param name="share">Share of time the other sends, 0 and up; above 1 it sends all the time.</param>
     /// <param name="networks">2.4 GHz networks on channels that do not overlap, 0 to 3.</param>

@@ -130,4 +130,19 @@ public class AirChannelsTests
         Assert.Contains(best.Rig.Routes, route => route.Sends is { IsBluetooth: true });
         Assert.True(best.Rig.IsLegal());
     }
+
+    [Fact]
+    public void A_second_box_of_one_kind_is_not_advised_where_no_channel_is_left_for_it()
+    {
+        var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "ear") with { OpenToAnother = false });
+        Finding? WhyOne(int channels)
+        {
+            var site = new Site(look, Shelf(Base("base", LinkTechnology.UhfDigital, "U", channels: channels), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U")));
+            var rig = Router.Rank(site).Rigs[0].Rig;
+            return Unserved.Why(rig with { Routes = [rig.Routes[0]] }, look.Listeners.Single(l => l.Id != rig.Routes[0].AtEar.Listener.Id));
+        }
+
+        Assert.Contains("base has 1 and another base has 1", WhyOne(1)!.Sentence, StringComparison.Ordinal);
+        Assert.Null(WhyOne(2));
+    }
 }
