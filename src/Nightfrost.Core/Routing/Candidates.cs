@@ -23,7 +23,8 @@ internal enum Brought
 /// <summary>One way of wearing at the end of a sending end, for one listener.</summary>
 internal sealed class EarOption
 {
-    public required Ear Ear { get; init; }
+    public required EarBase Base { get; init; }
+    public Ear Ear => Base.Ear;
 
     /// <summary>The end that takes the link; null for a plain wire.</summary>
     public required AirLink? Takes { get; init; }
@@ -32,11 +33,11 @@ internal sealed class EarOption
     public required bool Several { get; init; }
 
     /// <summary>Wishes met at the ear; what the feed brings is counted with the feed.</summary>
-    public required int Needs { get; init; }
+    public int Needs => Base.Needs;
 
     /// <summary>Wishes not met at the ear that the feed may meet.</summary>
-    public required Brought Lacks { get; init; }
-    public required int Hand { get; init; }
+    public Brought Lacks => Base.Lacks;
+    public int Hand => Base.Hand;
     public required int Quality { get; init; }
 
     /// <summary>Grade of the margin where the power sent does not decide it.</summary>
@@ -48,16 +49,16 @@ internal sealed class EarOption
     /// <summary>Most listeners its box may feed with it, by the air's time.</summary>
     public required int Most { get; init; }
     public required int Suffix { get; init; }
-    public required Use[] Uses { get; init; }
+    public Use[] Uses => Base.Uses;
 
     /// <summary>Number of what it uses of things at hand, the same for the same pieces; 0 for nothing, below 0 where something was asked for by name.</summary>
-    public required int Scarce { get; init; }
+    public int Scarce => Base.Scarce;
 
     /// <summary>Ids of the receiver and the relay.</summary>
-    public required string[] DeviceIds { get; init; }
+    public string[] DeviceIds => Base.DeviceIds;
 
     /// <summary>Price with everything at hand used freely, in hundredths.</summary>
-    public required long Cents { get; init; }
+    public long Cents => Base.Cents;
 
     /// <summary>The route it makes with a feed.</summary>
     public Route RouteOn(Site site, Feed feed, AirLink? sends) => new(site, feed, Ear, sends, Takes, Several);

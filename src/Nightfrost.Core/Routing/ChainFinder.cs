@@ -108,10 +108,21 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
         var kept = new List<Chain>();
         foreach (var chain in chains.OrderBy(c => c.Need.Cents).ThenBy(c => c.Adapters.Length))
         {
-            if (!kept.Exists(k => k.Stages == chain.Stages && k.StandsInFor(chain)))
+            if (!IsReplaced(chain, kept))
                 kept.Add(chain);
         }
 
         return kept;
+    }
+
+    private static bool IsReplaced(Chain chain, List<Chain> kept)
+    {
+        foreach (var k in kept)
+        {
+            if (k.Stages == chain.Stages && k.StandsInFor(chain))
+                return true;
+        }
+
+        return false;
     }
 }

@@ -54,13 +54,24 @@ internal static class EarBases
             var key = keyOf(one);
             if (!kept.TryGetValue(key, out var alike))
                 kept[key] = alike = [];
-            if (!one.Apart && alike.Exists(k => !k.Apart && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Hand <= one.Hand && k.Lacks == one.Lacks))
+            if (!one.Apart && IsReplaced(one, alike))
                 continue;
             alike.Add(one);
             left.Add(one);
         }
 
         return [.. left];
+    }
+
+    private static bool IsReplaced(EarBase one, List<EarBase> alike)
+    {
+        foreach (var k in alike)
+        {
+            if (!k.Apart && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Hand <= one.Hand && k.Lacks == one.Lacks)
+                return true;
+        }
+
+        return false;
     }
 
     // Cheapest first, then what is better in wishes and switching on.

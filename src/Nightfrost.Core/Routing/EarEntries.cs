@@ -20,6 +20,7 @@ internal sealed class EarEntries
     private readonly Dictionary<string, int> _scarce = [];
     private readonly Dictionary<string, int> _keys = [];
     private readonly Dictionary<(string, string?), Pair> _pairs = [];
+    private readonly Dictionary<LinkTechnology, List<EarBase>>[] _takers;
 
     /// <param name="site">The site.</param>
     /// <param name="limits">What must not be used is left out.</param>
@@ -33,12 +34,13 @@ internal sealed class EarEntries
         (_site, _pieces, _isNamed, _mustStay) = (site, pieces, isNamed, mustStay);
         var (finder, listeners) = (new EarFinder(site, between), site.Look.Listeners);
         var all = listeners.Select(l => finder.For(l, receivers).Where(e => !limits.MustNotUse.Contains(e.Receiver.Id)).Select(e => (Ear: e, Pair: PairOf(e))).ToList()).ToList();
-        (Linked, Wired) = (new EarBase[listeners.Count][], new EarBase[listeners.Count][]);
+        (Linked, Wired, _takers) = (new EarBase[listeners.Count][], new EarBase[listeners.Count][], new Dictionary<LinkTechnology, List<EarBase>>[listeners.Count]);
         Parallel.For(0, listeners.Count, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers }, i =>
         {
             var asked = Needs.AskedBy(listeners[i]);
             var bases = all[i].ConvertAll(one => BaseOf(one.Ear, one.Pair, asked));
             Linked[i] = EarBases.WorthTrying(bases, one => 2 * one.Key + (one.Ear.IsOwn ? 1 : 0));
+            _takers[i] = ByTechnology(Linked[i]);
             Wired[i] = EarBases.WorthTrying(bases.Where(e => e.Ear.Relay is null && e.Ear.Receiver.Ports.Any(p => !p.Output)), one => 2 * one.WiredKey + (one.Ear.IsOwn ? 1 : 0));
         });
     }
@@ -54,6 +56,28 @@ internal sealed class EarEntries
 
     /// <summary>How many sorts of single receiving ends there are.</summary>
     public int Links => _links.Count;
+
+    /// <summary>Ears of a listener that some end of a technology may feed, in order, without those that a rule refuses whatever sends.</summary>
+    public IReadOnlyList<EarBase> TakersOf(int listener, LinkTechnology technology) => _takers[listener].TryGetValue(technology, out var ears) ? ears : [];
+
+    private Dictionary<LinkTechnology, List<EarBase>> ByTechnology(EarBase[] ears)
+    {
+        var lists = new Dictionary<LinkTechnology, List<EarBase>>();
+        foreach (var ear in ears)
+        {
+            foreach (var end in _ends[ear.Taking])
+            {
+                if (ear.Refused is not null)
+                    break;
+                if (!lists.TryGetValue(end.Link.Technology, out var list))
+                    lists[end.Link.Technology] = list = [];
+                if (list.Count == 0 || !ReferenceEquals(list[^1], ear))
+                    list.Add(ear);
+            }
+        }
+
+        return lists;
+    }
 
     /// <summary>What is the same of a receiver and a relay whoever wears them.</summary>
     /// <param name="Bought">Pieces when the receiver is not one's own.</param>

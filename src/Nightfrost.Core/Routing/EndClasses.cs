@@ -19,7 +19,6 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     // What is asked of a sending end is the same at every socket with a lead.
     private static readonly SourcePort Anywhere = new() { Id = "", Kind = SocketKind.OpticalSquare, State = SocketState.Free };
 
-    private readonly EarBase[][] _ears = log is not null ? entries.Linked : [.. entries.Linked.Select(list => list.Where(one => one.Refused is null).ToArray())];
     private readonly ConcurrentDictionary<string, EndClass> _byKey = [];
     private readonly ConcurrentDictionary<(double TransmitDbm, double FrequencyMHz), Margins> _margins = [];
     private readonly EndClass.Counter _numbers = new();
@@ -64,8 +63,8 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
         var key = (sends.TransmitDbm, sends.FrequencyMHz);
         if (_margins.TryGetValue(key, out var known))
             return known;
-        var grades = new sbyte[_ears.Length][];
-        for (var i = 0; i < _ears.Length; i++)
+        var grades = new sbyte[entries.Linked.Length][];
+        for (var i = 0; i < entries.Linked.Length; i++)
         {
             grades[i] = new sbyte[_sensitivities.Length];
             var places = Places.Of(site.Look.Listeners[i]);
@@ -83,7 +82,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     /// <summary>Ears of a plain wire: one listener's alone.</summary>
     public EndClass OfWire(int listener, EarOption ear)
     {
-        var alone = new EarOption[_ears.Length][];
+        var alone = new EarOption[entries.Linked.Length][];
         Array.Fill(alone, []);
         alone[listener] = [ear];
         return new(_numbers, alone, null);
@@ -103,25 +102,18 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     }
 
     /// <summary>What the search needs of one ear at the end of a plain wire.</summary>
-    public EarOption OptionOf(EarBase one, Route route) => OptionOf(new(one, null, suffixes.Of(null, null, one.Stages, route), SoundQuality.Weighed(route), 2, -1, 1), false);
+    public EarOption OptionOf(EarBase one, Route route) => OptionOf(new(one, null, suffixes.Of(null, null, one.Stages, route), SoundQuality.Weighed(route), 2, -1, 1, 0), false);
 
     private static EarOption OptionOf(Standing standing, bool several) => new()
     {
-        Ear = standing.Base.Ear,
+        Base = standing.Base,
         Takes = standing.Takes,
         Several = several,
-        Needs = standing.Base.Needs,
-        Lacks = standing.Base.Lacks,
-        Hand = standing.Base.Hand,
         Quality = standing.Quality,
         Margin = standing.Margin,
         Sensitivity = standing.Sensitivity,
         Most = standing.Most,
         Suffix = standing.Suffix,
-        Uses = standing.Base.Uses,
-        Scarce = standing.Base.Scarce,
-        DeviceIds = standing.Base.DeviceIds,
-        Cents = standing.Base.Cents,
     };
 
     private string KeyOf(Feed feed, AirLink sends) =>
@@ -136,20 +128,20 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
 
     private EarOption[][] Asked(Meetings end)
     {
-        var (asked, kept) = (new EarOption[_ears.Length][], new List<Standing>(64));
+        var (asked, kept) = (new EarOption[entries.Linked.Length][], new List<Standing>(64));
         for (var i = 0; i < asked.Length; i++)
             asked[i] = Asked(i, end, kept);
         return asked;
     }
 
     /// <summary>How an ear stands at a sending end.</summary>
-    private readonly record struct Standing(EarBase Base, AirLink? Takes, int Suffix, int Quality, int Margin, int Sensitivity, int Most)
+    private readonly record struct Standing(EarBase Base, AirLink? Takes, int Suffix, int Quality, int Margin, int Sensitivity, int Most, ulong Rates)
     {
         // Of two on the same end, the one that is no better in anything can be swapped for the other.
         public bool Replaces(in Standing other) =>
             Suffix == other.Suffix && Base.Cents <= other.Base.Cents && Base.Needs >= other.Base.Needs && Base.Lacks == other.Base.Lacks && Base.Hand <= other.Base.Hand
             && Quality >= other.Quality && Margin >= other.Margin && Sensitivity == other.Sensitivity && Most >= other.Most && !Base.Apart && !other.Base.Apart
-            && (ReferenceEquals(Takes, other.Takes) || other.Takes!.Lc3RatesKHz.All(Takes!.Lc3RatesKHz.Contains));
+            && (other.Rates & ~Rates) == 0;
     }
 
     // The ears of one listener that work, without those that another one replaces. They come cheapest first. Things there are only so many of are kept apart.
@@ -158,7 +150,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
         var mayBreak = Rules.MayBreakAny(RuleSees.Everything, site.Look.Listeners[listener]);
         (bool Known, Rule? Refused, int Margin) seat = (false, null, 2);
         kept.Clear();
-        foreach (var one in _ears[listener])
+        foreach (var one in log is null ? entries.TakersOf(listener, end.Sends.Technology) : entries.Linked[listener])
         {
             var meeting = end.Of(one.Taking, one);
             if (meeting.IsRefused && log is null)
@@ -188,7 +180,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
             }
 
             var suffix = meeting.SuffixOf(one, end, suffixes);
-            Enter(new(one, meeting.Takes, suffix, SoundQuality.Weighed(Math.Min(meeting.Grade, one.RelayQuality), one.Ear.Listener), seat.Margin, meeting.Sensitivity, meeting.Most), kept);
+            Enter(new(one, meeting.Takes, suffix, SoundQuality.Weighed(Math.Min(meeting.Grade, one.RelayQuality), one.Ear.Listener), seat.Margin, meeting.Sensitivity, meeting.Most, meeting.Rates), kept);
         }
 
         return kept.Count == 0 ? [] : [.. kept.Select(standing => OptionOf(standing, end.Several))];

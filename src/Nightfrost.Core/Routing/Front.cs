@@ -61,7 +61,8 @@ internal sealed class Front(Stock stock)
     private readonly List<(int Needs, int Hand, long Cents, long Taken)> _worths = [];
     private readonly List<FrontPoint> _points = [];
 
-    public IReadOnlyList<FrontPoint> Points => _points;
+    /// <summary>The points, until another one is added.</summary>
+    public ReadOnlySpan<FrontPoint> Points => CollectionsMarshal.AsSpan(_points);
 
     /// <summary>True when nothing here is at least as good.</summary>
     public bool Lacks(int needs, long cents, int hand, long taken)

@@ -57,14 +57,14 @@ internal sealed partial class FrontSolver
         {
             if (BitOperations.PopCount((uint)set) != served)
                 continue;
-            foreach (var point in fronts[set]?.Points ?? [])
+            foreach (var point in fronts[set] is { } front ? front.Points : [])
             {
                 if (last.Lacks(point.Needs, point.Cents, point.Hand, 0))
                     last.Add(point, 0);
             }
         }
 
-        return [.. last.Points.OrderBy(p => p.Cents).ThenByDescending(p => p.Needs).ThenBy(p => p.Hand)];
+        return [.. last.Points.ToArray().OrderBy(p => p.Cents).ThenByDescending(p => p.Needs).ThenBy(p => p.Hand)];
     }
 
     private Front?[] NewFronts()
@@ -114,7 +114,7 @@ internal sealed partial class FrontSolver
         var filled = new List<int>();
         for (var set = from; set < fronts.Length; set++)
         {
-            if (fronts[set] is { Points.Count: > 0 })
+            if (fronts[set] is { Points.Length: > 0 })
                 filled.Add(set);
         }
 

@@ -43,11 +43,23 @@ internal static class Likeness
         var kept = new List<Device>();
         foreach (var device in alike.OrderBy(d => d.Price).ThenBy(d => d.Power.UsbDrawMa).ThenByDescending(d => d.SplitsInto).ThenBy(d => d.Id, StringComparer.Ordinal))
         {
-            if (!kept.Any(k => k.SplitsInto >= device.SplitsInto && (k.Power == device.Power || (k.Power with { UsbDrawMa = device.Power.UsbDrawMa } == device.Power && k.Power.UsbDrawMa <= device.Power.UsbDrawMa && k.Power.PairingSurvivesPowerLoss))))
+            if (!IsReplaced(device, kept))
                 kept.Add(device);
         }
 
         return kept;
+    }
+
+    // Power is the same but for what is drawn.
+    private static bool IsReplaced(Device device, List<Device> kept)
+    {
+        foreach (var k in kept)
+        {
+            if (k.SplitsInto >= device.SplitsInto && (k.Power.UsbDrawMa == device.Power.UsbDrawMa || (k.Power.UsbDrawMa < device.Power.UsbDrawMa && k.Power.PairingSurvivesPowerLoss)))
+                return true;
+        }
+
+        return false;
     }
 
     /// <summary>What planning sees of a sending or receiving end.</summary>

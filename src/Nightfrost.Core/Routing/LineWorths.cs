@@ -1,45 +1,29 @@
 namespace Nightfrost.Core.Routing;
 
-/// <summary>What an ear, or a feed alone, is worth, so that one can be held against another.</summary>
-/// <typeparam name="T">The worth itself.</typeparam>
-internal interface IWorth<T>
-    where T : struct
-{
-    /// <summary>True when it can stand in for another, whatever is at hand and whoever else wants it.</summary>
-    bool StandsInFor(in T other);
-}
-
-/// <summary>What an ear, or a feed alone, is worth under any weighing.</summary>
-/// <param name="Scarce">Number of what it uses of things at hand: 0 for nothing, below 0 where something was asked for by name.</param>
-/// <param name="Needs">Wishes met.</param>
-/// <param name="Cents">Price, in hundredths.</param>
-/// <param name="Hand">Things to switch on.</param>
-/// <param name="Grade">In-step grade.</param>
-/// <param name="Quality">Grade of the sound quality.</param>
-/// <param name="Margin">Grade of the link margin.</param>
-internal readonly record struct Worth(int Scarce, int Needs, long Cents, int Hand, int Grade, int Quality, int Margin) : IWorth<Worth>
-{
-    public bool StandsInFor(in Worth other) => Weighed.MayStandIn(Scarce, other.Scarce) && IsNoWorseThan(other);
-
-    public bool Reaches(Threshold least) => Grade >= least.InStep && Quality >= least.Quality && Margin >= least.Margin;
-
-    public bool IsNoWorseThan(in Worth other) =>
-        Cents <= other.Cents && Needs >= other.Needs && Hand <= other.Hand && Grade >= other.Grade && Quality >= other.Quality && Margin >= other.Margin;
-}
-
-/// <summary>The same under one weighing.</summary>
-/// <param name="Scarce">As in <see cref="Worth.Scarce"/>.</param>
-/// <param name="Key">The weighed sum; more is better.</param>
-internal readonly record struct Weighed(int Scarce, long Key) : IWorth<Weighed>
-{
-    public bool StandsInFor(in Weighed other) => MayStandIn(Scarce, other.Scarce) && Key >= other.Key;
-
-    /// <summary>True unless what is used of things at hand, or asked for by name, forbids that one stands in for another.</summary>
-    public static bool MayStandIn(int mine, int other) => mine == other || (mine == 0 && other > 0);
-}
-
 /// <summary>Worths of a line's ears, with where those of each listener begin, size by size of the group, as in <see cref="Shape.Starts"/>.</summary>
-internal readonly record struct WorthList<T>(T[] All, int[] Starts);
+/// <param name="All">The worths.</param>
+/// <param name="Starts">Where those of each listener begin.</param>
+/// <param name="Bests">The best of each list in everything at once.</param>
+internal readonly record struct WorthList<T>(T[] All, int[] Starts, T[] Bests)
+    where T : struct, IWorth<T>
+{
+    public static WorthList<T> Of(T[] all, int[] starts)
+    {
+        var bests = new T[starts.Length - 1];
+        for (var at = 0; at < bests.Length; at++)
+        {
+            for (var k = starts[at]; k < starts[at + 1]; k++)
+                bests[at] = k == starts[at] ? all[k] : bests[at].BestWith(all[k]);
+        }
+
+        return new(all, starts, bests);
+    }
+
+    /// <summary>True where a list is empty.</summary>
+    public bool IsEmpty(int at) => Starts[at] == Starts[at + 1];
+
+    public ReadOnlySpan<T> Of(int at) => All.AsSpan(Starts[at]..Starts[at + 1]);
+}
 
 /// <summary>What the ears of lines are worth to each listener in groups of each size, worked out once for lines of the same shape.</summary>
 /// <typeparam name="T">The worth of one.</typeparam>
@@ -62,13 +46,21 @@ internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func
             return true;
         var (mine, others) = (Of(line), Of(other));
         var (mySizes, otherSizes) = (line.Shape.Sizes, other.Shape.Sizes);
-        for (var size = 1; size <= Math.Min(other.Most, Math.Max(mySizes, otherSizes)); size++)
+        var sizes = Math.Min(other.Most, Math.Max(mySizes, otherSizes));
+
+        // Most often the best of some listener's ears tells already.
+        foreach (var whole in (ReadOnlySpan<bool>)[false, true])
         {
-            var (at, atOther) = ((Math.Min(size, mySizes) - 1) * listeners, (Math.Min(size, otherSizes) - 1) * listeners);
-            for (var i = 0; i < listeners; i++)
+            for (var size = 1; size <= sizes; size++)
             {
-                if (!Cover(mine.All.AsSpan(mine.Starts[at + i]..mine.Starts[at + i + 1]), others.All.AsSpan(others.Starts[atOther + i]..others.Starts[atOther + i + 1])))
-                    return false;
+                var (at, atOther) = ((Math.Min(size, mySizes) - 1) * listeners, (Math.Min(size, otherSizes) - 1) * listeners);
+                for (var i = 0; i < listeners; i++)
+                {
+                    if (others.IsEmpty(atOther + i))
+                        continue;
+                    if (whole ? !Cover(mine.Of(at + i), others.Of(atOther + i)) : mine.IsEmpty(at + i) || !mine.Bests[at + i].IsNoWorseThan(others.Bests[atOther + i]))
+                        return false;
+                }
             }
         }
 
@@ -125,7 +117,7 @@ internal sealed class WorthsAt<T>(int listeners, Threshold threshold, IReadOnlyL
             starts[at + 1] = _all.Count;
         }
 
-        return new([.. _all], starts);
+        return WorthList<T>.Of([.. _all], starts);
     }
 
     private void Enter(T worth, int first)

@@ -18,6 +18,9 @@ internal sealed class Meeting(AirLink? takes, Rule? refused, int grade, int most
     private int[] _suffixes = [];
 
     public AirLink? Takes { get; } = takes;
+
+    /// <summary>Sample rates of its receiving end, kHz, one bit each: they lie below 64.</summary>
+    public ulong Rates { get; } = takes?.Lc3RatesKHz.Aggregate(0UL, (rates, rate) => rates | 1UL << rate) ?? 0;
     public Rule? Refused { get; } = refused;
     public bool IsRefused { get; } = takes is null || refused is not null;
     public int Grade { get; } = grade;

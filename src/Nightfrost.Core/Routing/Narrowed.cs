@@ -35,7 +35,7 @@ internal sealed class Narrowed
 
     /// <summary>For every weighing under a threshold: a line is stood in for when it is no better in wishes, price or switching on for any listener.</summary>
     public static Narrowed For(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands) =>
-        new(Left(candidates.BySocket, WorthsAt<Worth>(candidates, threshold, demands, one => one with { Grade = 0, Quality = 0, Margin = 0 }), OfFeed));
+        new(Left(candidates.BySocket, WorthsAt<Worth>(candidates, threshold, demands, one => one.Adding), OfFeed));
 
     /// <summary>For every weighing under every threshold: a line is stood in for when it is no better in any criterion for any listener.</summary>
     /// <param name="socket">Number of the socket.</param>
@@ -44,7 +44,7 @@ internal sealed class Narrowed
     /// <param name="shapes">One more than the greatest number of a shape.</param>
     public static SocketLines Always(int socket, IEnumerable<FeedLine> lines, int listeners, int shapes)
     {
-        var worths = new LineWorths<Worth>(listeners, shapes, false, line => new(line.Shape.Worths, line.Shape.Starts));
+        var worths = new LineWorths<Worth>(listeners, shapes, false, line => WorthList<Worth>.Of(line.Shape.Worths, line.Shape.Starts));
         var groups = lines.GroupBy(line => line.Fork).OrderBy(group => group.Key).Select(group => (group.Key, group.OrderBy(line => line.Cents).ThenBy(line => line.Hand).ToArray()));
         return Left(new SocketLines(socket, [.. groups]), worths, OfFeed);
     }
