@@ -1,4 +1,5 @@
 using System.Numerics;
+using System.Runtime.InteropServices;
 
 namespace Nightfrost.Core.Routing;
 
@@ -13,24 +14,23 @@ internal sealed partial class FrontSolver
     {
         public void AddTo(Front?[] table, bool last)
         {
-            var (_, cents, hand) = solver.Weighed(0, 0, line.Cents, line.Hand);
-            var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = hand, Taken = solver._stock.Of(line), Line = line };
-            AddTo(table, last, feed, 1, 1);
-            for (var size = 2; size <= line.Most; size++)
+            for (var size = 1; size <= line.Most; size++)
             {
-                var largest = size >= line.Shape.Sizes ? line.Most : size;
-                AddTo(table, last, feed, size, largest);
+                var largest = size > 1 && size >= line.Shape.Sizes ? line.Most : size;
+                AddTo(table, last, size, largest);
                 size = largest;
             }
         }
 
-        private void AddTo(Front?[] table, bool last, FrontPoint feed, int smallest, int largest)
+        private void AddTo(Front?[] table, bool last, int smallest, int largest)
         {
-            var ears = new List<Joining>[solver._listeners];
+            var ears = solver._ears;
             for (var i = 0; i < ears.Length; i++)
-                ears[i] = Ears(i, smallest);
-            if (!Want(feed, smallest, largest, ears))
+                Ears(i, smallest, ears[i]);
+            var (_, cents, hand) = solver.Weighed(0, 0, line.Cents, line.Hand);
+            if (!Want(cents, hand, smallest, largest, ears))
                 return;
+            var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = hand, Taken = solver._stock.Of(line), Line = line };
             for (var first = 0; first < ears.Length; first++)
             {
                 if (solver._wanted[1 << first])
@@ -39,23 +39,24 @@ internal sealed partial class FrontSolver
         }
 
         // Marks the sets of listeners that, each with the best of every criterion at once, could still lead to a new rig, and the parts that such sets grow from.
-        private bool Want(FrontPoint feed, int smallest, int largest, List<Joining>[] ears)
+        private bool Want(long feedCents, int feedHand, int smallest, int largest, List<Joining>[] ears)
         {
             var n = solver._listeners;
             Span<(int Needs, long Cents, int Hand)> best = stackalloc (int, long, int)[n];
             for (var i = 0; i < n; i++)
             {
                 best[i] = (int.MinValue, long.MaxValue, int.MaxValue);
-                foreach (var one in ears[i])
+                foreach (ref readonly var one in CollectionsMarshal.AsSpan(ears[i]))
                     best[i] = (Math.Max(best[i].Needs, one.Needs), Math.Min(best[i].Cents, one.Cents), Math.Min(best[i].Hand, one.Hand));
             }
 
             var (wanted, sums, any) = (solver._wanted, solver._sums, false);
-            sums[0] = (feed.Needs, feed.Cents, feed.Hand, 0);
+            sums[0] = (0, feedCents, feedHand, 0);
             solver._steps.Spent += solver._sets;
             for (var set = 1; set < solver._sets; set++)
             {
-                var (rest, one) = (sums[set & (set - 1)], best[BitOperations.TrailingZeroCount(set)]);
+                ref readonly var rest = ref sums[set & (set - 1)];
+                ref readonly var one = ref best[BitOperations.TrailingZeroCount(set)];
                 var fits = rest.Size >= 0 && rest.Size < largest && one.Needs > int.MinValue;
                 sums[set] = fits ? (rest.Needs + one.Needs, rest.Cents + one.Cents, rest.Hand + one.Hand, rest.Size + 1) : (0, 0, 0, -1);
                 any |= wanted[set] = fits && rest.Size + 1 >= smallest && solver._ideals.MayPass(set, sums[set].Needs, sums[set].Cents, sums[set].Hand);
@@ -105,7 +106,7 @@ internal sealed partial class FrontSolver
 
         private void Join(FrontPoint at, int state, ReadOnlySpan<Front> into, int listener, List<Joining> ears)
         {
-            foreach (var one in ears)
+            foreach (ref readonly var one in CollectionsMarshal.AsSpan(ears))
             {
                 solver._steps.Spent++;
                 if (BoxState.After(line.InTheBox, state, one.Takes) is not { } used)
@@ -119,9 +120,9 @@ internal sealed partial class FrontSolver
 
         private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && EarPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
 
-        private List<Joining> Ears(int listener, int size)
+        private void Ears(int listener, int size, List<Joining> found)
         {
-            var found = new List<Joining>();
+            found.Clear();
             var (k, end) = line.Shape.Of(listener, size);
             for (; k < end; k++)
             {
@@ -138,13 +139,11 @@ internal sealed partial class FrontSolver
                         found.Add(one);
                 }
             }
-
-            return found;
         }
 
-        private bool IsMissing(List<Joining> found, Joining one)
+        private bool IsMissing(List<Joining> found, in Joining one)
         {
-            foreach (var before in found)
+            foreach (ref readonly var before in CollectionsMarshal.AsSpan(found))
             {
                 if (before.Cents <= one.Cents && before.Needs >= one.Needs && before.Hand <= one.Hand && solver._stock.TakesNoMore(before.Taken, one.Taken))
                     return false;

@@ -13,6 +13,7 @@ internal sealed partial class FrontSolver
     private readonly Ideals _ideals;
     private readonly StepCount _steps;
     private readonly List<Front> _scratch = [];
+    private readonly List<Joining>[] _ears;
     private readonly bool[] _wanted;
     private readonly (int Needs, long Cents, int Hand, int Size)[] _sums;
     private readonly int _listeners;
@@ -24,7 +25,9 @@ internal sealed partial class FrontSolver
         (_candidates, _stock, _threshold, _weights, _demands, _ideals, _steps) = (candidates, stock, threshold, weights, demands, ideals, steps);
         _listeners = candidates.Tolerances.Length;
         _sets = 1 << _listeners;
-        (_wanted, _sums) = (new bool[_sets], new (int, long, int, int)[_sets]);
+        (_wanted, _sums, _ears) = (new bool[_sets], new (int Needs, long Cents, int Hand, int Size)[_sets], new List<Joining>[_listeners]);
+        for (var i = 0; i < _listeners; i++)
+            _ears[i] = [];
     }
 
     /// <summary>Every point that serves as many listeners and may be new.</summary>

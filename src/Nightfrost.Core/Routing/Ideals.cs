@@ -20,8 +20,8 @@ internal sealed class Ideals
     private readonly (int Needs, long Cents, int Hand)[] _known;
     private readonly long _budgetCents;
 
-    private Ideals(long[] needs, long[] cents, long[] hand, (int, long, int)[] known, long budgetCents) =>
-        (_needs, _cents, _hand, _known, _budgetCents) = (needs, cents, hand, known, budgetCents);
+    private Ideals(long[] needs, long[] cents, long[] hand, IEnumerable<(int, long, int)> known, long budgetCents) =>
+        (_needs, _cents, _hand, _known, _budgetCents) = (needs, cents, hand, Undominated(known), budgetCents);
 
     /// <summary>The ideals under a threshold; null when nothing new can be found there.</summary>
     public static Ideals? Of(
@@ -30,7 +30,7 @@ internal sealed class Ideals
         var needs = Best(new(0, 1, 0, 0));
         if (SubsetSolver.IsNever(needs[0]))
             return null;
-        var ideals = new Ideals(needs, Best(new(0, 0, 1, 0)), Best(new(0, 0, 0, 1)), [.. known.Select(score => (score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes))], budgetCents);
+        var ideals = new Ideals(needs, Best(new(0, 0, 1, 0)), Best(new(0, 0, 0, 1)), known.Select(score => (score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes)), budgetCents);
         return ideals.MayPass(0, 0, 0, 0) ? ideals : null;
 
         long[] Best(Weights weights) => Rest(SubsetSolver.BestOfSets(candidates, lines, weights, threshold, demands, cancel), served, SubsetSolver.Required(demands));
@@ -57,11 +57,26 @@ internal sealed class Ideals
             return false;
         foreach (var score in _known)
         {
-            if (score.Cents <= least && score.Needs >= most && score.Hand <= fewest)
+            if (score.Cents > least)
+                break;
+            if (score.Needs >= most && score.Hand <= fewest)
                 return false;
         }
 
         return true;
+    }
+
+    // Of the rigs known those that no other is as good as, the cheapest first: no more are needed to tell what passes them.
+    private static (int Needs, long Cents, int Hand)[] Undominated(IEnumerable<(int Needs, long Cents, int Hand)> known)
+    {
+        var kept = new List<(int Needs, long Cents, int Hand)>();
+        foreach (var one in known.OrderBy(k => k.Cents).ThenByDescending(k => k.Needs).ThenBy(k => k.Hand))
+        {
+            if (!kept.Exists(k => k.Needs >= one.Needs && k.Hand <= one.Hand))
+                kept.Add(one);
+        }
+
+        return [.. kept];
     }
 
     // The best over every set of others that makes up the number served.

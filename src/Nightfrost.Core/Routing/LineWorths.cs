@@ -37,16 +37,16 @@ internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func
     private readonly WorthList<T>?[] _ofShapes = new WorthList<T>?[byLine ? 0 : shapes];
     private readonly Dictionary<FeedLine, WorthList<T>> _ofLines = new(ReferenceEqualityComparer.Instance);
 
-    public bool ServesAnybody(FeedLine line) => Of(line).All.Length > 0;
-
     /// <summary>True when in groups of every size the ears of one line can stand in for those of another.</summary>
-    public bool Cover(FeedLine line, FeedLine other)
+    /// <param name="mine">Worths of the one, as <see cref="Of"/> gives them.</param>
+    /// <param name="others">Worths of the other.</param>
+    /// <param name="otherMost">Most listeners of the other line at once.</param>
+    public bool Cover(in WorthList<T> mine, in WorthList<T> others, int otherMost)
     {
-        if (!byLine && ReferenceEquals(line.Shape, other.Shape))
+        if (ReferenceEquals(mine.All, others.All))
             return true;
-        var (mine, others) = (Of(line), Of(other));
-        var (mySizes, otherSizes) = (line.Shape.Sizes, other.Shape.Sizes);
-        var sizes = Math.Min(other.Most, Math.Max(mySizes, otherSizes));
+        var (mySizes, otherSizes) = (mine.Bests.Length / listeners, others.Bests.Length / listeners);
+        var sizes = Math.Min(otherMost, Math.Max(mySizes, otherSizes));
 
         // Most often the best of some listener's ears tells already.
         foreach (var whole in (ReadOnlySpan<bool>)[false, true])
@@ -81,7 +81,8 @@ internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func
         return true;
     }
 
-    private WorthList<T> Of(FeedLine line)
+    /// <summary>What the ears of a line are worth.</summary>
+    public WorthList<T> Of(FeedLine line)
     {
         if (byLine)
             return _ofLines.TryGetValue(line, out var own) ? own : _ofLines[line] = listOf(line);

@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+
 namespace Nightfrost.Core.Routing;
 
 /// <summary>Lines of one socket, by the fork they hang on; −1 for none. The cheapest feeds come first.</summary>
@@ -33,10 +35,6 @@ internal sealed class Narrowed
     public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands) =>
         new(Left(candidates.BySocket, WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one))), line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand)));
 
-    /// <summary>For every weighing under a threshold: a line is stood in for when it is no better in wishes, price or switching on for any listener.</summary>
-    public static Narrowed For(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands) =>
-        new(Left(candidates.BySocket, WorthsAt<Worth>(candidates, threshold, demands, one => one.Adding), OfFeed));
-
     /// <summary>For every weighing under every threshold: a line is stood in for when it is no better in any criterion for any listener.</summary>
     /// <param name="socket">Number of the socket.</param>
     /// <param name="lines">Its lines, with their shapes.</param>
@@ -47,6 +45,31 @@ internal sealed class Narrowed
         var worths = new LineWorths<Worth>(listeners, shapes, false, line => WorthList<Worth>.Of(line.Shape.Worths, line.Shape.Starts));
         var groups = lines.GroupBy(line => line.Fork).OrderBy(group => group.Key).Select(group => (group.Key, group.OrderBy(line => line.Cents).ThenBy(line => line.Hand).ToArray()));
         return Left(new SocketLines(socket, [.. groups]), worths, OfFeed);
+    }
+
+    /// <summary>Lines for every weighing under one threshold after the other. Lines that one threshold does not need, whatever more is asked in quality and margin, are left out once for all of those.</summary>
+    /// <param name="candidates">What is planned with.</param>
+    /// <param name="demands">What must stand in whose route.</param>
+    internal sealed class Thresholds(Candidates candidates, IReadOnlyList<Demand> demands)
+    {
+        private readonly ConcurrentDictionary<int, Lazy<List<SocketLines>>> _inStep = [];
+        private readonly ConcurrentDictionary<(int, int), Lazy<List<SocketLines>>> _quality = [];
+
+        /// <summary>A line is stood in for when it is no better in wishes, price or switching on for any listener. May be asked from several threads.</summary>
+        public Narrowed At(Threshold threshold)
+        {
+            var (grade, quality) = (threshold.InStep, threshold.Quality);
+            return new(Below(OfQuality(), threshold, one => one.Adding));
+
+            List<SocketLines> OfQuality() =>
+                _quality.GetOrAdd((grade, quality), _ => new(() => Below(OfGrade(), new(grade, quality, 0), one => one.WithoutQuality))).Value;
+
+            List<SocketLines> OfGrade() =>
+                _inStep.GetOrAdd(grade, _ => new(() => Below(candidates.BySocket, new(grade, 0, 0), one => one.WithoutGrade))).Value;
+        }
+
+        private List<SocketLines> Below(IReadOnlyList<SocketLines> lines, Threshold threshold, Func<Worth, Worth> worthOf) =>
+            Left(lines, WorthsAt(candidates, threshold, demands, worthOf), OfFeed);
     }
 
     private static LineWorths<T> WorthsAt<T>(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf)
@@ -84,15 +107,22 @@ internal sealed class Narrowed
     private static FeedLine[] Left<T>(FeedLine[] lines, LineWorths<T> worths, Func<FeedLine, T> worthOf)
         where T : struct, IWorth<T>
     {
-        var (feeds, kept, count) = (new T[lines.Length], new int[lines.Length], 0);
+        var (feeds, lists, kept, count, hit) = (new T[lines.Length], new WorthList<T>[lines.Length], new int[lines.Length], 0, -1);
         for (var at = 0; at < lines.Length; at++)
         {
-            if (!worths.ServesAnybody(lines[at]))
+            lists[at] = worths.Of(lines[at]);
+            if (lists[at].All.Length == 0)
                 continue;
             feeds[at] = worthOf(lines[at]);
-            var needed = true;
+
+            // What stood in for the line before often stands in for this one too.
+            var needed = hit < 0 || !StandsIn(hit, at);
             for (var k = 0; k < count && needed; k++)
-                needed = !StandsIn(kept[k], at);
+            {
+                if (StandsIn(kept[k], at))
+                    (needed, hit) = (false, kept[k]);
+            }
+
             if (!needed)
                 continue;
             var left = 0;
@@ -100,6 +130,8 @@ internal sealed class Narrowed
             {
                 if (!StandsIn(at, kept[k]))
                     kept[left++] = kept[k];
+                else if (kept[k] == hit)
+                    hit = at;
             }
 
             (kept[left], count) = (at, left + 1);
@@ -108,6 +140,6 @@ internal sealed class Narrowed
         return Array.ConvertAll(kept[..count], at => lines[at]);
 
         bool StandsIn(int k, int at) =>
-            feeds[k].StandsInFor(feeds[at]) && lines[k].Most >= lines[at].Most && lines[k].Rivalry.StandsInFor(lines[at].Rivalry) && worths.Cover(lines[k], lines[at]);
+            feeds[k].StandsInFor(feeds[at]) && lines[k].Most >= lines[at].Most && worths.Cover(lists[k], lists[at], lines[at].Most) && lines[k].Rivalry.StandsInFor(lines[at].Rivalry);
     }
 }

@@ -20,6 +20,7 @@ internal sealed class UnbeatenSet
 
     private readonly Candidates _candidates;
     private readonly Stocks _stocks;
+    private readonly Narrowed.Thresholds _lines;
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Archive _archive;
@@ -29,8 +30,11 @@ internal sealed class UnbeatenSet
     private readonly CancellationToken _cancel;
     private bool _complete = true;
 
-    private UnbeatenSet(Candidates candidates, Stocks stocks, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel) =>
+    private UnbeatenSet(Candidates candidates, Stocks stocks, Arrivals arrivals, IReadOnlyList<Demand> demands, Archive archive, int served, long budgetCents, StepCount steps, CancellationToken cancel)
+    {
         (_candidates, _stocks, _arrivals, _demands, _archive, _served, _budgetCents, _steps, _cancel) = (candidates, stocks, arrivals, demands, archive, served, budgetCents, steps, cancel);
+        _lines = new(candidates, demands);
+    }
 
     /// <summary>The set.</summary>
     /// <param name="candidates">What may be planned with.</param>
@@ -93,7 +97,7 @@ internal sealed class UnbeatenSet
     private List<FrontPoint> Search(Threshold threshold, StepCount steps)
     {
         var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score);
-        var lines = Narrowed.For(_candidates, threshold, _demands);
+        var lines = _lines.At(threshold);
         steps.Spent += (long)lines.Count << _candidates.Tolerances.Length >> 2;
         if (Ideals.Of(_candidates, lines, threshold, _demands, _served, _budgetCents, known, _cancel) is not { } ideals)
             return [];
