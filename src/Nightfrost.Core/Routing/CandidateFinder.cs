@@ -237,7 +237,7 @@ internal sealed class CandidateFinder
         var worker = Task.Run(() => LookThrough(entered.GetConsumingEnumerable()), _cancel);
         try
         {
-            for (var i = 0; i < sockets.Count; i++)
+            foreach (var i in InTurn(sockets))
                 entered.Add((i, Enter(sockets[i], i)), _cancel);
             entered.CompleteAdding();
             LookThrough(entered.GetConsumingEnumerable());
@@ -266,6 +266,13 @@ internal sealed class CandidateFinder
             foreach (var (number, lines) in some)
                 worth[number] = Worth(number, lines);
         }
+    }
+
+    // What takes longest first, so that both workers end together; refusals are kept in the order of the sockets.
+    private IEnumerable<int> InTurn(List<SourcePort> sockets)
+    {
+        var all = Enumerable.Range(0, sockets.Count);
+        return _log is not null ? all : all.OrderByDescending(i => SocketKinds.Of(sockets[i].Kind).IsRadio ? 0 : _chains.CountAt(sockets[i]));
     }
 
     // Worth in any rig: those that no other line of their socket replaces, with their shapes.

@@ -19,7 +19,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
     private readonly Dictionary<string, int> _sorts = [];
     private readonly Dictionary<Device, int> _sortOf = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<(int Sort, double ReachM), Joining> _known = [];
-    private (Outlet First, Outlet[] All)[] _byEnd = [];
+    private readonly Dictionary<SourcePort, (Outlet First, Outlet[] All)[]> _outlets = new(ReferenceEqualityComparer.Instance);
     private SourcePort? _socket;
 
     /// <summary>How a thing is joined to a socket.</summary>
@@ -30,7 +30,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
     {
         if (!ReferenceEquals(_socket, socket))
         {
-            (_socket, _byEnd) = (socket, [.. OutletsOf(socket).GroupBy(o => (o.Connector, string.Join(',', o.Signals))).Select(g => (g.First(), g.ToArray()))]);
+            _socket = socket;
             _known.Clear();
         }
 
@@ -38,7 +38,16 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
         return _known.TryGetValue(key, out var known) ? known : _known[key] = Join(socket, thing, reachM);
     }
 
-    private IReadOnlyList<Outlet> OutletsOf(SourcePort socket) => Outlets.WorthTrying(feeds.Outlets(socket), a => site.OwnedCount(a.Id) > 0 || isNamed(a.Id));
+    /// <summary>How many chains lead from a socket to some output.</summary>
+    public int CountAt(SourcePort socket) => OutletsOf(socket).Sum(outlets => outlets.All.Length);
+
+    private (Outlet First, Outlet[] All)[] OutletsOf(SourcePort socket)
+    {
+        if (_outlets.TryGetValue(socket, out var known))
+            return known;
+        var worth = Outlets.WorthTrying(feeds.Outlets(socket), a => site.OwnedCount(a.Id) > 0 || isNamed(a.Id));
+        return _outlets[socket] = [.. worth.GroupBy(o => (o.Connector, string.Join(',', o.Signals))).Select(g => (g.First(), g.ToArray()))];
+    }
 
     private int SortOf(Device thing)
     {
@@ -55,7 +64,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
     {
         var (working, refused) = (new List<Chain>(), new List<(Outlet, Joint[], Rule)>());
         var box = thing.Role == DeviceRole.Transmitter ? thing : null;
-        foreach (var (first, all) in _byEnd)
+        foreach (var (first, all) in OutletsOf(socket))
         {
             if (feeds.Into(thing, first.Connector, first.Signals, reachM) is not { } joint)
                 continue;

@@ -9,7 +9,8 @@ namespace Nightfrost.Core.Routing;
 /// <param name="isNamed">True for what is asked for by name.</param>
 internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] tolerances, Func<string, bool> isNamed)
 {
-    private readonly Dictionary<(int End, int, int), bool> _noWorse = [];
+    // By the number of the end and those of two prefixes, none of which comes near the bits left for it.
+    private readonly Dictionary<long, bool> _noWorse = [];
 
     /// <summary>Of lines with the same sort of sending end, those that are best in something.</summary>
     /// <param name="lines">Lines of one socket.</param>
@@ -74,12 +75,13 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
     {
         if (first == second)
             return true;
-        if (_noWorse.TryGetValue((end.Number, first, second), out var known))
+        var key = (long)end.Number << 42 | (long)first << 21 | (uint)second;
+        if (_noWorse.TryGetValue(key, out var known))
             return known;
         var noWorse = true;
         for (var i = 0; i < tolerances.Length && noWorse; i++)
             noWorse = AreAsOften(end.Alone[i], i) && (ReferenceEquals(end.Alone[i], end.Several[i]) || AreAsOften(end.Several[i], i));
-        return _noWorse[(end.Number, first, second)] = noWorse;
+        return _noWorse[key] = noWorse;
 
         bool AreAsOften(EarOption[] ears, int listener)
         {

@@ -17,9 +17,12 @@ internal sealed class EarSide
     public EarSide(Site site, Limits limits, RefusalLog? log = null)
     {
         (_site, Limits, Pieces) = (site, limits, new PieceCounter(site));
+        Device[] receivers = [];
+        Parallel.Invoke(
+            new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers },
+            () => receivers = Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse),
+            () => Transmitters = Likeness.WorthTrying(site, Allowed(DeviceRole.Transmitter), limits.MustUse));
         Adapters = Likeness.WorthTrying(site, Allowed(DeviceRole.Adapter), limits.MustUse);
-        Transmitters = Likeness.WorthTrying(site, Allowed(DeviceRole.Transmitter), limits.MustUse);
-        var receivers = Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse);
         var between = Likeness.WorthTrying(site, Allowed(DeviceRole.Relay).Concat(Allowed(DeviceRole.LinkReceiver)).Concat(Allowed(DeviceRole.Transmitter).Where(t => t.Links.Any(l => !l.Transmits) && t.Ports.Any(p => p.Output))), limits.MustUse);
         var inBoxes = Transmitters.SelectMany(t => t.Includes).ToHashSet();
         Entries = new EarEntries(site, limits, Pieces, receivers, between, IsNamed, id => inBoxes.Contains(id) || id == log?.WatchedId);
@@ -34,7 +37,7 @@ internal sealed class EarSide
     public Device[] Adapters { get; }
 
     /// <summary>Boxes worth trying.</summary>
-    public Device[] Transmitters { get; }
+    public Device[] Transmitters { get; private set; } = [];
 
     /// <summary>What listeners may wear.</summary>
     public EarEntries Entries { get; }

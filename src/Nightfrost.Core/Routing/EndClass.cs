@@ -35,6 +35,8 @@ internal sealed record Margins(int Number, sbyte[][] Grades)
 /// <param name="several">Ears on a box with others; null for a box that feeds one only.</param>
 internal sealed class EndClass(EndClass.Counter numbers, EarOption[][] alone, EarOption[][]? several)
 {
+    private static readonly int[] AnyRate = [0];
+
     private ConcurrentDictionary<int, EndClass>? _atRates;
     private EndClass? _forOne;
 
@@ -48,7 +50,7 @@ internal sealed class EndClass(EndClass.Counter numbers, EarOption[][] alone, Ea
     public int[] RatesOf(AirLink sends)
     {
         if (sends.Technology != LinkTechnology.LeAudioBroadcast)
-            return [0];
+            return AnyRate;
         int[] rates = [.. sends.Lc3RatesKHz.Distinct().Order()];
         foreach (var rate in rates)
         {

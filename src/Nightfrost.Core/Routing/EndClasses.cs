@@ -23,27 +23,35 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     private readonly ConcurrentDictionary<(double TransmitDbm, double FrequencyMHz), Margins> _margins = [];
     private readonly EndClass.Counter _numbers = new();
     private readonly double[] _sensitivities = [.. entries.Ends.SelectMany(ends => ends).Select(end => end.Link.SensitivityDbm).Distinct()];
-    private readonly ConcurrentDictionary<AirLink, string> _keys = new(ReferenceEqualityComparer.Instance);
+    private readonly ConcurrentDictionary<AirLink, (Device? Transmitter, EndClass Class)> _known = new(ReferenceEqualityComparer.Instance);
 
     /// <summary>Judges every sending end of some boxes side by side, so that they are known when they are asked for. Not where refusals are kept: those come in their order.</summary>
     public void JudgeAll(IEnumerable<Device> transmitters)
     {
-        var open = new Dictionary<string, (Feed Feed, AirLink Sends)>();
+        var open = new Dictionary<string, List<(Feed Feed, AirLink Sends)>>();
         foreach (var transmitter in transmitters)
         {
             var feed = new Feed(Anywhere, [], transmitter, []);
             foreach (var sends in transmitter.Links)
             {
-                if (sends.Transmits)
-                    open.TryAdd(KeyOf(feed, sends), (feed, sends));
+                if (!sends.Transmits)
+                    continue;
+                var key = KeyOf(feed, sends);
+                if (!open.TryGetValue(key, out var alike))
+                    open[key] = alike = [];
+                alike.Add((feed, sends));
             }
         }
 
         var ends = open.ToArray();
         var judged = new EndClass[ends.Length];
-        Parallel.For(0, ends.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers }, i => judged[i] = Judge(ends[i].Value.Feed, ends[i].Value.Sends));
+        Parallel.For(0, ends.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers }, i => judged[i] = Judge(ends[i].Value[0].Feed, ends[i].Value[0].Sends));
         for (var i = 0; i < ends.Length; i++)
+        {
             _byKey[ends[i].Key] = judged[i];
+            foreach (var (feed, sends) in ends[i].Value)
+                _known[sends] = (feed.Transmitter, judged[i]);
+        }
     }
 
     /// <summary>The class of a sending end.</summary>
@@ -51,8 +59,12 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     /// <param name="sends">The end.</param>
     public EndClass Of(Feed feed, AirLink sends)
     {
+        if (_known.TryGetValue(sends, out var known) && ReferenceEquals(known.Transmitter, feed.Transmitter))
+            return known.Class;
         var key = KeyOf(feed, sends);
-        return _byKey.TryGetValue(key, out var known) ? known : _byKey.GetOrAdd(key, Judge(feed, sends));
+        var found = _byKey.TryGetValue(key, out var before) ? before : _byKey.GetOrAdd(key, Judge(feed, sends));
+        _known[sends] = (feed.Transmitter, found);
+        return found;
     }
 
     /// <summary>Margin grades of a sending end, by listener and number of the sensitivity; −1 out of reach.</summary>
@@ -116,8 +128,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
         Suffix = standing.Suffix,
     };
 
-    private string KeyOf(Feed feed, AirLink sends) =>
-        _keys.TryGetValue(sends, out var known) ? known : _keys[sends] = $"{Likeness.KeyOfSending(sends)}|{feed.BuiltIn}|{feed.Transmitter?.App.Length > 0}";
+    private static string KeyOf(Feed feed, AirLink sends) => $"{Likeness.KeyOfSending(sends)}|{feed.BuiltIn}|{feed.Transmitter?.App.Length > 0}";
 
     private EndClass Judge(Feed feed, AirLink sends)
     {

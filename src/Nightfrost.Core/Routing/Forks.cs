@@ -35,7 +35,7 @@ internal sealed record Fork(int Number, int Socket, IReadOnlyList<SplitterLine> 
 internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, bool> isNamed)
 {
     private readonly Dictionary<Device, Device[]> _alike = new(ReferenceEqualityComparer.Instance);
-    private readonly Dictionary<(int Socket, Device First), Fork> _known = [];
+    private readonly Dictionary<(int Socket, string First), Fork> _known = [];
     private readonly List<Fork> _all = [];
 
     public IReadOnlyList<Fork> All => _all;
@@ -64,8 +64,8 @@ internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, boo
     {
         if (chain.Splitter is not { } first)
             return -1;
-        if (!_known.TryGetValue((socket, first), out var fork))
-            _all.Add(_known[(socket, first)] = fork = new(_all.Count, socket, [.. Like(first).Select(splitter => LineOf(chain.To(null).Behind(splitter)))]));
+        if (!_known.TryGetValue((socket, first.Id), out var fork))
+            _all.Add(_known[(socket, first.Id)] = fork = new(_all.Count, socket, [.. Like(first).Select(splitter => LineOf(chain.To(null).Behind(splitter)))]));
         return fork.Number;
     }
 

@@ -1,3 +1,5 @@
+using System.Buffers;
+
 namespace Nightfrost.Core.Routing;
 
 /// <summary>Worths of a line's ears, with where those of each listener begin, size by size of the group, as in <see cref="Shape.Starts"/>.</summary>
@@ -99,42 +101,45 @@ internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func
 internal sealed class WorthsAt<T>(int listeners, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf)
     where T : struct, IWorth<T>
 {
-    private readonly List<T> _all = [];
-
+    /// <summary>What is left. May be asked from several threads.</summary>
     public WorthList<T> Of(FeedLine line)
     {
-        _all.Clear();
         var shape = line.Shape;
-        var starts = new int[shape.Starts.Length];
+        var (starts, left, count) = (new int[shape.Starts.Length], ArrayPool<T>.Shared.Rent(shape.Worths.Length), 0);
         for (var at = 0; at + 1 < starts.Length; at++)
         {
-            var first = _all.Count;
+            var first = count;
             for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)
             {
                 if (shape.Worths[k].Reaches(threshold) && EarPrice.Holds(demands, line, at % listeners, shape.Ears[k]))
-                    Enter(worthOf(shape.Worths[k]), first);
+                    count = first + Enter(worthOf(shape.Worths[k]), left.AsSpan(first), count - first);
             }
 
-            starts[at + 1] = _all.Count;
+            starts[at + 1] = count;
         }
 
-        return WorthList<T>.Of([.. _all], starts);
+        var all = left[..count];
+        ArrayPool<T>.Shared.Return(left);
+        return WorthList<T>.Of(all, starts);
     }
 
-    private void Enter(T worth, int first)
+    // How many there are with it, or in its place without those that it stands in for.
+    private static int Enter(T worth, Span<T> some, int count)
     {
-        for (var k = first; k < _all.Count; k++)
+        for (var k = 0; k < count; k++)
         {
-            if (_all[k].StandsInFor(worth))
-                return;
+            if (some[k].StandsInFor(worth))
+                return count;
         }
 
-        for (var k = _all.Count - 1; k >= first; k--)
+        var kept = 0;
+        for (var k = 0; k < count; k++)
         {
-            if (worth.StandsInFor(_all[k]))
-                _all.RemoveAt(k);
+            if (!worth.StandsInFor(some[k]))
+                some[kept++] = some[k];
         }
 
-        _all.Add(worth);
+        some[kept] = worth;
+        return kept + 1;
     }
 }

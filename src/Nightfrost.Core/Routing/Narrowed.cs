@@ -33,7 +33,7 @@ internal sealed class Narrowed
 
     /// <summary>For one weighing under a threshold: a line is stood in for when it weighs no more for any listener.</summary>
     public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands) =>
-        new(Left(candidates.BySocket, WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one))), line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand)));
+        new(Left(candidates.BySocket, WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one))), line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand), demands.Count > 0 ? 1 : BestRig.Workers));
 
     /// <summary>For every weighing under every threshold: a line is stood in for when it is no better in any criterion for any listener.</summary>
     /// <param name="socket">Number of the socket.</param>
@@ -78,17 +78,22 @@ internal sealed class Narrowed
 
     private static Worth OfFeed(FeedLine line) => new(0, 0, line.Cents, line.Hand, 0, 0, 0);
 
-    private static List<SocketLines> Left<T>(IReadOnlyList<SocketLines> sockets, LineWorths<T> worths, Func<FeedLine, T> worthOf)
+    // Lines of different sockets share no shape, so that what shapes are worth may be worked out side by side.
+    private static List<SocketLines> Left<T>(IReadOnlyList<SocketLines> sockets, LineWorths<T> worths, Func<FeedLine, T> worthOf, int workers = 1)
         where T : struct, IWorth<T>
     {
-        var left = new List<SocketLines>(sockets.Count);
-        foreach (var socket in sockets)
+        var left = new SocketLines[sockets.Count];
+        if (workers == 1)
         {
-            if (Left(socket, worths, worthOf) is { Groups.Count: > 0 } some)
-                left.Add(some);
+            for (var i = 0; i < left.Length; i++)
+                left[i] = Left(sockets[i], worths, worthOf);
+        }
+        else
+        {
+            Parallel.For(0, left.Length, new ParallelOptions { MaxDegreeOfParallelism = workers }, i => left[i] = Left(sockets[i], worths, worthOf));
         }
 
-        return left;
+        return [.. left.Where(some => some.Groups.Count > 0)];
     }
 
     private static SocketLines Left<T>(SocketLines socket, LineWorths<T> worths, Func<FeedLine, T> worthOf)

@@ -25,7 +25,7 @@ public static class Parts
     public static IReadOnlyList<Part> Of(Rig rig)
     {
         var site = rig.Site;
-        var lines = new Dictionary<Device, PartNeed>();
+        var lines = new Dictionary<Device, PartNeed>(ReferenceEqualityComparer.Instance);
         var splitters = new HashSet<(string, string)>();
         var held = new Dictionary<string, string>();
         var worn = rig.Routes.Where(r => r.AtEar.IsOwn).GroupBy(r => r.AtEar.Receiver.Id).ToDictionary(g => g.Key, g => g.Sum(r => r.AtEar.Pieces));
