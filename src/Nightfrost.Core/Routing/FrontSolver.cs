@@ -47,12 +47,12 @@ internal sealed partial class FrontSolver
         var solver = new FrontSolver(candidates, stock, threshold, weights, demands, ideals, steps);
         var fronts = solver.NewFronts();
         fronts[0]!.Add(new() { Needs = 0, Cents = 0, Hand = 0, Taken = 0 }, 0);
-        foreach (var socket in lines.Sockets)
+        foreach (var socket in weights is null ? lines.Sockets.Select(solver.OfSocket) : solver.OfEach(lines.Sockets, cancel))
         {
             cancel.ThrowIfCancellationRequested();
             if (steps.IsOver)
                 break;
-            solver.Merge(fronts, solver.OfSocket(socket));
+            solver.Merge(fronts, socket);
         }
 
         var last = new Front(stock);
@@ -68,6 +68,28 @@ internal sealed partial class FrontSolver
         }
 
         return [.. last.Points.ToArray().OrderBy(p => p.Cents).ThenByDescending(p => p.Needs).ThenBy(p => p.Hand)];
+    }
+
+    // Side by side: one weighing is searched by itself, while thresholds are several at a time already.
+    private Front?[][] OfEach(IReadOnlyList<SocketLines> sockets, CancellationToken cancel)
+    {
+        var fronts = new Front?[sockets.Count][];
+        Parallel.For(
+            0,
+            fronts.Length,
+            new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel },
+            () => new FrontSolver(_candidates, _stock, _threshold, _weights, _demands, _ideals, new(_steps.Most)),
+            (i, _, solver) =>
+            {
+                fronts[i] = solver.OfSocket(sockets[i]);
+                return solver;
+            },
+            solver =>
+            {
+                lock (_steps)
+                    _steps.Spent += solver._steps.Spent;
+            });
+        return fronts;
     }
 
     private Front?[] NewFronts()

@@ -21,6 +21,8 @@ internal readonly record struct WorthList<T>(T[] All, int[] Starts, T[] Bests)
         return new(all, starts, bests);
     }
 
+    public bool IsTheSameAs(in WorthList<T> other) => Starts.AsSpan().SequenceEqual(other.Starts) && All.AsSpan().SequenceEqual(other.All);
+
     /// <summary>True where a list is empty.</summary>
     public bool IsEmpty(int at) => Starts[at] == Starts[at + 1];
 

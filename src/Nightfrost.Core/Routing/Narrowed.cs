@@ -1,5 +1,3 @@
-using System.Collections.Concurrent;
-
 namespace Nightfrost.Core.Routing;
 
 /// <summary>Lines of one socket, by the fork they hang on; −1 for none. The cheapest feeds come first.</summary>
@@ -11,7 +9,7 @@ internal sealed record SocketLines(int Socket, IReadOnlyList<(int Fork, FeedLine
 /// </summary>
 internal sealed class Narrowed
 {
-    private Narrowed(IReadOnlyList<SocketLines> sockets)
+    public Narrowed(IReadOnlyList<SocketLines> sockets)
     {
         Sockets = sockets;
         foreach (var socket in Sockets)
@@ -47,39 +45,14 @@ internal sealed class Narrowed
         return Left(new SocketLines(socket, [.. groups]), worths, OfFeed);
     }
 
-    /// <summary>Lines for every weighing under one threshold after the other. Lines that one threshold does not need, whatever more is asked in quality and margin, are left out once for all of those.</summary>
-    /// <param name="candidates">What is planned with.</param>
-    /// <param name="demands">What must stand in whose route.</param>
-    internal sealed class Thresholds(Candidates candidates, IReadOnlyList<Demand> demands)
-    {
-        private readonly ConcurrentDictionary<int, Lazy<List<SocketLines>>> _inStep = [];
-        private readonly ConcurrentDictionary<(int, int), Lazy<List<SocketLines>>> _quality = [];
-
-        /// <summary>A line is stood in for when it is no better in wishes, price or switching on for any listener. May be asked from several threads.</summary>
-        public Narrowed At(Threshold threshold)
-        {
-            var (grade, quality) = (threshold.InStep, threshold.Quality);
-            return new(Below(OfQuality(), threshold, one => one.Adding));
-
-            List<SocketLines> OfQuality() =>
-                _quality.GetOrAdd((grade, quality), _ => new(() => Below(OfGrade(), new(grade, quality, 0), one => one.WithoutQuality))).Value;
-
-            List<SocketLines> OfGrade() =>
-                _inStep.GetOrAdd(grade, _ => new(() => Below(candidates.BySocket, new(grade, 0, 0), one => one.WithoutGrade))).Value;
-        }
-
-        private List<SocketLines> Below(IReadOnlyList<SocketLines> lines, Threshold threshold, Func<Worth, Worth> worthOf) =>
-            Left(lines, WorthsAt(candidates, threshold, demands, worthOf), OfFeed);
-    }
-
-    private static LineWorths<T> WorthsAt<T>(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf)
+    internal static LineWorths<T> WorthsAt<T>(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf)
         where T : struct, IWorth<T> =>
         new(candidates.Tolerances.Length, candidates.Shapes, demands.Count > 0, new WorthsAt<T>(candidates.Tolerances.Length, threshold, demands, worthOf).Of);
 
-    private static Worth OfFeed(FeedLine line) => new(0, 0, line.Cents, line.Hand, 0, 0, 0);
+    internal static Worth OfFeed(FeedLine line) => new(0, 0, line.Cents, line.Hand, 0, 0, 0);
 
-    // Lines of different sockets share no shape, so that what shapes are worth may be worked out side by side.
-    private static List<SocketLines> Left<T>(IReadOnlyList<SocketLines> sockets, LineWorths<T> worths, Func<FeedLine, T> worthOf, int workers = 1)
+    /// <summary>Lines that no other one on their socket and fork stands in for. Lines of different sockets share no shape, so that sockets may be looked through side by side.</summary>
+    internal static List<SocketLines> Left<T>(IReadOnlyList<SocketLines> sockets, LineWorths<T> worths, Func<FeedLine, T> worthOf, int workers = 1)
         where T : struct, IWorth<T>
     {
         var left = new SocketLines[sockets.Count];

@@ -20,7 +20,7 @@ internal sealed class UnbeatenSet
 
     private readonly Candidates _candidates;
     private readonly Stocks _stocks;
-    private readonly Narrowed.Thresholds _lines;
+    private readonly Thresholds _lines;
     private readonly Arrivals _arrivals;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Archive _archive;
@@ -58,9 +58,7 @@ internal sealed class UnbeatenSet
     // A few thresholds are searched side by side, the strictest first; what they found is entered in their order, so that the answer is the same on every machine.
     private bool Run()
     {
-        var (grades, qualities, margins) = Levels();
-        List<Threshold> thresholds = [.. from grade in grades from quality in qualities from margin in margins select new Threshold(grade, quality, margin)];
-        foreach (var batch in thresholds.Chunk(BestRig.Workers))
+        foreach (var batch in _lines.All.Chunk(BestRig.Workers))
         {
             _cancel.ThrowIfCancellationRequested();
             if (_steps.IsOver)
@@ -79,23 +77,10 @@ internal sealed class UnbeatenSet
         return _complete && !_steps.IsOver;
     }
 
-    // Every level that some route has, the highest first.
-    private (List<int> Grades, List<int> Qualities, List<int> Margins) Levels()
-    {
-        var (grades, qualities, margins) = (new bool[21], new bool[SoundQuality.Best + 1], new bool[3]);
-        foreach (var line in _candidates.Lines)
-        {
-            foreach (var worth in line.Shape.Worths)
-                (grades[worth.Grade], qualities[worth.Quality], margins[worth.Margin]) = (true, true, true);
-        }
-
-        return (Set(grades), Set(qualities), Set(margins));
-
-        static List<int> Set(bool[] levels) => [.. Enumerable.Range(0, levels.Length).Where(level => levels[level]).Reverse()];
-    }
-
     private List<FrontPoint> Search(Threshold threshold, StepCount steps)
     {
+        if (!_lines.IsNews(threshold))
+            return [];
         var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score);
         var lines = _lines.At(threshold);
         steps.Spent += (long)lines.Count << _candidates.Tolerances.Length >> 2;

@@ -38,7 +38,7 @@ public class FrontSolverTests
 
     private static List<FrontPoint> Fronts(Case one)
     {
-        var lines = new Narrowed.Thresholds(one.Candidates, []).At(one.Threshold);
+        var lines = new Thresholds(one.Candidates, []).At(one.Threshold);
         var ideals = Ideals.Of(one.Candidates, lines, one.Threshold, [], one.Served, long.MaxValue, [], default);
         Assert.NotNull(ideals);
         return FrontSolver.Fronts(one.Candidates, one.Stock, lines, one.Threshold, null, [], ideals, one.Served, new StepCount(long.MaxValue), default);
@@ -132,7 +132,7 @@ public class FrontSolverTests
     {
         foreach (var one in Cases(seed))
         {
-            var lines = new Narrowed.Thresholds(one.Candidates, []).At(one.Threshold);
+            var lines = new Thresholds(one.Candidates, []).At(one.Threshold);
             foreach (var point in Fronts(one))
             {
                 // A rig that is known and worse on one thing must let the point pass; the point itself must not.
@@ -149,7 +149,7 @@ public class FrontSolverTests
     public void A_budget_below_every_rig_leaves_nothing_to_build()
     {
         var one = Cases(901).First();
-        var lines = new Narrowed.Thresholds(one.Candidates, []).At(one.Threshold);
+        var lines = new Thresholds(one.Candidates, []).At(one.Threshold);
         var least = Fronts(one).Min(point => point.Cents);
         Assert.NotNull(Ideals.Of(one.Candidates, lines, one.Threshold, [], one.Served, least, [], default));
         Assert.Null(Ideals.Of(one.Candidates, lines, one.Threshold, [], one.Served, -1, [], default));

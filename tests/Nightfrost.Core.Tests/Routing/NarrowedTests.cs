@@ -98,7 +98,7 @@ public class NarrowedTests
             var candidates = CandidateFinder.For(RandomSites.Draw(random), Limits.None, default);
             foreach (var threshold in new[] { Threshold.None, new(random.Next(21), random.Next(5), random.Next(3)) })
             {
-                var wide = new Narrowed.Thresholds(candidates, []).At(threshold);
+                var wide = new Thresholds(candidates, []).At(threshold);
                 Assert.True(wide.Count <= candidates.Lines.Count);
                 foreach (var weights in Weighings)
                 {
