@@ -97,9 +97,16 @@ internal static class EarBases
         AddWorn(text.Add("wired"), ear).Add(ear.Receiver.Ports, false).Add(ear.Receiver.LengthM).Add(ear.Receiver.Includes).Take();
 
     /// <summary>Everything that rules, links and delays see of an ear but whether it is one's own.</summary>
-    public static string KeyOf(KeyText text, Ear ear)
+    /// <param name="text">Empty.</param>
+    /// <param name="ear">The ear.</param>
+    /// <param name="ends">Receiving ends of what takes the link.</param>
+    public static string KeyOf(KeyText text, Ear ear, TakingEnd[] ends)
     {
-        Likeness.AddTaking(text, ear.Takes);
+        if (ends.Length > 1)
+            ends = [.. ends.OrderBy(end => end.Number)];
+        text.Add(ends.Length);
+        foreach (var end in ends)
+            text.Add(end.Number);
         AddWorn(text, ear).Add(ear.Receiver.Power is { OwnSupply: true, BatteryHours: 0 }, ear.Relay is null, ear.Relay is { NearImplants: true }, ear.Relay?.App.Length > 0, ear.RelaySends is null);
         if (ear.RelaySends is { } sends)
             text.Add((int)sends.Technology).Add(Negotiation.Between(sends, ear.RelayReaches, false).ToString()).Add(sends.Delay).Add(ear.RelayReaches?.Delay);

@@ -15,6 +15,7 @@ internal sealed class EarEntries
     private readonly KeyText _text = new();
     private readonly Dictionary<string, int> _takings = [];
     private readonly List<TakingEnd[]> _ends = [];
+    private readonly Dictionary<Device, TakingEnd[]> _endsOf = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<string, int> _links = [];
     private readonly Dictionary<string, int> _stages = [];
     private readonly Dictionary<string, int> _scarce = [];
@@ -112,14 +113,21 @@ internal sealed class EarEntries
             return known;
         string[] all = ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id];
         var (own, bought) = _pieces.OfEar(ear);
+        var ends = EndsOf(ear.Takes);
         return _pairs[ids] = new(
-            NumberOf(_keys, EarBases.KeyOf(_text, ear)), ear.Relay is null ? NumberOf(_keys, EarBases.KeyOfWired(_text, ear)) : -1, TakingOf(ear.Takes), NumberOf(_stages, EarBases.KeyOfStages(_text, ear)), SoundQuality.OfRelay(ear), all,
+            NumberOf(_keys, EarBases.KeyOf(_text, ear, ends)), ear.Relay is null ? NumberOf(_keys, EarBases.KeyOfWired(_text, ear)) : -1, TakingOf(ends), NumberOf(_stages, EarBases.KeyOfStages(_text, ear)), SoundQuality.OfRelay(ear), all,
             Array.Exists(all, id => _isNamed(id) || _mustStay(id)), bought, own);
     }
 
-    private int TakingOf(Device takes)
+    private TakingEnd[] EndsOf(Device takes)
     {
-        TakingEnd[] ends = [.. takes.Links.Where(l => !l.Transmits).Select(l => new TakingEnd(l, NumberOf(_links, Likeness.KeyOfTaking(l))))];
+        if (!_endsOf.TryGetValue(takes, out var ends))
+            _endsOf[takes] = ends = [.. takes.Links.Where(l => !l.Transmits).Select(l => new TakingEnd(l, NumberOf(_links, Likeness.KeyOfTaking(_text, l))))];
+        return ends;
+    }
+
+    private int TakingOf(TakingEnd[] ends)
+    {
         var taking = NumberOf(_takings, string.Join(',', ends.Select(end => end.Number)));
         if (taking == _ends.Count)
             _ends.Add(ends);

@@ -52,12 +52,14 @@ public sealed class EarFinder(Site site, IReadOnlyList<Device>? between = null)
 
     private Ear? Through(Listener listener, Device relay, Device receiver)
     {
-        foreach (var sends in relay.Links)
+        for (var i = 0; i < relay.Links.Count; i++)
         {
+            var sends = relay.Links[i];
             if (!sends.Transmits)
                 continue;
-            foreach (var takes in receiver.Links)
+            for (var k = 0; k < receiver.Links.Count; k++)
             {
+                var takes = receiver.Links[k];
                 if (!takes.Transmits && takes.Technology == sends.Technology && EarRules.FamilyFits(sends, takes) && IsPassedOn(relay, sends))
                     return new Ear(listener, receiver, relay) { RelaySends = sends, RelayReaches = takes };
             }

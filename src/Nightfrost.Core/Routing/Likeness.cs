@@ -66,18 +66,10 @@ internal static class Likeness
     public static string KeyOf(AirLink link) => Add(new(), link).Take();
 
     /// <summary>What a sending end sees of a receiving one: the order of codecs is the sender's business.</summary>
-    public static string KeyOfTaking(AirLink link) => AddTaking(new(), link).Take();
+    public static string KeyOfTaking(KeyText text, AirLink link) => AddTaking(text, link).Take();
 
     /// <summary>What a receiving end sees of a sending one, but for its power and how many it feeds. Which channel both are set to makes no difference.</summary>
     public static string KeyOfSending(AirLink link) => KeyOf(link with { TransmitDbm = 0, ListenersAtOnce = 1, SensitivityDbm = 0, Channels = null });
-
-    /// <summary>What a sending end sees of all receiving ends of a device, in any order.</summary>
-    public static void AddTaking(KeyText text, Device device)
-    {
-        List<string> ends = [.. device.Links.Where(l => !l.Transmits).Select(KeyOfTaking)];
-        ends.Sort(StringComparer.Ordinal);
-        text.Add(ends);
-    }
 
     private static KeyText AddTaking(KeyText text, AirLink link) =>
         text.Add((int)link.Technology).Add(link.Family.ToUpperInvariant()).Add(link.SensitivityDbm).Add(link.ThreeMegabit).Add(link.Delay).Add(Sorted(link.Lc3RatesKHz)).Add(Sorted(link.Generations))

@@ -50,10 +50,20 @@ internal static class LinkAirtime
     }
 
     // Rate of one channel at the best sample rate both have: 32, 48 and 80 kb/s at 16, 24 and 48 kHz (BAP).
-    private static double Lc3KbpsAt(AirLink sends, AirLink takes) => sends.Lc3RatesKHz.Intersect(takes.Lc3RatesKHz).DefaultIfEmpty(16).Max() switch
+    private static double Lc3KbpsAt(AirLink sends, AirLink takes)
     {
-        >= 48 => 80,
-        >= 24 => 48,
-        _ => 32,
-    };
+        var best = 0;
+        for (var i = 0; i < sends.Lc3RatesKHz.Count; i++)
+        {
+            if (takes.Lc3RatesKHz.Contains(sends.Lc3RatesKHz[i]))
+                best = Math.Max(best, sends.Lc3RatesKHz[i]);
+        }
+
+        return best switch
+        {
+            >= 48 => 80,
+            >= 24 => 48,
+            _ => 32,
+        };
+    }
 }

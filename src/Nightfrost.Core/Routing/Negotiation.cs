@@ -34,11 +34,30 @@ public static class Negotiation
         var alone = FirstShared(sends.Codecs, takes.Codecs);
         var list = several && sends.CodecsWithSeveral.Count > 0 ? sends.CodecsWithSeveral : sends.Codecs;
         var codec = FirstShared(list, takes.Codecs);
-        var missed = codec.Class == CodecClass.Sbc ? list.FirstOrDefault(c => c.Class != CodecClass.Sbc && !takes.Codecs.Any(c.Matches)) : null;
+        var missed = codec.Class == CodecClass.Sbc ? list.FirstOrDefault(c => c.Class != CodecClass.Sbc && !IsAmong(c, takes.Codecs)) : null;
         var unknown = codec.Class == CodecClass.Sbc && list.Any(mine => takes.Codecs.Any(theirs => mine.Class == theirs.Class && (mine.MarkUnknown || theirs.MarkUnknown)));
         return new(codec.Words, CodecClasses.Of(codec.Class).StageId, codec, missed, unknown, codec == alone ? null : alone);
     }
 
-    private static Codec FirstShared(IReadOnlyList<Codec> mine, IReadOnlyList<Codec> theirs) =>
-        mine.FirstOrDefault(codec => theirs.Any(codec.Matches)) ?? Sbc;
+    private static Codec FirstShared(IReadOnlyList<Codec> mine, IReadOnlyList<Codec> theirs)
+    {
+        for (var i = 0; i < mine.Count; i++)
+        {
+            if (IsAmong(mine[i], theirs))
+                return mine[i];
+        }
+
+        return Sbc;
+    }
+
+    private static bool IsAmong(Codec codec, IReadOnlyList<Codec> theirs)
+    {
+        for (var i = 0; i < theirs.Count; i++)
+        {
+            if (codec.Matches(theirs[i]))
+                return true;
+        }
+
+        return false;
+    }
 }

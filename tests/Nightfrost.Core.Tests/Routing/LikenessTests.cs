@@ -34,8 +34,8 @@ public class LikenessTests
     [Fact]
     public void The_order_of_a_taking_ends_codecs_is_not_its_business()
     {
-        Assert.Equal(Likeness.KeyOfTaking(Link), Likeness.KeyOfTaking(Link with { Codecs = [Sbc, Swift], Generations = [2, 1], TransmitDbm = 9 }));
-        Assert.NotEqual(Likeness.KeyOfTaking(Link), Likeness.KeyOfTaking(Link with { Codecs = [Sbc] }));
+        Assert.Equal(Likeness.KeyOfTaking(new(), Link), Likeness.KeyOfTaking(new(), Link with { Codecs = [Sbc, Swift], Generations = [2, 1], TransmitDbm = 9 }));
+        Assert.NotEqual(Likeness.KeyOfTaking(new(), Link), Likeness.KeyOfTaking(new(), Link with { Codecs = [Sbc] }));
     }
 
     [Fact]
