@@ -11,7 +11,7 @@ namespace Nightfrost.Core.Routing;
 internal sealed class Thresholds(Candidates candidates, IReadOnlyList<Demand> demands)
 {
     private readonly ConcurrentDictionary<int, Lazy<Layer>> _inStep = [];
-    private readonly ConcurrentDictionary<(int, int), Lazy<Layer>> _quality = [];
+    private readonly ConcurrentDictionary<(int InStep, int Quality), Lazy<Layer>> _quality = [];
     private readonly ConcurrentDictionary<Threshold, Lazy<Layer>> _whole = [];
     private readonly ConcurrentDictionary<Threshold, Lazy<bool>> _news = [];
     private readonly (int[] Grades, int[] Qualities, int[] Margins) _levels = LevelsOf(candidates);
@@ -25,6 +25,18 @@ internal sealed class Thresholds(Candidates candidates, IReadOnlyList<Demand> de
 
     /// <summary>False when what is worth having under a threshold is the same as under a stricter one, so that no rig under it is better than one found there.</summary>
     public bool IsNews(Threshold threshold) => _news.GetOrAdd(threshold, t => new(() => !Stricter(t).Any(one => IsTheSame(t, one)))).Value;
+
+    /// <summary>Lets go of what is only needed to compare with grades above the one before this threshold's; asked for again, it is worked out again.</summary>
+    public void LetGoAbove(Threshold threshold)
+    {
+        var kept = Stricter(threshold).Select(one => one.InStep).Append(threshold.InStep).Max();
+        foreach (var grade in _inStep.Keys.Where(grade => grade > kept))
+            _inStep.TryRemove(grade, out _);
+        foreach (var both in _quality.Keys.Where(both => both.InStep > kept))
+            _quality.TryRemove(both, out _);
+        foreach (var whole in _whole.Keys.Where(whole => whole.InStep > kept))
+            _whole.TryRemove(whole, out _);
+    }
 
     private bool IsTheSame(Threshold threshold, Threshold stricter) =>
         (threshold.Quality == stricter.Quality && threshold.Margin == stricter.Margin && OfGrade(threshold).IsTheSameAs(OfGrade(stricter)))
@@ -46,7 +58,7 @@ internal sealed class Thresholds(Candidates candidates, IReadOnlyList<Demand> de
 
     private Layer OfGrade(Threshold at) => _inStep.GetOrAdd(at.InStep, grade => new(() => Below(candidates.BySocket, new(grade, 0, 0), one => one.WithoutGrade))).Value;
 
-    private Layer OfQuality(Threshold at) => _quality.GetOrAdd((at.InStep, at.Quality), both => new(() => Below(OfGrade(at).Lines, new(both.Item1, both.Item2, 0), one => one.WithoutQuality))).Value;
+    private Layer OfQuality(Threshold at) => _quality.GetOrAdd((at.InStep, at.Quality), both => new(() => Below(OfGrade(at).Lines, new(both.InStep, both.Quality, 0), one => one.WithoutQuality))).Value;
 
     private Layer Whole(Threshold at) => _whole.GetOrAdd(at, threshold => new(() => Below(OfQuality(threshold).Lines, threshold, one => one.Adding))).Value;
 

@@ -65,6 +65,7 @@ internal sealed class UnbeatenSet
                 return false;
             var (found, steps) = (new List<FrontPoint>[batch.Length], new StepCount[batch.Length]);
             Parallel.For(0, batch.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = _cancel }, i => found[i] = Search(batch[i], steps[i] = new(_steps.Most) { Spent = _steps.Spent }));
+            _lines.LetGoAbove(batch[0]);
             var before = _steps.Spent;
             for (var i = 0; i < batch.Length; i++)
             {
