@@ -1,0 +1,92 @@
+using Nightfrost.Core.Routing;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>Counts packed into one number compare as the counts themselves do.</summary>
+public class WorthTests
+{
+    private sealed record Plain(int Needs, long Cents, int Hand, int Grade, int Quality, int Margin)
+    {
+        public Worth Packed => new(0, Needs, Cents, Hand, Grade, Quality, Margin);
+
+        public bool IsNoWorseThan(Plain other) =>
+            Needs >= other.Needs && Cents <= other.Cents && Hand <= other.Hand && Grade >= other.Grade && Quality >= other.Quality && Margin >= other.Margin;
+    }
+
+    private static IEnumerable<Plain> Draw(int count)
+    {
+        // Few values of each, so that every order of two occurs, and the ends of what fits.
+        var random = new Random(7);
+        for (var i = 0; i < count; i++)
+            yield return new(One(0, 1, 2, 1023), One(0, 1, 50_000), One(0, 1, 2, 1023), One(0, 15, 20), One(0, 2, 4), One(0, 1, 2));
+
+        int One(params int[] values) => values[random.Next(values.Length)];
+    }
+
+    [Fact]
+    public void It_gives_back_what_was_put_in() =>
+        Assert.All(Draw(500), one => Assert.Equal(one, new Plain(one.Packed.Needs, one.Packed.Cents, one.Packed.Hand, one.Packed.Grade, one.Packed.Quality, one.Packed.Margin)));
+
+    [Fact]
+    public void It_compares_as_its_counts_do()
+    {
+        var (all, better) = (Draw(400).ToList(), 0);
+        foreach (var one in all)
+        {
+            foreach (var other in all)
+            {
+                Assert.Equal(one.IsNoWorseThan(other), one.Packed.IsNoWorseThan(other.Packed));
+                better += one != other && one.IsNoWorseThan(other) ? 1 : 0;
+            }
+        }
+
+        Assert.True(better > 100);
+    }
+
+    [Fact]
+    public void The_best_of_two_is_no_worse_than_either_and_no_better_than_what_beats_both()
+    {
+        var all = Draw(60).ToList();
+        foreach (var one in all)
+        {
+            foreach (var other in all)
+            {
+                var best = one.Packed.BestWith(other.Packed);
+                Assert.True(best.IsNoWorseThan(one.Packed) && best.IsNoWorseThan(other.Packed));
+                Assert.All(all.Where(third => third.IsNoWorseThan(one) && third.IsNoWorseThan(other)), third => Assert.True(third.Packed.IsNoWorseThan(best)));
+            }
+        }
+    }
+
+    [Fact]
+    public void A_threshold_looks_at_what_is_only_as_good_as_the_worst_listener()
+    {
+        foreach (var one in Draw(300))
+        {
+            foreach (var least in Draw(20).Select(o => new Threshold(o.Grade, o.Quality, o.Margin)))
+                Assert.Equal(one.Grade >= least.InStep && one.Quality >= least.Quality && one.Margin >= least.Margin, one.Packed.Reaches(least));
+        }
+    }
+
+    [Fact]
+    public void What_adds_up_is_left_when_the_rest_is_taken_away()
+    {
+        foreach (var one in Draw(100))
+        {
+            Assert.Equal((one with { Grade = 0, Quality = 0, Margin = 0 }).Packed, one.Packed.Adding);
+            Assert.Equal((one with { Grade = 0, Quality = 0 }).Packed, one.Packed.WithoutQuality);
+            Assert.Equal((one with { Grade = 0 }).Packed, one.Packed.WithoutGrade);
+        }
+    }
+
+    [Theory]
+    [InlineData(-1, 0, 0, 0, 0)]
+    [InlineData(1024, 0, 0, 0, 0)]
+    [InlineData(0, -1, 0, 0, 0)]
+    [InlineData(0, 1024, 0, 0, 0)]
+    [InlineData(0, 0, 32, 0, 0)]
+    [InlineData(0, 0, 0, 8, 0)]
+    [InlineData(0, 0, 0, 0, -1)]
+    public void A_count_that_does_not_fit_is_refused(int needs, int hand, int grade, int quality, int margin) =>
+        Assert.Throws<ArgumentOutOfRangeException>(() => new Worth(0, needs, 0, hand, grade, quality, margin));
+}
