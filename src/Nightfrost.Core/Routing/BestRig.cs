@@ -17,6 +17,9 @@ internal sealed class BestRig
     /// <summary>Steps after which a search stops and says that its answer is not proven.</summary>
     public const long MostSteps = 100_000_000;
 
+    // A first hope leaves out all but this part of the way from what is known to the most that can be had.
+    private const int Near = 4;
+
     /// <summary>Threads that a plan may use.</summary>
     internal const int Workers = 2;
 
@@ -176,7 +179,7 @@ internal sealed class BestRig
         // Where not all that seemed to be served can be, fewer are; never to reach a goal, which a rig that serves fewer is below.
         for (var served = BitOperations.PopCount((uint)relaxed.Served); served >= (known?.Score.Served ?? 1); served--)
         {
-            if (Counted(weights, threshold, lines, Ideals.Of(relaxed, _demands, served, least), served, first is null) is { } found && found.Key > (known?.Key ?? long.MinValue))
+            if (Counted(weights, threshold, lines, relaxed, served, least, goal == long.MinValue, first is null) is { } found && found.Key > (known?.Key ?? long.MinValue))
                 return found;
             if (goal > long.MinValue)
                 break;
@@ -200,26 +203,43 @@ internal sealed class BestRig
         return null;
     }
 
-    // The best rig for a number of listeners with scarce things counted, channels at once where they are short already; null when none may be better than what is known.
-    private Reached? Counted(Weights weights, Threshold threshold, Narrowed lines, Ideals ideals, int served, bool channelsShort)
+    // The best rig for a number of listeners with scarce things counted, channels at once where they are short already; null when none is better than what is known.
+    private Reached? Counted(Weights weights, Threshold threshold, Narrowed lines, Solution relaxed, int served, long? known, bool mayHope, bool channelsShort)
     {
         _stocks ??= new(_candidates);
+        var most = relaxed.Key;
         foreach (var stock in channelsShort ? [_stocks.WithChannels] : _stocks.InTurn)
         {
-            var steps = new StepCount(MostSteps);
-            var exact = FrontSolver.Fronts(_candidates, stock, lines, threshold, weights, _demands, ideals, served, steps, _cancel);
-            _proven &= !steps.IsOver;
-            if (exact.Count == 0)
+            FrontPoint? best = null;
+            foreach (var least in mayHope ? Hopes(most, known) : [known])
+            {
+                var steps = new StepCount(MostSteps);
+                best = FrontSolver.Fronts(_candidates, stock, lines, threshold, weights, _demands, Ideals.Of(relaxed, _demands, served, least), served, steps, _cancel).FirstOrDefault();
+                _proven &= !steps.IsOver;
+                if (best is not null)
+                    break;
+            }
+
+            if (best is null)
                 return null;
-            if (Priced(weights, exact[0].Picks()) is not { } found)
+            most = -best.Cents;
+            if (Priced(weights, best.Picks()) is not { } found)
                 continue;
-            _proven &= found.Key >= -exact[0].Cents;
+            _proven &= found.Key >= most;
             return found;
         }
 
         // More sorts of things are scarce than are counted.
         _proven = false;
         return null;
+    }
+
+    // What must be passed: at first a sum near the most that can be had, since the less is hoped for, the more is built; then what is known.
+    private static IEnumerable<long?> Hopes(long most, long? known)
+    {
+        if (known is { } sum && most - sum > Near)
+            yield return most - (most - sum) / Near;
+        yield return known;
     }
 
     // Null where some box finds no channel of its own.

@@ -12,34 +12,34 @@ internal sealed partial class FrontSolver
     /// <summary>Fronts of one line.</summary>
     private readonly struct LineFronts(FrontSolver solver, FeedLine line)
     {
-        public void AddTo(Front?[] table, bool last)
+        public void AddTo(Front?[] table, Ideals.Left left, bool last)
         {
             for (var size = 1; size <= line.Most; size++)
             {
                 var largest = size > 1 && size >= line.Shape.Sizes ? line.Most : size;
-                AddTo(table, last, size, largest);
+                AddTo(table, left, last, size, largest);
                 size = largest;
             }
         }
 
-        private void AddTo(Front?[] table, bool last, int smallest, int largest)
+        private void AddTo(Front?[] table, Ideals.Left left, bool last, int smallest, int largest)
         {
             var ears = solver._ears;
             for (var i = 0; i < ears.Length; i++)
                 Ears(i, smallest, ears[i]);
             var (_, cents, hand) = solver.Weighed(0, 0, line.Cents, line.Hand);
-            if (!Want(cents, hand, smallest, largest, ears))
+            if (!Want(left, cents, hand, smallest, largest, ears))
                 return;
             var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = hand, Taken = solver._stock.Of(line), Line = line };
             for (var first = 0; first < ears.Length; first++)
             {
                 if (solver._wanted[1 << first])
-                    Grow(table, feed, first, smallest, ears, last);
+                    Grow(table, left, feed, first, smallest, ears, last);
             }
         }
 
         // Marks the sets of listeners that, each with the best of every criterion at once, could still lead to a new rig, and the parts that such sets grow from.
-        private bool Want(long feedCents, int feedHand, int smallest, int largest, List<Joining>[] ears)
+        private bool Want(Ideals.Left left, long feedCents, int feedHand, int smallest, int largest, List<Joining>[] ears)
         {
             var n = solver._listeners;
             Span<(int Needs, long Cents, int Hand)> best = stackalloc (int, long, int)[n];
@@ -59,7 +59,7 @@ internal sealed partial class FrontSolver
                 ref readonly var one = ref best[BitOperations.TrailingZeroCount(set)];
                 var fits = rest.Size >= 0 && rest.Size < largest && one.Needs > int.MinValue;
                 sums[set] = fits ? (rest.Needs + one.Needs, rest.Cents + one.Cents, rest.Hand + one.Hand, rest.Size + 1) : (0, 0, 0, -1);
-                any |= wanted[set] = fits && rest.Size + 1 >= smallest && solver._ideals.MayPass(set, sums[set].Needs, sums[set].Cents, sums[set].Hand);
+                any |= wanted[set] = fits && rest.Size + 1 >= smallest && left.MayPass(set, sums[set].Needs, sums[set].Cents, sums[set].Hand);
             }
 
             for (var set = solver._sets - 1; set > 0 && any; set--)
@@ -72,7 +72,7 @@ internal sealed partial class FrontSolver
         }
 
         // Set by set, kept as fronts for each state of the box. Only whole groups are held against the ideals: a part may be joined without paying the feed again.
-        private void Grow(Front?[] table, FrontPoint feed, int first, int smallest, List<Joining>[] ears, bool last)
+        private void Grow(Front?[] table, Ideals.Left left, FrontPoint feed, int first, int smallest, List<Joining>[] ears, bool last)
         {
             var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
             var fronts = solver.Scratch(solver._sets * states);
@@ -99,7 +99,10 @@ internal sealed partial class FrontSolver
                 for (var state = 0; state < states && BitOperations.PopCount((uint)set) >= smallest; state++)
                 {
                     foreach (var whole in fronts[set * states + state].Points)
-                        solver.Put(table, set, whole.Needs, whole.Cents, whole.Hand, whole.Taken, whole, null, last);
+                    {
+                        solver._steps.Spent++;
+                        solver.Put(table, set, whole.Needs, whole.Cents, whole.Hand, whole.Taken, whole, null, left, last);
+                    }
                 }
             }
         }

@@ -47,12 +47,11 @@ internal sealed partial class FrontSolver
         var solver = new FrontSolver(candidates, stock, threshold, weights, demands, ideals, steps);
         var fronts = solver.NewFronts();
         fronts[0]!.Add(new() { Needs = 0, Cents = 0, Hand = 0, Taken = 0 }, 0);
-        foreach (var socket in weights is null ? lines.Sockets.Select(solver.OfSocket) : solver.OfEach(lines.Sockets, cancel))
+        var apart = weights is null ? null : solver.OfEach(lines.Sockets, cancel);
+        for (var i = 0; i < lines.Sockets.Count && !steps.IsOver; i++)
         {
             cancel.ThrowIfCancellationRequested();
-            if (steps.IsOver)
-                break;
-            solver.Merge(fronts, socket);
+            solver.Merge(fronts, apart?[i] ?? solver.OfSocket(i, lines.Sockets[i]), ideals.After[i]);
         }
 
         var last = new Front(stock);
@@ -81,7 +80,7 @@ internal sealed partial class FrontSolver
             () => new FrontSolver(_candidates, _stock, _threshold, _weights, _demands, _ideals, new(_steps.Most)),
             (i, _, solver) =>
             {
-                fronts[i] = solver.OfSocket(sockets[i]);
+                fronts[i] = solver.OfSocket(i, sockets[i]);
                 return solver;
             },
             solver =>
@@ -121,77 +120,67 @@ internal sealed partial class FrontSolver
     }
 
     // From the largest set down, so that no set is read that this socket has added to already.
-    private void Merge(Front?[] fronts, Front?[] socket)
+    private void Merge(Front?[] fronts, Front?[] socket, Ideals.Left left)
     {
-        var (mine, others) = (Filled(socket), Filled(fronts, 0));
-        for (var k = others.Count - 1; k >= 0; k--)
+        for (var other = _sets - 1; other >= 0; other--)
         {
-            foreach (var sub in mine)
+            if (fronts[other] is not { Points.Length: > 0 } others)
+                continue;
+            var free = (_sets - 1) ^ other;
+            for (var sub = free & -free; sub != 0; sub = (sub - free) & free)
             {
-                if ((sub & others[k]) == 0)
-                    Combine(fronts, sub | others[k], socket[sub]!, fronts[others[k]]!, true);
+                if (socket[sub] is { Points.Length: > 0 } mine)
+                    Combine(fronts, sub | other, mine, others, left, true);
             }
         }
     }
 
-    private static List<int> Filled(Front?[] fronts, int from = 1)
-    {
-        var filled = new List<int>();
-        for (var set = from; set < fronts.Length; set++)
-        {
-            if (fronts[set] is { Points.Length: > 0 })
-                filled.Add(set);
-        }
-
-        return filled;
-    }
-
-    private void Combine(Front?[] into, int set, Front mine, Front other, bool last)
+    private void Combine(Front?[] into, int set, Front mine, Front other, Ideals.Left left, bool last)
     {
         foreach (var a in mine.Points)
         {
             foreach (var b in other.Points)
             {
-                var cents = a.Cents + b.Cents;
-                if (Join(a.Taken, b.Taken, ref cents) is var taken and not Stock.None)
-                    Put(into, set, a.Needs + b.Needs, cents, a.Hand + b.Hand, taken, a, b, last);
+                var (needs, cents, hand) = (a.Needs + b.Needs, a.Cents + b.Cents, a.Hand + b.Hand);
+                _steps.Spent++;
+                if (left.MayPass(set, needs, cents, hand) && Join(a.Taken, b.Taken, ref cents) is var taken and not Stock.None)
+                    Put(into, set, needs, cents, hand, taken, a, b, left, last);
             }
         }
     }
 
-    private void Put(Front?[] into, int set, int needs, long cents, int hand, long taken, FrontPoint a, FrontPoint? b, bool last)
+    private void Put(Front?[] into, int set, int needs, long cents, int hand, long taken, FrontPoint a, FrontPoint? b, Ideals.Left left, bool last)
     {
-        _steps.Spent++;
-
         // Nothing is added any more to what serves everybody.
         taken = last && set == _sets - 1 ? 0 : _stock.Mattering(taken, _listeners - BitOperations.PopCount((uint)set));
         var front = into[set] ??= new(_stock);
-        if (front.Lacks(needs, cents, hand, taken) && _ideals.MayPass(set, needs, cents, hand))
+        if (front.Lacks(needs, cents, hand, taken) && left.MayPass(set, needs, cents, hand))
             front.Add(b is null or { Line: null, Ear: null, Left: null } ? a : new() { Needs = needs, Cents = cents, Hand = hand, Taken = taken, Left = a, Right = b }, taken);
     }
 
-    private Front?[] OfSocket(SocketLines socket)
+    // What hangs on a splitter may be joined by more on the same socket, while a whole use of it leaves the others the sockets beside it.
+    private Front?[] OfSocket(int at, SocketLines socket)
     {
-        var table = NewFronts();
+        var (table, beside) = (NewFronts(), _ideals.Beside[at]);
         foreach (var (number, lines) in socket.Groups)
         {
             if (number < 0)
             {
                 foreach (var line in lines)
-                    new LineFronts(this, line).AddTo(table, true);
+                    new LineFronts(this, line).AddTo(table, beside, true);
                 continue;
             }
 
             var groups = NewFronts();
             foreach (var line in lines)
-                new LineFronts(this, line).AddTo(groups, false);
-            Split(table, _candidates.Forks[number], groups);
+                new LineFronts(this, line).AddTo(groups, _ideals.Anywhere, false);
+            Split(table, _candidates.Forks[number], groups, beside);
         }
 
         return table;
     }
 
-    private void Split(Front?[] table, Fork fork, Front?[] groups)
+    private void Split(Front?[] table, Fork fork, Front?[] groups, Ideals.Left beside)
     {
         var before = groups;
         for (var holders = 1; holders <= fork.Most; holders++)
@@ -200,18 +189,21 @@ internal sealed partial class FrontSolver
             foreach (var splitter in fork.Splitters)
             {
                 if (holders <= splitter.Most)
-                    Stand(table, splitter, before);
+                    Stand(table, splitter, before, beside);
             }
 
             if (holders == fork.Most)
                 break;
-            var rests = Filled(before);
-            foreach (var sub in Filled(groups))
+            for (var sub = 1; sub < _sets; sub++)
             {
-                foreach (var rest in rests)
+                // The rest holds none of these listeners, nor any before the first of them.
+                if (groups[sub] is not { Points.Length: > 0 } mine)
+                    continue;
+                var free = (_sets - 1) & ~(sub | ((sub & -sub) - 1));
+                for (var rest = free & -free; rest != 0; rest = (rest - free) & free)
                 {
-                    if ((sub & rest) == 0 && (sub & -sub) < (rest & -rest))
-                        Combine(next, sub | rest, groups[sub]!, before[rest]!, false);
+                    if (before[rest] is { Points.Length: > 0 } others)
+                        Combine(next, sub | rest, mine, others, _ideals.Anywhere, false);
                 }
             }
 
@@ -219,7 +211,7 @@ internal sealed partial class FrontSolver
         }
     }
 
-    private void Stand(Front?[] table, SplitterLine splitter, Front?[] behind)
+    private void Stand(Front?[] table, SplitterLine splitter, Front?[] behind, Ideals.Left beside)
     {
         var (own, (_, cents, more)) = (_stock.Of(splitter), Weighed(0, 0, splitter.Cents, splitter.Hand));
         for (var set = 1; set < _sets; set++)
@@ -229,8 +221,9 @@ internal sealed partial class FrontSolver
             foreach (var p in front.Points)
             {
                 var whole = p.Cents + cents;
-                var taken = Join(p.Taken, own, ref whole);
-                Put(table, set, p.Needs, whole, p.Hand + more, taken, new() { Needs = p.Needs, Cents = whole, Hand = p.Hand + more, Taken = taken, Left = p, Splitter = splitter }, null, true);
+                _steps.Spent++;
+                if (beside.MayPass(set, p.Needs, whole, p.Hand + more) && Join(p.Taken, own, ref whole) is var taken and not Stock.None)
+                    Put(table, set, p.Needs, whole, p.Hand + more, taken, new() { Needs = p.Needs, Cents = whole, Hand = p.Hand + more, Taken = taken, Left = p, Splitter = splitter }, null, beside, true);
             }
         }
     }

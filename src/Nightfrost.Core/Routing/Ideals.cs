@@ -11,29 +11,45 @@ internal sealed class StepCount(long most)
     public bool IsOver => Spent > Most;
 }
 
-/// <summary>For each set of listeners served already, the most that could still be had with the others; what cannot pass a known rig is not worth building.</summary>
+/// <summary>What could still be had with the listeners who are not served yet, by the sockets left for them; what cannot pass a known rig with that is not worth building.</summary>
 internal sealed class Ideals
 {
-    private readonly long[] _needs;
-    private readonly long[] _cents;
-    private readonly long[] _hand;
     private readonly (int Needs, long Cents, int Hand)[] _known;
     private readonly long _budgetCents;
 
-    private Ideals(long[] needs, long[] cents, long[] hand, IEnumerable<(int, long, int)> known, long budgetCents) =>
-        (_needs, _cents, _hand, _known, _budgetCents) = (needs, cents, hand, Undominated(known), budgetCents);
+    private Ideals(Rests needs, Rests cents, Rests hand, (int Needs, long Cents, int Hand)[] known, long budgetCents)
+    {
+        (_known, _budgetCents) = (known, budgetCents);
+        Anywhere = new(this, needs.Anywhere, cents.Anywhere, hand.Anywhere);
+        Beside = [.. cents.Beside.Select((_, i) => new Left(this, needs.Beside[i], cents.Beside[i], hand.Beside[i]))];
+        After = [.. cents.After.Select((_, i) => new Left(this, needs.After[i], cents.After[i], hand.After[i]))];
+    }
+
+    /// <summary>With any socket left.</summary>
+    public Left Anywhere { get; }
+
+    /// <summary>With any socket but one, in the order of the lines' sockets.</summary>
+    public IReadOnlyList<Left> Beside { get; }
+
+    /// <summary>With the sockets after one.</summary>
+    public IReadOnlyList<Left> After { get; }
 
     /// <summary>The ideals under a threshold; null when nothing new can be found there.</summary>
     public static Ideals? Of(
         Candidates candidates, Narrowed lines, Threshold threshold, IReadOnlyList<Demand> demands, int served, long budgetCents, IEnumerable<Score> known, CancellationToken cancel)
     {
+        var required = SubsetSolver.Required(demands);
         var needs = Best(new(0, 1, 0, 0));
-        if (SubsetSolver.IsNever(needs[0]))
+        var most = Rests.Of(needs.OfSets, served, required)[0];
+        if (SubsetSolver.IsNever(most))
             return null;
-        var ideals = new Ideals(needs, Best(new(0, 0, 1, 0)), Best(new(0, 0, 0, 1)), known.Select(score => (score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes)), budgetCents);
-        return ideals.MayPass(0, 0, 0, 0) ? ideals : null;
+        var (cents, hand) = (Best(new(0, 0, 1, 0)), Best(new(0, 0, 0, 1)));
+        var passed = Undominated(known.Select(score => (score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes)));
+        return IsPassed(passed, budgetCents, most, -Rests.Of(cents.OfSets, served, required)[0], -Rests.Of(hand.OfSets, served, required)[0])
+            ? new Ideals(Rests.Of(needs, served, required), Rests.Of(cents, served, required), Rests.Of(hand, served, required), passed, budgetCents)
+            : null;
 
-        long[] Best(Weights weights) => Rest(SubsetSolver.BestOfSets(candidates, lines, weights, threshold, demands, cancel), served, SubsetSolver.Required(demands));
+        Bests Best(Weights weights) => SubsetSolver.BestOfSets(candidates, lines, weights, threshold, demands, cancel);
     }
 
     /// <summary>The ideals of one weighing, which stands in the place of the price; only what is better than a rig known already may pass.</summary>
@@ -43,19 +59,18 @@ internal sealed class Ideals
     /// <param name="known">Weighed sum of the rig known already; null for none.</param>
     public static Ideals Of(Solution relaxed, IReadOnlyList<Demand> demands, int served, long? known)
     {
-        var rest = Rest(relaxed.OfSets, served, SubsetSolver.Required(demands));
-        return new(new long[rest.Length], rest, new long[rest.Length], known is { } sum ? [(0, -sum, 0)] : [], long.MaxValue);
+        var rests = Rests.Of(relaxed.Bests, served, SubsetSolver.Required(demands));
+        var none = new long[relaxed.Bests.OfSets.Length];
+        var nothing = new Rests(none, [.. rests.Beside.Select(_ => none)], [.. rests.After.Select(_ => none)]);
+        return new(nothing, rests, nothing, known is { } sum ? [(0, -sum, 0)] : [], long.MaxValue);
     }
 
-    /// <summary>True when something built on this part may still be new and within the budget.</summary>
-    public bool MayPass(int set, int needs, long cents, int hand)
+    // True when something that has at best so much may be new and within the budget. The known ones stand in the order of their price.
+    private static bool IsPassed((int Needs, long Cents, int Hand)[] known, long budgetCents, long most, long least, long fewest)
     {
-        if (SubsetSolver.IsNever(_needs[set]) || SubsetSolver.IsNever(_cents[set]))
+        if (least > budgetCents)
             return false;
-        var (most, least, fewest) = (needs + _needs[set], cents - _cents[set], hand - _hand[set]);
-        if (least > _budgetCents)
-            return false;
-        foreach (var score in _known)
+        foreach (var score in known)
         {
             if (score.Cents > least)
                 break;
@@ -79,25 +94,18 @@ internal sealed class Ideals
         return [.. kept];
     }
 
-    // The best over every set of others that makes up the number served.
-    private static long[] Rest(long[] best, int served, int required)
+    /// <summary>For each set of listeners served already, the most that could still be had with the others.</summary>
+    public sealed class Left
     {
-        var rest = new long[best.Length];
-        var all = best.Length - 1;
-        for (var set = 0; set < best.Length; set++)
-        {
-            var missing = served - System.Numerics.BitOperations.PopCount((uint)set);
-            rest[set] = missing == 0 && (set & required) == required ? 0 : long.MinValue / 4;
-            if (missing <= 0)
-                continue;
-            var others = all ^ set;
-            for (var sub = others; sub > 0; sub = (sub - 1) & others)
-            {
-                if (((set | sub) & required) == required && System.Numerics.BitOperations.PopCount((uint)sub) == missing && best[sub] > rest[set])
-                    rest[set] = best[sub];
-            }
-        }
+        private readonly Ideals _ideals;
+        private readonly long[] _needs;
+        private readonly long[] _cents;
+        private readonly long[] _hand;
 
-        return rest;
+        internal Left(Ideals ideals, long[] needs, long[] cents, long[] hand) => (_ideals, _needs, _cents, _hand) = (ideals, needs, cents, hand);
+
+        /// <summary>True when something built on this part may still be new and within the budget.</summary>
+        public bool MayPass(int set, int needs, long cents, int hand) =>
+            !SubsetSolver.IsNever(_needs[set]) && !SubsetSolver.IsNever(_cents[set]) && IsPassed(_ideals._known, _ideals._budgetCents, needs + _needs[set], cents - _cents[set], hand - _hand[set]);
     }
 }

@@ -35,8 +35,8 @@ internal sealed partial class SubsetSolver
         Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
         new SubsetSolver(candidates, lines, weights, threshold, demands, cancel).Run();
 
-    /// <summary>The best key of each set of listeners served exactly, by number of the set; <see cref="IsNever"/> where nothing serves it.</summary>
-    public static long[] BestOfSets(
+    /// <summary>The best keys alone.</summary>
+    public static Bests BestOfSets(
         Candidates candidates, Narrowed lines, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
         new SubsetSolver(candidates, lines, weights, threshold, demands, cancel).Fill([]);
 
@@ -49,50 +49,32 @@ internal sealed partial class SubsetSolver
     private Solution Run()
     {
         var taken = new List<(SocketTable Table, int[] Part)>();
-        var best = Fill(taken);
-        var (served, required) = (-1, Required(_demands));
+        var bests = Fill(taken);
+        var (best, served, required) = (bests.OfSets, -1, Required(_demands));
         for (var set = 0; set < _sets; set++)
         {
             if ((set & required) == required && !IsNever(best[set]) && (served < 0 || best[set] > best[served]))
                 served = set;
         }
 
-        return served <= 0 ? new(Never, 0, [], best) : new(best[served], served, Trace(taken, served), best);
+        return served <= 0 ? new(Never, 0, [], bests) : new(best[served], served, Trace(taken, served), bests);
     }
 
-    private long[] Fill(List<(SocketTable Table, int[] Part)> taken)
+    private Bests Fill(List<(SocketTable Table, int[] Part)> taken)
     {
-        var perSocket = new SocketTable?[_candidates.Sockets];
-        foreach (var socket in _lines.Sockets)
-        {
-            _cancel.ThrowIfCancellationRequested();
-            perSocket[socket.Socket] = TableOf(socket);
-        }
-
         // best[set]: the best way to serve exactly this set by the sockets so far.
         var best = new long[_sets];
         Array.Fill(best, Never);
         best[0] = 0;
-        foreach (var table in perSocket)
+        foreach (var socket in _lines.Sockets)
         {
-            if (table is null)
-                continue;
-            var (next, part) = ((long[])best.Clone(), new int[_sets]);
-            for (var set = 1; set < _sets; set++)
-            {
-                for (var sub = set; sub > 0; sub = (sub - 1) & set)
-                {
-                    var key = table.Key[sub] + best[set ^ sub];
-                    if (key > next[set])
-                        (next[set], part[set]) = (key, sub);
-                }
-            }
-
+            _cancel.ThrowIfCancellationRequested();
+            var (table, part) = (TableOf(socket), new int[_sets]);
+            best = Bests.With(best, table.Key, part);
             taken.Add((table, part));
-            best = next;
         }
 
-        return best;
+        return new(best, [.. taken.Select(one => one.Table.Key)]);
     }
 
     private List<Pick> Trace(List<(SocketTable Table, int[] Part)> taken, int set)

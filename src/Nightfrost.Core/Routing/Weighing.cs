@@ -63,5 +63,5 @@ internal readonly record struct Pick(int Listener, FeedLine Line, int Group, Ear
 /// <param name="Key">Its weighed sum.</param>
 /// <param name="Served">Set of listeners served.</param>
 /// <param name="Picks">Their routes.</param>
-/// <param name="OfSets">The best weighed sum of each set of listeners served exactly, by number of the set.</param>
-internal sealed record Solution(long Key, int Served, IReadOnlyList<Pick> Picks, long[] OfSets);
+/// <param name="Bests">The best weighed sum of each set of listeners served exactly.</param>
+internal sealed record Solution(long Key, int Served, IReadOnlyList<Pick> Picks, Bests Bests);

@@ -105,8 +105,8 @@ public class NarrowedTests
                     var narrow = Narrowed.For(candidates, weights, threshold, []);
                     Assert.True(narrow.Count <= wide.Count);
                     Assert.Equal(
-                        SubsetSolver.BestOfSets(candidates, wide, weights, threshold, [], default),
-                        SubsetSolver.BestOfSets(candidates, narrow, weights, threshold, [], default));
+                        SubsetSolver.BestOfSets(candidates, wide, weights, threshold, [], default).OfSets,
+                        SubsetSolver.BestOfSets(candidates, narrow, weights, threshold, [], default).OfSets);
                 }
             }
         }
