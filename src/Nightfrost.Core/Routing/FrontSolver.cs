@@ -162,9 +162,10 @@ internal sealed partial class FrontSolver
     private Front?[] OfSocket(int at, SocketLines socket)
     {
         var (table, beside) = (NewFronts(), _ideals.Beside[at]);
-        foreach (var (number, lines) in socket.Groups)
+        for (var g = 0; g < socket.Groups.Count; g++)
         {
-            if (number < 0)
+            var (number, lines) = socket.Groups[g];
+            if (_ideals.Behind[at][g] is not { } behind)
             {
                 foreach (var line in lines)
                     new LineFronts(this, line).AddTo(table, beside, true);
@@ -173,14 +174,14 @@ internal sealed partial class FrontSolver
 
             var groups = NewFronts();
             foreach (var line in lines)
-                new LineFronts(this, line).AddTo(groups, _ideals.Anywhere, false);
-            Split(table, _candidates.Forks[number], groups, beside);
+                new LineFronts(this, line).AddTo(groups, behind[0], false);
+            Split(table, _candidates.Forks[number], groups, behind, beside);
         }
 
         return table;
     }
 
-    private void Split(Front?[] table, Fork fork, Front?[] groups, Ideals.Left beside)
+    private void Split(Front?[] table, Fork fork, Front?[] groups, Ideals.Left[] behind, Ideals.Left beside)
     {
         var before = groups;
         for (var holders = 1; holders <= fork.Most; holders++)
@@ -203,7 +204,7 @@ internal sealed partial class FrontSolver
                 for (var rest = free & -free; rest != 0; rest = (rest - free) & free)
                 {
                     if (before[rest] is { Points.Length: > 0 } others)
-                        Combine(next, sub | rest, mine, others, _ideals.Anywhere, false);
+                        Combine(next, sub | rest, mine, others, behind[holders], false);
                 }
             }
 

@@ -20,19 +20,19 @@ internal sealed class Ideals
     private Ideals(Rests needs, Rests cents, Rests hand, (int Needs, long Cents, int Hand)[] known, long budgetCents)
     {
         (_known, _budgetCents) = (known, budgetCents);
-        Anywhere = new(this, needs.Anywhere, cents.Anywhere, hand.Anywhere);
         Beside = [.. cents.Beside.Select((_, i) => new Left(this, needs.Beside[i], cents.Beside[i], hand.Beside[i]))];
+        Behind = [.. cents.Behind.Select((groups, i) => groups.Select((group, g) => group?.Select((_, h) => new Left(this, needs.Behind[i][g]![h], cents.Behind[i][g]![h], hand.Behind[i][g]![h])).ToArray()).ToArray())];
         After = [.. cents.After.Select((_, i) => new Left(this, needs.After[i], cents.After[i], hand.After[i]))];
     }
 
-    /// <summary>With any socket left.</summary>
-    public Left Anywhere { get; }
-
     /// <summary>With any socket but one, in the order of the lines' sockets.</summary>
-    public IReadOnlyList<Left> Beside { get; }
+    public Left[] Beside { get; }
+
+    /// <summary>With any socket but one and more feeds behind a fork of that one, by group of its lines and feeds behind the fork already, from one.</summary>
+    public IReadOnlyList<Left[]?[]> Behind { get; }
 
     /// <summary>With the sockets after one.</summary>
-    public IReadOnlyList<Left> After { get; }
+    public Left[] After { get; }
 
     /// <summary>The ideals under a threshold; null when nothing new can be found there.</summary>
     public static Ideals? Of(
@@ -61,7 +61,7 @@ internal sealed class Ideals
     {
         var rests = Rests.Of(relaxed.Bests, served, SubsetSolver.Required(demands));
         var none = new long[relaxed.Bests.OfSets.Length];
-        var nothing = new Rests(none, [.. rests.Beside.Select(_ => none)], [.. rests.After.Select(_ => none)]);
+        var nothing = new Rests([.. rests.Beside.Select(_ => none)], [.. rests.Behind.Select(groups => groups.Select(group => group?.Select(_ => none).ToArray()).ToArray())], [.. rests.After.Select(_ => none)]);
         return new(nothing, rests, nothing, known is { } sum ? [(0, -sum, 0)] : [], long.MaxValue);
     }
 

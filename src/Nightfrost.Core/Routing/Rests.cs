@@ -2,10 +2,20 @@ using System.Numerics;
 
 namespace Nightfrost.Core.Routing;
 
+/// <summary>The best weighed sums behind one fork of a socket, without the splitter.</summary>
+/// <param name="ByHolders">Of each set of listeners, by exactly one feed, exactly two, and so on.</param>
+/// <param name="Splitter">For each number of feeds, from one, the most that a splitter with as many outputs left adds; less than nothing where it costs.</param>
+internal sealed record ForkBests(IReadOnlyList<long[]> ByHolders, long[] Splitter);
+
+/// <summary>The best weighed sums of one socket.</summary>
+/// <param name="OfSets">Of each set of listeners.</param>
+/// <param name="Forks">Those behind its forks, in the order of the groups of its lines; null where a group hangs on none.</param>
+internal sealed record SocketBests(long[] OfSets, IReadOnlyList<ForkBests?> Forks);
+
 /// <summary>The best weighed sums when everything at hand may be used by everybody.</summary>
 /// <param name="OfSets">Of each set of listeners served exactly, by number of the set; <see cref="SubsetSolver.IsNever"/> where nothing serves it.</param>
 /// <param name="OfSockets">The same by each socket alone, in the order of the lines' sockets.</param>
-internal sealed record Bests(long[] OfSets, IReadOnlyList<long[]> OfSockets)
+internal sealed record Bests(long[] OfSets, IReadOnlyList<SocketBests> OfSockets)
 {
     /// <summary>The best of each set by what serves it already and one more socket.</summary>
     /// <param name="best">Best without that socket, 0 for the empty set.</param>
@@ -31,11 +41,11 @@ internal sealed record Bests(long[] OfSets, IReadOnlyList<long[]> OfSockets)
     }
 }
 
-/// <summary>For each set of listeners served already, the most that the others could still add, by the sockets that are left for them.</summary>
-/// <param name="Anywhere">By any socket.</param>
-/// <param name="Beside">By any socket but one, in the order of the lines' sockets.</param>
-/// <param name="After">By the sockets after one.</param>
-internal sealed record Rests(long[] Anywhere, long[][] Beside, long[][] After)
+/// <summary>For each set of listeners served already, the most that the others could still add, by what is left for them.</summary>
+/// <param name="Beside">Any socket but one, in the order of the lines' sockets.</param>
+/// <param name="Behind">Any socket but one and more feeds behind a fork of that one, whose splitter is still to be paid: by socket, group of its lines, and feeds behind the fork already, from one; null where a group hangs on no fork.</param>
+/// <param name="After">The sockets after one.</param>
+internal sealed record Rests(long[][] Beside, IReadOnlyList<long[][]?[]> Behind, long[][] After)
 {
     // Below every sum that can be had.
     private const long Least = long.MinValue / 4;
@@ -50,16 +60,36 @@ internal sealed record Rests(long[] Anywhere, long[][] Beside, long[][] After)
         var (before, after) = (Nothing(bests.OfSets.Length), new long[sockets.Count + 1][]);
         after[sockets.Count] = Nothing(bests.OfSets.Length);
         for (var i = sockets.Count - 1; i > 0; i--)
-            after[i] = Bests.With(after[i + 1], sockets[i]);
+            after[i] = Bests.With(after[i + 1], sockets[i].OfSets);
         var (beside, later) = (new long[sockets.Count][], new long[sockets.Count][]);
+        var behind = new List<long[][]?[]>();
         for (var i = 0; i < sockets.Count; i++)
         {
-            beside[i] = Of(Bests.With(after[i + 1], before), served, required);
+            var others = Bests.With(after[i + 1], before);
+            beside[i] = Of(others, served, required);
+            behind.Add([.. sockets[i].Forks.Select(fork => fork is null ? null : LeftBehind(fork, others, served, required))]);
             later[i] = Of(after[i + 1], served, required);
-            before = Bests.With(before, sockets[i]);
+            before = Bests.With(before, sockets[i].OfSets);
         }
 
-        return new(Of(bests.OfSets, served, required), beside, later);
+        return new(beside, behind, later);
+    }
+
+    // From most feeds to one: the more are behind the fork already, the fewer may follow.
+    private static long[][] LeftBehind(ForkBests fork, long[] others, int served, int required)
+    {
+        var (left, more) = (new long[fork.ByHolders.Count][], Nothing(others.Length));
+        for (var holders = left.Length; holders > 0; holders--)
+        {
+            left[holders - 1] = Of(Bests.With(others, more), served, required);
+            for (var set = 0; set < others.Length; set++)
+            {
+                left[holders - 1][set] = SubsetSolver.IsNever(left[holders - 1][set]) ? Least : left[holders - 1][set] + fork.Splitter[holders - 1];
+                more[set] = Math.Max(more[set], fork.ByHolders[left.Length - holders][set]);
+            }
+        }
+
+        return left;
     }
 
     /// <summary>The best over every set of others that makes up the number served.</summary>

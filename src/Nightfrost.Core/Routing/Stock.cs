@@ -18,7 +18,8 @@ internal sealed class Stock
     private readonly record struct Field(int Resource, int Shift, long Mask, int There, long Cents, bool Bounded);
 
     private readonly Candidates _candidates;
-    private readonly List<Field> _fields = [];
+    private readonly Field[] _fields;
+    private readonly Field[] _bounded;
     private readonly List<(int Fits, int Shift, long Mask)> _usb = [];
     private readonly ConcurrentDictionary<long, (long Fed, int Unfed)> _settled = [];
     private readonly long _usbMask;
@@ -31,6 +32,7 @@ internal sealed class Stock
     public Stock(Candidates candidates, bool bounded = true)
     {
         _candidates = candidates;
+        var fields = new List<Field>();
         var fits = new HashSet<int>();
         foreach (var line in candidates.Lines)
             fits.UnionWith(line.Usb.Fits);
@@ -49,10 +51,12 @@ internal sealed class Stock
             var (there, isBounded) = (candidates.Resources.There(resource), candidates.Resources.IsBounded(resource));
             if (there > 0 && (bounded || !isBounded) && ShiftOf(2 * there + (isBounded ? 0 : 2 * sockets)) is var shift and >= 0)
             {
-                _fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource), isBounded));
+                fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource), isBounded));
                 _boundedMask |= isBounded ? MaskAt(shift) : 0;
             }
         }
+
+        (_fields, _bounded) = ([.. fields], [.. fields.Where(field => field.Bounded)]);
     }
 
     /// <summary>What a feed takes.</summary>
@@ -86,7 +90,7 @@ internal sealed class Stock
             sum = sum & ~_usbMask | fed;
             if (unfed > 0)
             {
-                var supply = _fields.FindIndex(f => f.Resource == _candidates.Supply);
+                var supply = Array.FindIndex(_fields, f => f.Resource == _candidates.Supply);
                 if (supply < 0)
                     cents += unfed * _candidates.Resources.Cents(_candidates.Supply);
                 else
@@ -94,7 +98,7 @@ internal sealed class Stock
             }
         }
 
-        foreach (var field in _fields)
+        foreach (ref readonly var field in _fields.AsSpan())
         {
             var more = (int)((sum & field.Mask) >> field.Shift) - field.There;
             if (more <= 0)
@@ -115,9 +119,9 @@ internal sealed class Stock
     {
         if ((taken & _boundedMask) == 0)
             return taken;
-        foreach (var field in _fields)
+        foreach (ref readonly var field in _bounded.AsSpan())
         {
-            if (field.Bounded && (int)((taken & field.Mask) >> field.Shift) + left <= field.There)
+            if ((int)((taken & field.Mask) >> field.Shift) + left <= field.There)
                 taken &= ~field.Mask;
         }
 
@@ -144,7 +148,7 @@ internal sealed class Stock
 
     private long With(long taken, int resource, int pieces)
     {
-        foreach (var field in _fields)
+        foreach (ref readonly var field in _fields.AsSpan())
         {
             if (field.Resource == resource && pieces > 0)
                 return taken + ((long)Math.Min(pieces, field.There) << field.Shift);

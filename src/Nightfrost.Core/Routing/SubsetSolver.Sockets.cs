@@ -21,6 +21,9 @@ internal sealed partial class SubsetSolver
 
         public long[] Key { get; }
 
+        /// <summary>What is best behind each fork, in the order of the groups of lines; null for lines on none.</summary>
+        public List<ForkBests?> Forks { get; } = [];
+
         public void Take(long[] keys, FeedLine[] lines)
         {
             for (var set = 1; set < Key.Length; set++)

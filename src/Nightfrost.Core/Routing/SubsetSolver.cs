@@ -74,7 +74,7 @@ internal sealed partial class SubsetSolver
             taken.Add((table, part));
         }
 
-        return new(best, [.. taken.Select(one => one.Table.Key)]);
+        return new(best, [.. taken.Select(one => new SocketBests(one.Table.Key, one.Table.Forks))]);
     }
 
     private List<Pick> Trace(List<(SocketTable Table, int[] Part)> taken, int set)
@@ -107,10 +107,14 @@ internal sealed partial class SubsetSolver
             var at = new FeedLine[_sets];
             foreach (var line in lines)
                 new GroupSolver(this, line).FillInto(keys, at);
-            if (number < 0)
-                table.Take(keys, at);
-            else
+            if (number >= 0)
+            {
                 Split(table, _candidates.Forks[number], keys, at);
+                continue;
+            }
+
+            table.Take(keys, at);
+            table.Forks.Add(null);
         }
 
         return table;
@@ -140,7 +144,16 @@ internal sealed partial class SubsetSolver
             ways.Add((key, part));
         }
 
+        var most = new long[ways.Count];
+        Array.Fill(most, Never);
         foreach (var splitter in fork.Splitters)
-            table.Take(splitter, ways, lines, _weights.KeyOf(0, 0, splitter.Cents, splitter.Hand));
+        {
+            var own = _weights.KeyOf(0, 0, splitter.Cents, splitter.Hand);
+            table.Take(splitter, ways, lines, own);
+            for (var holders = 1; holders <= splitter.Most; holders++)
+                most[holders - 1] = Math.Max(most[holders - 1], own);
+        }
+
+        table.Forks.Add(new([.. ways.Select(way => way.Key)], most));
     }
 }
