@@ -134,13 +134,15 @@ internal sealed class BestRig
             seen[shape.Number] = true;
             for (var at = 0; at + 1 < shape.Starts.Length; at++)
             {
+                var (grade, quality, margin) = (0, 0, 0);
                 for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)
                 {
                     ref readonly var worth = ref shape.Worths[k];
-                    highest[0][at % n] = Math.Max(highest[0][at % n], worth.Grade);
-                    highest[1][at % n] = Math.Max(highest[1][at % n], worth.Quality);
-                    highest[2][at % n] = Math.Max(highest[2][at % n], worth.Margin);
+                    (grade, quality, margin) = (Math.Max(grade, worth.Grade), Math.Max(quality, worth.Quality), Math.Max(margin, worth.Margin));
                 }
+
+                var i = at % n;
+                (highest[0][i], highest[1][i], highest[2][i]) = (Math.Max(highest[0][i], grade), Math.Max(highest[1][i], quality), Math.Max(highest[2][i], margin));
             }
         }
 
@@ -207,14 +209,14 @@ internal sealed class BestRig
     private Reached? Counted(Weights weights, Threshold threshold, Narrowed lines, Solution relaxed, int served, long? known, bool mayHope, bool channelsShort)
     {
         _stocks ??= new(_candidates);
-        var most = relaxed.Key;
+        var (most, rests) = (relaxed.Key, Rests.Of(relaxed.Bests, served, SubsetSolver.Required(_demands)));
         foreach (var stock in channelsShort ? [_stocks.WithChannels] : _stocks.InTurn)
         {
             FrontPoint? best = null;
             foreach (var least in mayHope ? Hopes(most, known) : [known])
             {
                 var steps = new StepCount(MostSteps);
-                best = FrontSolver.Fronts(_candidates, stock, lines, threshold, weights, _demands, Ideals.Of(relaxed, _demands, served, least), served, steps, _cancel).FirstOrDefault();
+                best = FrontSolver.Fronts(_candidates, stock, lines, threshold, weights, _demands, Ideals.Of(rests, least), served, steps, _cancel).FirstOrDefault();
                 _proven &= !steps.IsOver;
                 if (best is not null)
                     break;

@@ -24,10 +24,19 @@ internal sealed partial class FrontSolver
 
         private void AddTo(Front?[] table, Ideals.Left left, bool last, int smallest, int largest)
         {
+            var (_, cents, hand) = solver.Weighed(0, 0, line.Cents, line.Hand);
+
+            // Most often the best of each listener's ears tells already, with nothing left to sort out.
+            if (solver._lines.MostOf(line, smallest, solver._most))
+            {
+                solver._steps.Spent += solver._sets;
+                if (!left.MayAny(cents, solver._most, solver._least))
+                    return;
+            }
+
             var ears = solver._ears;
             for (var i = 0; i < ears.Length; i++)
                 Ears(i, smallest, ears[i]);
-            var (_, cents, hand) = solver.Weighed(0, 0, line.Cents, line.Hand);
             if (!Want(left, cents, hand, smallest, largest, ears))
                 return;
             var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = hand, Taken = solver._stock.Of(line), Line = line };

@@ -6,6 +6,7 @@ namespace Nightfrost.Core.Routing;
 internal sealed partial class FrontSolver
 {
     private readonly Candidates _candidates;
+    private readonly Narrowed _lines;
     private readonly Threshold _threshold;
     private readonly Weights? _weights;
     private readonly IReadOnlyList<Demand> _demands;
@@ -15,17 +16,20 @@ internal sealed partial class FrontSolver
     private readonly List<Front> _scratch = [];
     private readonly List<Joining>[] _ears;
     private readonly bool[] _wanted;
+    private readonly long[] _most;
+    private readonly long[] _least;
     private readonly (int Needs, long Cents, int Hand, int Size)[] _sums;
     private readonly int _listeners;
     private readonly int _sets;
     private Front[] _lent = [];
 
-    private FrontSolver(Candidates candidates, Stock stock, Threshold threshold, Weights? weights, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
+    private FrontSolver(Candidates candidates, Stock stock, Narrowed lines, Threshold threshold, Weights? weights, IReadOnlyList<Demand> demands, Ideals ideals, StepCount steps)
     {
-        (_candidates, _stock, _threshold, _weights, _demands, _ideals, _steps) = (candidates, stock, threshold, weights, demands, ideals, steps);
+        (_candidates, _stock, _lines, _threshold, _weights, _demands, _ideals, _steps) = (candidates, stock, lines, threshold, weights, demands, ideals, steps);
         _listeners = candidates.Tolerances.Length;
         _sets = 1 << _listeners;
         (_wanted, _sums, _ears) = (new bool[_sets], new (int Needs, long Cents, int Hand, int Size)[_sets], new List<Joining>[_listeners]);
+        (_most, _least) = (new long[_listeners], new long[_sets]);
         for (var i = 0; i < _listeners; i++)
             _ears[i] = [];
     }
@@ -44,7 +48,7 @@ internal sealed partial class FrontSolver
     public static List<FrontPoint> Fronts(
         Candidates candidates, Stock stock, Narrowed lines, Threshold threshold, Weights? weights, IReadOnlyList<Demand> demands, Ideals ideals, int served, StepCount steps, CancellationToken cancel)
     {
-        var solver = new FrontSolver(candidates, stock, threshold, weights, demands, ideals, steps);
+        var solver = new FrontSolver(candidates, stock, lines, threshold, weights, demands, ideals, steps);
         var fronts = solver.NewFronts();
         fronts[0]!.Add(new() { Needs = 0, Cents = 0, Hand = 0, Taken = 0 }, 0);
         var apart = weights is null ? null : solver.OfEach(lines.Sockets, cancel);
@@ -77,7 +81,7 @@ internal sealed partial class FrontSolver
             0,
             fronts.Length,
             new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel },
-            () => new FrontSolver(_candidates, _stock, _threshold, _weights, _demands, _ideals, new(_steps.Most)),
+            () => new FrontSolver(_candidates, _stock, _lines, _threshold, _weights, _demands, _ideals, new(_steps.Most)),
             (i, _, solver) =>
             {
                 fronts[i] = solver.OfSocket(i, sockets[i]);

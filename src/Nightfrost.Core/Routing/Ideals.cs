@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace Nightfrost.Core.Routing;
 
 /// <summary>Steps spent by a search, the same on every machine.</summary>
@@ -23,6 +25,14 @@ internal sealed class Ideals
         Beside = [.. cents.Beside.Select((_, i) => new Left(this, needs.Beside[i], cents.Beside[i], hand.Beside[i]))];
         Behind = [.. cents.Behind.Select((groups, i) => groups.Select((group, g) => group?.Select((_, h) => new Left(this, needs.Behind[i][g]![h], cents.Behind[i][g]![h], hand.Behind[i][g]![h])).ToArray()).ToArray())];
         After = [.. cents.After.Select((_, i) => new Left(this, needs.After[i], cents.After[i], hand.After[i]))];
+    }
+
+    private Ideals(Rests rests, long? known)
+    {
+        (_known, _budgetCents) = ([], long.MaxValue);
+        Beside = [.. rests.Beside.Select(rest => new Left(this, rest, known))];
+        Behind = [.. rests.Behind.Select(groups => groups.Select(group => group?.Select(rest => new Left(this, rest, known)).ToArray()).ToArray())];
+        After = [.. rests.After.Select(rest => new Left(this, rest, known))];
     }
 
     /// <summary>With any socket but one, in the order of the lines' sockets.</summary>
@@ -53,17 +63,9 @@ internal sealed class Ideals
     }
 
     /// <summary>The ideals of one weighing, which stands in the place of the price; only what is better than a rig known already may pass.</summary>
-    /// <param name="relaxed">The best of every set when everything at hand may be used by everybody.</param>
-    /// <param name="demands">What must stand in whose route.</param>
-    /// <param name="served">Listeners to serve.</param>
+    /// <param name="rests">What others could add when everything at hand may be used by everybody.</param>
     /// <param name="known">Weighed sum of the rig known already; null for none.</param>
-    public static Ideals Of(Solution relaxed, IReadOnlyList<Demand> demands, int served, long? known)
-    {
-        var rests = Rests.Of(relaxed.Bests, served, SubsetSolver.Required(demands));
-        var none = new long[relaxed.Bests.OfSets.Length];
-        var nothing = new Rests([.. rests.Beside.Select(_ => none)], [.. rests.Behind.Select(groups => groups.Select(group => group?.Select(_ => none).ToArray()).ToArray())], [.. rests.After.Select(_ => none)]);
-        return new(nothing, rests, nothing, known is { } sum ? [(0, -sum, 0)] : [], long.MaxValue);
-    }
+    public static Ideals Of(Rests rests, long? known) => new(rests, known);
 
     // True when something that has at best so much may be new and within the budget. The known ones stand in the order of their price.
     private static bool IsPassed((int Needs, long Cents, int Hand)[] known, long budgetCents, long most, long least, long fewest)
@@ -97,15 +99,63 @@ internal sealed class Ideals
     /// <summary>For each set of listeners served already, the most that could still be had with the others.</summary>
     public sealed class Left
     {
+        // More than any weighed sum, and still far from overflowing when added up over listeners.
+        private const long Dear = long.MaxValue >> 6;
+
         private readonly Ideals _ideals;
-        private readonly long[] _needs;
-        private readonly long[] _cents;
-        private readonly long[] _hand;
+        private readonly long[] _needs = [];
+        private readonly long[] _cents = [];
+        private readonly long[] _hand = [];
+
+        // Of one weighing: what a part must weigh less than.
+        private readonly long[]? _limits;
 
         internal Left(Ideals ideals, long[] needs, long[] cents, long[] hand) => (_ideals, _needs, _cents, _hand) = (ideals, needs, cents, hand);
 
+        internal Left(Ideals ideals, long[] rest, long? known)
+        {
+            (_ideals, _limits) = (ideals, new long[rest.Length]);
+            for (var set = 0; set < rest.Length; set++)
+                _limits[set] = SubsetSolver.IsNever(rest[set]) ? long.MinValue : known is { } sum ? rest[set] - sum : long.MaxValue;
+        }
+
         /// <summary>True when something built on this part may still be new and within the budget.</summary>
-        public bool MayPass(int set, int needs, long cents, int hand) =>
-            !SubsetSolver.IsNever(_needs[set]) && !SubsetSolver.IsNever(_cents[set]) && IsPassed(_ideals._known, _ideals._budgetCents, needs + _needs[set], cents - _cents[set], hand - _hand[set]);
+        public bool MayPass(int set, int needs, long cents, int hand) => _limits is { } limits ? cents < limits[set]
+            : !SubsetSolver.IsNever(_needs[set]) && !SubsetSolver.IsNever(_cents[set]) && IsPassed(_ideals._known, _ideals._budgetCents, needs + _needs[set], cents - _cents[set], hand - _hand[set]);
+
+        /// <summary>False when of one weighing no set of listeners on a feed may pass.</summary>
+        /// <param name="feed">What the feed weighs; less is better.</param>
+        /// <param name="most">The most that each listener adds; the least number there is for one who cannot.</param>
+        /// <param name="sums">Room for a number for each set.</param>
+        public bool MayAny(long feed, ReadOnlySpan<long> most, long[] sums)
+        {
+            var (limits, width) = (_limits!, Vector<long>.Count);
+            sums[0] = feed;
+            for (var i = 0; i < most.Length; i++)
+            {
+                var (one, size, set) = (most[i] == long.MinValue ? Dear : -most[i], 1 << i, 0);
+                for (var ones = new Vector<long>(one); set + width <= size; set += width)
+                    (new Vector<long>(sums, set) + ones).CopyTo(sums, size + set);
+                for (; set < size; set++)
+                    sums[size + set] = sums[set] + one;
+            }
+
+            // Nobody on it is of no use.
+            sums[0] = long.MaxValue;
+            var at = 0;
+            for (; at + width <= limits.Length; at += width)
+            {
+                if (Vector.LessThanAny(new Vector<long>(sums, at), new Vector<long>(limits, at)))
+                    return true;
+            }
+
+            for (; at < limits.Length; at++)
+            {
+                if (sums[at] < limits[at])
+                    return true;
+            }
+
+            return false;
+        }
     }
 }

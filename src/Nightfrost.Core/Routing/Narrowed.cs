@@ -9,9 +9,13 @@ internal sealed record SocketLines(int Socket, IReadOnlyList<(int Fork, FeedLine
 /// </summary>
 internal sealed class Narrowed
 {
-    public Narrowed(IReadOnlyList<SocketLines> sockets)
+    private readonly LineWorths<Weighed>? _worths;
+
+    /// <param name="sockets">Lines by socket.</param>
+    /// <param name="worths">What their ears weigh; null where there is no one weighing.</param>
+    public Narrowed(IReadOnlyList<SocketLines> sockets, LineWorths<Weighed>? worths = null)
     {
-        Sockets = sockets;
+        (Sockets, _worths) = (sockets, worths);
         foreach (var socket in Sockets)
         {
             foreach (var (_, some) in socket.Groups)
@@ -27,11 +31,30 @@ internal sealed class Narrowed
 
     /// <summary>Some of these lines.</summary>
     public Narrowed Where(Func<FeedLine, bool> kept) =>
-        new([.. Sockets.Select(socket => new SocketLines(socket.Socket, [.. socket.Groups.Select(group => (group.Fork, Array.FindAll(group.Lines, line => kept(line))))]))]);
+        new([.. Sockets.Select(socket => new SocketLines(socket.Socket, [.. socket.Groups.Select(group => (group.Fork, Array.FindAll(group.Lines, line => kept(line))))]))], _worths);
+
+    /// <summary>Finds the most that each listener can weigh on a line without anything from its box. May be asked from several threads.</summary>
+    /// <param name="line">One of these lines.</param>
+    /// <param name="size">Listeners in the group, at least 1.</param>
+    /// <param name="most">Takes it, listener by listener; the least number there is where nothing can be worn.</param>
+    /// <returns>False where there is no one weighing, or the line has a box that may make an ear cheaper.</returns>
+    public bool MostOf(FeedLine line, int size, Span<long> most)
+    {
+        if (_worths is null || line.InTheBox.Length > 0)
+            return false;
+        var list = _worths.Of(line);
+        var first = (Math.Min(size, list.Bests.Length / most.Length) - 1) * most.Length;
+        for (var i = 0; i < most.Length; i++)
+            most[i] = list.IsEmpty(first + i) ? long.MinValue : list.Bests[first + i].Key;
+        return true;
+    }
 
     /// <summary>For one weighing under a threshold: a line is stood in for when it weighs no more for any listener.</summary>
-    public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands) =>
-        new(Left(candidates.BySocket, WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one))), line => new(0, -weights.Cents * line.Cents - weights.Hand * line.Hand), demands.Count > 0 ? 1 : BestRig.Workers));
+    public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands)
+    {
+        var worths = WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one)));
+        return new(Left(candidates.BySocket, worths, line => new(0, weights.KeyOf(0, 0, line.Cents, line.Hand)), demands.Count > 0 ? 1 : BestRig.Workers), worths);
+    }
 
     /// <summary>For every weighing under every threshold: a line is stood in for when it is no better in any criterion for any listener.</summary>
     /// <param name="socket">Number of the socket.</param>

@@ -29,9 +29,10 @@ internal sealed partial class SubsetSolver
             for (var size = 1; size <= line.Most; size++)
             {
                 var any = false;
+                var known = solver._lines.MostOf(line, size, own);
                 for (var i = 0; i < n; i++)
                 {
-                    own[i] = BestEar(i, size, out _);
+                    own[i] = Math.Max(Never, known ? own[i] : BestEar(i, size, out _));
                     any |= own[i] > Never;
                 }
 

@@ -49,7 +49,7 @@ public class FrontSolverTests
     {
         var lines = Narrowed.For(one.Candidates, weights, one.Threshold, []);
         var relaxed = SubsetSolver.Best(one.Candidates, lines, weights, one.Threshold, [], default);
-        var points = FrontSolver.Fronts(one.Candidates, one.Stock, lines, one.Threshold, weights, [], Ideals.Of(relaxed, [], one.Served, known), one.Served, new StepCount(long.MaxValue), default);
+        var points = FrontSolver.Fronts(one.Candidates, one.Stock, lines, one.Threshold, weights, [], Ideals.Of(Rests.Of(relaxed.Bests, one.Served, 0), known), one.Served, new StepCount(long.MaxValue), default);
         return points.Count == 0 ? known : -points[0].Cents;
     }
 
