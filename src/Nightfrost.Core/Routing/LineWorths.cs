@@ -38,6 +38,9 @@ internal readonly record struct WorthList<T>(T[] All, int[] Starts, T[] Bests)
 internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func<FeedLine, WorthList<T>> listOf)
     where T : struct, IWorth<T>
 {
+    /// <summary>How many listeners there are.</summary>
+    public int Listeners { get; } = listeners;
+
     private readonly WorthList<T>?[] _ofShapes = new WorthList<T>?[byLine ? 0 : shapes];
     private readonly Dictionary<FeedLine, WorthList<T>> _ofLines = new(ReferenceEqualityComparer.Instance);
 
@@ -49,7 +52,7 @@ internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func
     {
         if (ReferenceEquals(mine.All, others.All))
             return true;
-        var (mySizes, otherSizes) = (mine.Bests.Length / listeners, others.Bests.Length / listeners);
+        var (mySizes, otherSizes) = (mine.Bests.Length / Listeners, others.Bests.Length / Listeners);
         var sizes = Math.Min(otherMost, Math.Max(mySizes, otherSizes));
 
         // Most often the best of some listener's ears tells already.
@@ -57,8 +60,8 @@ internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func
         {
             for (var size = 1; size <= sizes; size++)
             {
-                var (at, atOther) = ((Math.Min(size, mySizes) - 1) * listeners, (Math.Min(size, otherSizes) - 1) * listeners);
-                for (var i = 0; i < listeners; i++)
+                var (at, atOther) = ((Math.Min(size, mySizes) - 1) * Listeners, (Math.Min(size, otherSizes) - 1) * Listeners);
+                for (var i = 0; i < Listeners; i++)
                 {
                     if (others.IsEmpty(atOther + i))
                         continue;

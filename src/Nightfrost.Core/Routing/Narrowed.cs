@@ -108,19 +108,17 @@ internal sealed class Narrowed
     private static FeedLine[] Left<T>(FeedLine[] lines, LineWorths<T> worths, Func<FeedLine, T> worthOf)
         where T : struct, IWorth<T>
     {
-        var (feeds, lists, kept, count, hit) = (new T[lines.Length], new WorthList<T>[lines.Length], new int[lines.Length], 0, -1);
+        var (pairs, kept, count, hit) = (new StandIns<T>(lines, worths, worthOf), new int[lines.Length], 0, -1);
         for (var at = 0; at < lines.Length; at++)
         {
-            lists[at] = worths.Of(lines[at]);
-            if (lists[at].All.Length == 0)
+            if (!pairs.Enter(at))
                 continue;
-            feeds[at] = worthOf(lines[at]);
 
             // What stood in for the line before often stands in for this one too.
-            var needed = hit < 0 || !StandsIn(hit, at);
+            var needed = hit < 0 || !pairs.StandsIn(hit, at);
             for (var k = 0; k < count && needed; k++)
             {
-                if (StandsIn(kept[k], at))
+                if (pairs.StandsIn(kept[k], at))
                     (needed, hit) = (false, kept[k]);
             }
 
@@ -129,7 +127,7 @@ internal sealed class Narrowed
             var left = 0;
             for (var k = 0; k < count; k++)
             {
-                if (!StandsIn(at, kept[k]))
+                if (!pairs.StandsIn(at, kept[k]))
                     kept[left++] = kept[k];
                 else if (kept[k] == hit)
                     hit = at;
@@ -139,8 +137,5 @@ internal sealed class Narrowed
         }
 
         return Array.ConvertAll(kept[..count], at => lines[at]);
-
-        bool StandsIn(int k, int at) =>
-            feeds[k].StandsInFor(feeds[at]) && lines[k].Most >= lines[at].Most && worths.Cover(lists[k], lists[at], lines[at].Most) && lines[k].Rivalry.StandsInFor(lines[at].Rivalry);
     }
 }
