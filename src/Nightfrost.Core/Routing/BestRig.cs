@@ -86,7 +86,7 @@ internal sealed class BestRig
                 continue;
             }
 
-            best ??= Solve(Weights.Of(before), threshold);
+            best ??= AtOnce(Weights.Of(before), threshold, criterion) ?? Solve(Weights.Of(before), threshold);
             if (best is null)
                 return new(null, default, _proven);
             best = Raised(Weights.Of(before), threshold, criterion, best);
@@ -95,6 +95,16 @@ internal sealed class BestRig
 
         best ??= Solve(Weights.Of(before), threshold);
         return best is null ? new(null, default, _proven) : new(best.Rig, best.Score, _proven);
+    }
+
+    // While only wishes are weighed: where every listener's most wishes can be had at the highest level of the next place, nothing is better, and one search is saved.
+    private Reached? AtOnce(Weights weights, Threshold threshold, Criterion criterion)
+    {
+        if (weights is not { Cents: 0, Hand: 0 })
+            return null;
+        var wishes = Highest[3];
+        var goal = weights.KeyOf(wishes.Length, wishes.Sum(), 0, 0);
+        return Solve(weights, With(threshold, criterion, HighestLevel(criterion, wishes.Length)), goal) is { } found && found.Key >= goal ? found : null;
     }
 
     // The best rig of one weighing that is also best in one more place. Most often the highest level that the listeners' ears allow can be had, so it is tried first.
@@ -116,15 +126,17 @@ internal sealed class BestRig
     // No rig that serves everybody is better than the best ear of the listener whose best is worst.
     private int HighestLevel(Criterion criterion, int served)
     {
-        var highest = (_highest ??= HighestLevels())[criterion switch { Criterion.InStep => 0, Criterion.Quality => 1, _ => 2 }];
+        var highest = Highest[criterion switch { Criterion.InStep => 0, Criterion.Quality => 1, _ => 2 }];
         return served == highest.Length ? highest.Min() : highest.Max();
     }
 
-    // The best level of each listener, in step, in quality and in margin.
+    // The best level of each listener, in step, in quality, in margin and in wishes met.
+    private int[][] Highest => _highest ??= HighestLevels();
+
     private int[][] HighestLevels()
     {
         var n = _candidates.Tolerances.Length;
-        int[][] highest = [new int[n], new int[n], new int[n]];
+        int[][] highest = [new int[n], new int[n], new int[n], new int[n]];
         var seen = new bool[_candidates.Shapes];
         foreach (var line in _candidates.Lines)
         {
@@ -134,15 +146,15 @@ internal sealed class BestRig
             seen[shape.Number] = true;
             for (var at = 0; at + 1 < shape.Starts.Length; at++)
             {
-                var (grade, quality, margin) = (0, 0, 0);
+                var (grade, quality, margin, wishes) = (0, 0, 0, 0);
                 for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)
                 {
                     ref readonly var worth = ref shape.Worths[k];
-                    (grade, quality, margin) = (Math.Max(grade, worth.Grade), Math.Max(quality, worth.Quality), Math.Max(margin, worth.Margin));
+                    (grade, quality, margin, wishes) = (Math.Max(grade, worth.Grade), Math.Max(quality, worth.Quality), Math.Max(margin, worth.Margin), Math.Max(wishes, worth.Needs));
                 }
 
                 var i = at % n;
-                (highest[0][i], highest[1][i], highest[2][i]) = (Math.Max(highest[0][i], grade), Math.Max(highest[1][i], quality), Math.Max(highest[2][i], margin));
+                (highest[0][i], highest[1][i], highest[2][i], highest[3][i]) = (Math.Max(highest[0][i], grade), Math.Max(highest[1][i], quality), Math.Max(highest[2][i], margin), Math.Max(highest[3][i], wishes));
             }
         }
 
