@@ -96,5 +96,5 @@ build_all() {
   once npm "Fetching the front end's packages…" src/web/package.json src/web/package-lock.json -- npm_ci
   once web "Building the front end…" src/web -- web_build
   [ -f .build/service/Nightfrost.Web.dll ] || rm -f .build/service.done
-  once service.done "Building the service…" src global.json Directory.Build.props Directory.Packages.props -- service_build
+  once service.done "Building the service…" src global.json collector.props Directory.Build.props Directory.Packages.props -- service_build
 }

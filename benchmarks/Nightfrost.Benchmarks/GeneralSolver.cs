@@ -132,7 +132,7 @@ internal sealed class GeneralSolver
 
     private void Sockets()
     {
-        for (var socket = 0; socket < _candidates.Sockets; socket++)
+        foreach (var socket in _candidates.BySocket.Select(lines => lines.Socket))
             _model.AddAtMostOne(_groups.Where(g => g.Line.Socket == socket && g.Line.Fork < 0).Select(g => g.On).Concat(_splitters.Where(s => s.Fork.Socket == socket).Select(s => s.On)));
         foreach (var standing in _splitters.GroupBy(s => s.Fork.Number))
         {

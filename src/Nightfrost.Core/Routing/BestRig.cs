@@ -221,7 +221,8 @@ internal sealed class BestRig
     private Reached? Counted(Weights weights, Threshold threshold, Narrowed lines, Solution relaxed, int served, long? known, bool mayHope, bool channelsShort)
     {
         _stocks ??= new(_candidates);
-        var (most, rests) = (relaxed.Key, Rests.Of(relaxed.Bests, served, SubsetSolver.Required(_demands)));
+        var required = SubsetSolver.Required(_demands);
+        var (most, rests) = (Rests.Of(relaxed.Bests.OfSets, served, required)[0], Rests.Of(relaxed.Bests, served, required));
         foreach (var stock in channelsShort ? [_stocks.WithChannels] : _stocks.InTurn)
         {
             FrontPoint? best = null;

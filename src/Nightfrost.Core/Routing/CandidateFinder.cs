@@ -61,7 +61,6 @@ internal sealed class CandidateFinder
             Site = site,
             BySocket = bySocket,
             Forks = finder._forks.All,
-            Sockets = sockets.Count,
             Shapes = shapes,
             Resources = finder._pieces.Resources,
             Grades = finder._grades,

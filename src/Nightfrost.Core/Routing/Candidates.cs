@@ -183,7 +183,6 @@ internal sealed class Candidates
     /// <summary>All lines.</summary>
     public IReadOnlyList<FeedLine> Lines => field ??= [.. BySocket.SelectMany(socket => socket.Groups).SelectMany(group => group.Lines)];
     public required IReadOnlyList<Fork> Forks { get; init; }
-    public required int Sockets { get; init; }
 
     /// <summary>One more than the greatest number of a <see cref="FeedLine.Shape"/>.</summary>
     public required int Shapes { get; init; }

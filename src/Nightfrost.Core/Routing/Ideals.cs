@@ -54,9 +54,9 @@ internal sealed class Ideals
         if (SubsetSolver.IsNever(most))
             return null;
         var (cents, hand) = (Best(new(0, 0, 1, 0)), Best(new(0, 0, 0, 1)));
-        var passed = Undominated(known.Select(score => (score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes)));
-        return IsPassed(passed, budgetCents, most, -Rests.Of(cents.OfSets, served, required)[0], -Rests.Of(hand.OfSets, served, required)[0])
-            ? new Ideals(Rests.Of(needs, served, required), Rests.Of(cents, served, required), Rests.Of(hand, served, required), passed, budgetCents)
+        var undominated = Undominated(known.Select(score => (score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes)));
+        return MayBeNew(undominated, budgetCents, most, -Rests.Of(cents.OfSets, served, required)[0], -Rests.Of(hand.OfSets, served, required)[0])
+            ? new Ideals(Rests.Of(needs, served, required), Rests.Of(cents, served, required), Rests.Of(hand, served, required), undominated, budgetCents)
             : null;
 
         Bests Best(Weights weights) => SubsetSolver.BestOfSets(candidates, lines, weights, threshold, demands, cancel);
@@ -68,7 +68,7 @@ internal sealed class Ideals
     public static Ideals Of(Rests rests, long? known) => new(rests, known);
 
     // True when something that has at best so much may be new and within the budget. The known ones stand in the order of their price.
-    private static bool IsPassed((int Needs, long Cents, int Hand)[] known, long budgetCents, long most, long least, long fewest)
+    private static bool MayBeNew((int Needs, long Cents, int Hand)[] known, long budgetCents, long most, long least, long fewest)
     {
         if (least > budgetCents)
             return false;
@@ -121,7 +121,7 @@ internal sealed class Ideals
 
         /// <summary>True when something built on this part may still be new and within the budget.</summary>
         public bool MayPass(int set, int needs, long cents, int hand) => _limits is { } limits ? cents < limits[set]
-            : !SubsetSolver.IsNever(_needs[set]) && !SubsetSolver.IsNever(_cents[set]) && IsPassed(_ideals._known, _ideals._budgetCents, needs + _needs[set], cents - _cents[set], hand - _hand[set]);
+            : !SubsetSolver.IsNever(_needs[set]) && !SubsetSolver.IsNever(_cents[set]) && MayBeNew(_ideals._known, _ideals._budgetCents, needs + _needs[set], cents - _cents[set], hand - _hand[set]);
 
         /// <summary>False when of one weighing no set of listeners on a feed may pass.</summary>
         /// <param name="feed">What the feed weighs; less is better.</param>

@@ -38,11 +38,11 @@ internal readonly record struct WorthList<T>(T[] All, int[] Starts, T[] Bests)
 internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func<FeedLine, WorthList<T>> listOf)
     where T : struct, IWorth<T>
 {
-    /// <summary>How many listeners there are.</summary>
-    public int Listeners { get; } = listeners;
-
     private readonly WorthList<T>?[] _ofShapes = new WorthList<T>?[byLine ? 0 : shapes];
     private readonly Dictionary<FeedLine, WorthList<T>> _ofLines = new(ReferenceEqualityComparer.Instance);
+
+    /// <summary>How many listeners there are.</summary>
+    public int Listeners { get; } = listeners;
 
     /// <summary>True when in groups of every size the ears of one line can stand in for those of another.</summary>
     /// <param name="mine">Worths of the one, as <see cref="Of"/> gives them.</param>

@@ -17,6 +17,16 @@ internal sealed record SocketBests(long[] OfSets, IReadOnlyList<ForkBests?> Fork
 /// <param name="OfSockets">The same by each socket alone, in the order of the lines' sockets.</param>
 internal sealed record Bests(long[] OfSets, IReadOnlyList<SocketBests> OfSockets)
 {
+    /// <summary>The best of each set before any socket is used: only that of nobody can be had, for nothing.</summary>
+    /// <param name="sets">Sets of listeners.</param>
+    public static long[] OfNothing(int sets)
+    {
+        var best = new long[sets];
+        Array.Fill(best, SubsetSolver.Never);
+        best[0] = 0;
+        return best;
+    }
+
     /// <summary>The best of each set by what serves it already and one more socket.</summary>
     /// <param name="best">Best without that socket, 0 for the empty set.</param>
     /// <param name="socket">Best by that socket alone.</param>
@@ -47,9 +57,6 @@ internal sealed record Bests(long[] OfSets, IReadOnlyList<SocketBests> OfSockets
 /// <param name="After">The sockets after one.</param>
 internal sealed record Rests(long[][] Beside, IReadOnlyList<long[][]?[]> Behind, long[][] After)
 {
-    // Below every sum that can be had.
-    private const long Least = long.MinValue / 4;
-
     /// <summary>Works them out.</summary>
     /// <param name="bests">The best of sets and sockets.</param>
     /// <param name="served">Listeners to serve.</param>
@@ -57,8 +64,8 @@ internal sealed record Rests(long[][] Beside, IReadOnlyList<long[][]?[]> Behind,
     public static Rests Of(Bests bests, int served, int required)
     {
         var sockets = bests.OfSockets;
-        var (before, after) = (Nothing(bests.OfSets.Length), new long[sockets.Count + 1][]);
-        after[sockets.Count] = Nothing(bests.OfSets.Length);
+        var (before, after) = (Bests.OfNothing(bests.OfSets.Length), new long[sockets.Count + 1][]);
+        after[sockets.Count] = Bests.OfNothing(bests.OfSets.Length);
         for (var i = sockets.Count - 1; i > 0; i--)
             after[i] = Bests.With(after[i + 1], sockets[i].OfSets);
         var (beside, later) = (new long[sockets.Count][], new long[sockets.Count][]);
@@ -78,13 +85,13 @@ internal sealed record Rests(long[][] Beside, IReadOnlyList<long[][]?[]> Behind,
     // From most feeds to one: the more are behind the fork already, the fewer may follow.
     private static long[][] LeftBehind(ForkBests fork, long[] others, int served, int required)
     {
-        var (left, more) = (new long[fork.ByHolders.Count][], Nothing(others.Length));
+        var (left, more) = (new long[fork.ByHolders.Count][], Bests.OfNothing(others.Length));
         for (var holders = left.Length; holders > 0; holders--)
         {
             left[holders - 1] = Of(Bests.With(others, more), served, required);
             for (var set = 0; set < others.Length; set++)
             {
-                left[holders - 1][set] = SubsetSolver.IsNever(left[holders - 1][set]) ? Least : left[holders - 1][set] + fork.Splitter[holders - 1];
+                left[holders - 1][set] = SubsetSolver.IsNever(left[holders - 1][set]) ? SubsetSolver.Never : left[holders - 1][set] + fork.Splitter[holders - 1];
                 more[set] = Math.Max(more[set], fork.ByHolders[left.Length - holders][set]);
             }
         }
@@ -103,7 +110,7 @@ internal sealed record Rests(long[][] Beside, IReadOnlyList<long[][]?[]> Behind,
         for (var set = 0; set < best.Length; set++)
         {
             var (missing, others) = (served - BitOperations.PopCount((uint)set), all ^ set);
-            rest[set] = missing == 0 && (set & required) == required ? 0 : Least;
+            rest[set] = missing == 0 && (set & required) == required ? 0 : SubsetSolver.Never;
             if (missing <= 0)
                 continue;
             if (missing == BitOperations.PopCount((uint)others))
@@ -120,13 +127,5 @@ internal sealed record Rests(long[][] Beside, IReadOnlyList<long[][]?[]> Behind,
         }
 
         return rest;
-    }
-
-    private static long[] Nothing(int sets)
-    {
-        var best = new long[sets];
-        Array.Fill(best, Least);
-        best[0] = 0;
-        return best;
     }
 }

@@ -6,7 +6,8 @@ namespace Nightfrost.Core.Routing;
 /// </summary>
 internal sealed partial class SubsetSolver
 {
-    private const long Never = long.MinValue / 4;
+    /// <summary>Stands for what nothing serves; two of them add up without overflowing.</summary>
+    public const long Never = long.MinValue / 4;
 
     private readonly Candidates _candidates;
     private readonly Narrowed _lines;
@@ -63,9 +64,7 @@ internal sealed partial class SubsetSolver
     private Bests Fill(List<(SocketTable Table, int[] Part)> taken)
     {
         // best[set]: the best way to serve exactly this set by the sockets so far.
-        var best = new long[_sets];
-        Array.Fill(best, Never);
-        best[0] = 0;
+        var best = Bests.OfNothing(_sets);
         foreach (var socket in _lines.Sockets)
         {
             _cancel.ThrowIfCancellationRequested();

@@ -76,7 +76,6 @@ public class AirChannelsTests
         {
             Site = Anywhere,
             BySocket = [],
-            Sockets = 1,
             Shapes = 0,
             Resources = resources,
             Grades = new InStepGrades(Anywhere, new Suffixes()),

@@ -8,7 +8,6 @@ public sealed class RestsTests
 {
     private const int Listeners = 4;
     private const int Sets = 1 << Listeners;
-    private const long Never = long.MinValue / 4;
 
     public static TheoryData<int> Seeds => [.. Enumerable.Range(300, 12)];
 
@@ -28,7 +27,7 @@ public sealed class RestsTests
             for (var holders = 1; bests.OfSockets[i].Forks[0] is { } fork && holders <= fork.ByHolders.Count; holders++)
             {
                 // So many more feeds at most may follow behind the fork, and its splitter is still to be paid.
-                var more = Enumerable.Range(0, Sets).Select(set => fork.ByHolders.Take(fork.ByHolders.Count - holders).Select(by => by[set]).Append(Never).Max()).ToArray();
+                var more = Enumerable.Range(0, Sets).Select(set => fork.ByHolders.Take(fork.ByHolders.Count - holders).Select(by => by[set]).Append(SubsetSolver.Never).Max()).ToArray();
                 var expected = Shared([.. beside, more], served, required).Select(sum => sum is null ? null : sum + fork.Splitter[holders - 1]);
                 Assert.Equal(expected, Settled(rests.Behind[i][0]![holders - 1]));
             }
@@ -57,7 +56,7 @@ public sealed class RestsTests
     [Fact]
     public void Without_a_known_rig_everything_that_can_be_completed_may_pass()
     {
-        var serves = Enumerable.Range(0, Sets).Select(set => set == 0b1100 ? 5L : Never).ToArray();
+        var serves = Enumerable.Range(0, Sets).Select(set => set == 0b1100 ? 5L : SubsetSolver.Never).ToArray();
         var ideals = Ideals.Of(Rests.Of(new Bests(serves, [new(serves, [null]), new(serves, [null])]), Listeners, 0), null);
         Assert.True(ideals.Beside[0].MayPass(0b0011, 0, long.MaxValue / 2, 0));
         Assert.False(ideals.Beside[0].MayPass(0b0111, 0, 0, 0));
@@ -67,11 +66,10 @@ public sealed class RestsTests
     private static Bests Draw(Random random)
     {
         List<SocketBests> sockets = [.. Enumerable.Range(0, random.Next(1, 4)).Select(_ => new SocketBests(Keys(random), [random.Next(2) == 0 ? null : new([.. Enumerable.Range(0, 2).Select(_ => Keys(random))], [-3, -8])]))];
-        var nothing = Enumerable.Range(0, Sets).Select(set => set == 0 ? 0 : Never).ToArray();
-        return new(sockets.Aggregate(nothing, (best, socket) => Bests.With(best, socket.OfSets)), sockets);
+        return new(sockets.Aggregate(Bests.OfNothing(Sets), (best, socket) => Bests.With(best, socket.OfSets)), sockets);
     }
 
-    private static long[] Keys(Random random) => [.. Enumerable.Range(0, Sets).Select(set => set == 0 || random.Next(3) == 0 ? Never : random.Next(-50, 100))];
+    private static long[] Keys(Random random) => [.. Enumerable.Range(0, Sets).Select(set => set == 0 || random.Next(3) == 0 ? SubsetSolver.Never : random.Next(-50, 100))];
 
     private static IEnumerable<int> Members(int set) => Enumerable.Range(0, Listeners).Where(i => (set >> i & 1) == 1);
 

@@ -41,7 +41,6 @@ public class StockTests
         {
             Site = site,
             BySocket = [],
-            Sockets = 1,
             Shapes = 0,
             Resources = resources,
             Grades = new InStepGrades(site, new Suffixes()),
