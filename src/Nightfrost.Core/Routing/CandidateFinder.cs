@@ -228,10 +228,10 @@ internal sealed class CandidateFinder
         };
     }
 
-    // While sockets are entered, a second worker looks through those entered before. The shapes are numbered in the order of the sockets.
+    // While sockets are entered, a second worker looks through those entered before.
     private (List<SocketLines> BySocket, int Shapes) EnterAll(List<SourcePort> sockets)
     {
-        var worth = new (SocketLines Lines, Shapes Shapes)[sockets.Count];
+        var worth = new SocketLines[sockets.Count];
         using var entered = new BlockingCollection<(int Number, List<FeedLine> Lines)>();
         var worker = Task.Run(() => LookThrough(entered.GetConsumingEnumerable()), _cancel);
         try
@@ -249,16 +249,8 @@ internal sealed class CandidateFinder
         }
 
         worker.GetAwaiter().GetResult();
-        var (all, count) = (new List<SocketLines>(), 0);
-        foreach (var (lines, shapes) in worth)
-        {
-            shapes.NumberFrom(count);
-            count += shapes.Count;
-            if (lines.Groups.Count > 0)
-                all.Add(lines);
-        }
-
-        return (all, count);
+        List<SocketLines> all = [.. worth.Where(lines => lines.Groups.Count > 0)];
+        return (all, NumberedAnew(all));
 
         void LookThrough(IEnumerable<(int Number, List<FeedLine> Lines)> some)
         {
@@ -274,15 +266,28 @@ internal sealed class CandidateFinder
         return _log is not null ? all : all.OrderByDescending(i => SocketKinds.Of(sockets[i].Kind).IsRadio ? 0 : _chains.CountAt(sockets[i]));
     }
 
+    // The shapes that the lines left have, in the order of the sockets; how many there are.
+    private static int NumberedAnew(List<SocketLines> sockets)
+    {
+        var known = new HashSet<Shape>(ReferenceEqualityComparer.Instance);
+        foreach (var line in sockets.SelectMany(socket => socket.Groups).SelectMany(group => group.Lines))
+        {
+            if (known.Add(line.Shape))
+                line.Shape.Number = known.Count - 1;
+        }
+
+        return known.Count;
+    }
+
     // Worth in any rig: those that no other line of their socket replaces, with their shapes.
-    private (SocketLines Lines, Shapes Shapes) Worth(int socket, List<FeedLine> entered)
+    private SocketLines Worth(int socket, List<FeedLine> entered)
     {
         _cancel.ThrowIfCancellationRequested();
         var shapes = new Shapes(_grades, _tolerances);
         List<FeedLine> lines = [.. new Dominance(_pieces, _grades, _tolerances, _side.IsNamed).Without(entered)];
         foreach (var line in lines)
             line.Shape = shapes.Of(line);
-        return (Narrowed.Always(socket, lines, _tolerances.Length, shapes.Count), shapes);
+        return Narrowed.Always(socket, lines, _tolerances.Length, shapes.Count);
     }
 
     private (string, int)[] InTheBox(Device transmitter) =>

@@ -26,19 +26,11 @@ internal sealed partial class FrontSolver
         {
             var (_, cents, hand) = solver.Weighed(0, 0, line.Cents, line.Hand);
 
-            // Most often the best of each listener's ears tells already, with nothing left to sort out.
-            if (solver._lines.MostOf(line, smallest, solver._most))
-            {
-                solver._steps.Spent += solver._sets;
-                if (!left.MayAny(cents, solver._most, solver._least))
-                    return;
-            }
-
             var ears = solver._ears;
-            for (var i = 0; i < ears.Length; i++)
-                Ears(i, smallest, ears[i]);
-            if (!Want(left, cents, hand, smallest, largest, ears))
+            if (!MayLead(left, cents, hand, smallest, largest))
                 return;
+            if (line.InTheBox.Length == 0)
+                Ears(smallest, ears);
             var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = hand, Taken = solver._stock.Of(line), Line = line };
             for (var first = 0; first < ears.Length; first++)
             {
@@ -47,18 +39,44 @@ internal sealed partial class FrontSolver
             }
         }
 
-        // Marks the sets of listeners that, each with the best of every criterion at once, could still lead to a new rig, and the parts that such sets grow from.
-        private bool Want(Ideals.Left left, long feedCents, int feedHand, int smallest, int largest, List<Joining>[] ears)
+        // False when nothing on this line could lead to a new rig. Most often the best of each listener's ears tells already, with nothing to sort out; only a box may make an ear cheaper.
+        private bool MayLead(Ideals.Left left, long feedCents, int feedHand, int smallest, int largest)
         {
-            var n = solver._listeners;
-            Span<(int Needs, long Cents, int Hand)> best = stackalloc (int, long, int)[n];
-            for (var i = 0; i < n; i++)
+            var best = solver._best;
+            if (line.InTheBox.Length > 0)
             {
-                best[i] = (int.MinValue, long.MaxValue, int.MaxValue);
-                foreach (ref readonly var one in CollectionsMarshal.AsSpan(ears[i]))
-                    best[i] = (Math.Max(best[i].Needs, one.Needs), Math.Min(best[i].Cents, one.Cents), Math.Min(best[i].Hand, one.Hand));
+                Ears(smallest, solver._ears);
+                for (var i = 0; i < best.Length; i++)
+                    best[i] = BestOf(solver._ears[i]);
+            }
+            else if (solver._weights is { } weights)
+            {
+                solver._steps.Spent += solver._sets;
+                solver._lines.MostOf(line, smallest, weights, solver._most);
+                if (!left.MayAny(feedCents, solver._most, solver._least))
+                    return false;
+                for (var i = 0; i < best.Length; i++)
+                    best[i] = solver._most[i] == long.MinValue ? Narrowed.Nothing : (0, -solver._most[i], 0);
+            }
+            else
+            {
+                solver._lines.BestOf(line, smallest, best);
             }
 
+            return Want(left, feedCents, feedHand, smallest, largest, best);
+        }
+
+        private static (int Needs, long Cents, int Hand) BestOf(List<Joining> ears)
+        {
+            var best = Narrowed.Nothing;
+            foreach (ref readonly var one in CollectionsMarshal.AsSpan(ears))
+                best = (Math.Max(best.Needs, one.Needs), Math.Min(best.Cents, one.Cents), Math.Min(best.Hand, one.Hand));
+            return best;
+        }
+
+        // Marks the sets of listeners that, each with the best of every criterion at once, could still lead to a new rig, and the parts that such sets grow from.
+        private bool Want(Ideals.Left left, long feedCents, int feedHand, int smallest, int largest, ReadOnlySpan<(int Needs, long Cents, int Hand)> best)
+        {
             var (wanted, sums, any) = (solver._wanted, solver._sums, false);
             sums[0] = (0, feedCents, feedHand, 0);
             solver._steps.Spent += solver._sets;
@@ -131,6 +149,12 @@ internal sealed partial class FrontSolver
         }
 
         private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && EarPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
+
+        private void Ears(int size, List<Joining>[] found)
+        {
+            for (var i = 0; i < found.Length; i++)
+                Ears(i, size, found[i]);
+        }
 
         private void Ears(int listener, int size, List<Joining> found)
         {

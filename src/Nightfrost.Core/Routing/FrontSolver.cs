@@ -17,6 +17,7 @@ internal sealed partial class FrontSolver
     private readonly List<Joining>[] _ears;
     private readonly bool[] _wanted;
     private readonly long[] _most;
+    private readonly (int Needs, long Cents, int Hand)[] _best;
     private readonly long[] _least;
     private readonly (int Needs, long Cents, int Hand, int Size)[] _sums;
     private readonly int _listeners;
@@ -29,7 +30,7 @@ internal sealed partial class FrontSolver
         _listeners = candidates.Tolerances.Length;
         _sets = 1 << _listeners;
         (_wanted, _sums, _ears) = (new bool[_sets], new (int Needs, long Cents, int Hand, int Size)[_sets], new List<Joining>[_listeners]);
-        (_most, _least) = (new long[_listeners], new long[_sets]);
+        (_most, _best, _least) = (new long[_listeners], new (int Needs, long Cents, int Hand)[_listeners], new long[_sets]);
         for (var i = 0; i < _listeners; i++)
             _ears[i] = [];
     }

@@ -16,23 +16,18 @@ internal sealed class StepCount(long most)
 /// <summary>What could still be had with the listeners who are not served yet, by the sockets left for them; what cannot pass a known rig with that is not worth building.</summary>
 internal sealed class Ideals
 {
-    private readonly (int Needs, long Cents, int Hand)[] _known;
-    private readonly long _budgetCents;
-
-    private Ideals(Rests needs, Rests cents, Rests hand, (int Needs, long Cents, int Hand)[] known, long budgetCents)
+    private Ideals(Rests needs, Rests cents, Rests hand, KnownRigs known)
     {
-        (_known, _budgetCents) = (known, budgetCents);
-        Beside = [.. cents.Beside.Select((_, i) => new Left(this, needs.Beside[i], cents.Beside[i], hand.Beside[i]))];
-        Behind = [.. cents.Behind.Select((groups, i) => groups.Select((group, g) => group?.Select((_, h) => new Left(this, needs.Behind[i][g]![h], cents.Behind[i][g]![h], hand.Behind[i][g]![h])).ToArray()).ToArray())];
-        After = [.. cents.After.Select((_, i) => new Left(this, needs.After[i], cents.After[i], hand.After[i]))];
+        Beside = [.. cents.Beside.Select((_, i) => new Left(known, needs.Beside[i], cents.Beside[i], hand.Beside[i]))];
+        Behind = [.. cents.Behind.Select((groups, i) => groups.Select((group, g) => group?.Select((_, h) => new Left(known, needs.Behind[i][g]![h], cents.Behind[i][g]![h], hand.Behind[i][g]![h])).ToArray()).ToArray())];
+        After = [.. cents.After.Select((_, i) => new Left(known, needs.After[i], cents.After[i], hand.After[i]))];
     }
 
     private Ideals(Rests rests, long? known)
     {
-        (_known, _budgetCents) = ([], long.MaxValue);
-        Beside = [.. rests.Beside.Select(rest => new Left(this, rest, known))];
-        Behind = [.. rests.Behind.Select(groups => groups.Select(group => group?.Select(rest => new Left(this, rest, known)).ToArray()).ToArray())];
-        After = [.. rests.After.Select(rest => new Left(this, rest, known))];
+        Beside = [.. rests.Beside.Select(rest => new Left(rest, known))];
+        Behind = [.. rests.Behind.Select(groups => groups.Select(group => group?.Select(rest => new Left(rest, known)).ToArray()).ToArray())];
+        After = [.. rests.After.Select(rest => new Left(rest, known))];
     }
 
     /// <summary>With any socket but one, in the order of the lines' sockets.</summary>
@@ -54,9 +49,9 @@ internal sealed class Ideals
         if (SubsetSolver.IsNever(most))
             return null;
         var (cents, hand) = (Best(new(0, 0, 1, 0)), Best(new(0, 0, 0, 1)));
-        var undominated = Undominated(known.Select(score => (score.NeedsMet, (long)Math.Round(score.Price * 100), score.Boxes)));
-        return MayBeNew(undominated, budgetCents, most, -Rests.Of(cents.OfSets, served, required)[0], -Rests.Of(hand.OfSets, served, required)[0])
-            ? new Ideals(Rests.Of(needs, served, required), Rests.Of(cents, served, required), Rests.Of(hand, served, required), undominated, budgetCents)
+        var rigs = new KnownRigs([.. known], budgetCents);
+        return rigs.MayBeNew((int)most, -Rests.Of(cents.OfSets, served, required)[0], (int)-Rests.Of(hand.OfSets, served, required)[0])
+            ? new Ideals(Rests.Of(needs, served, required), Rests.Of(cents, served, required), Rests.Of(hand, served, required), rigs)
             : null;
 
         Bests Best(Weights weights) => SubsetSolver.BestOfSets(candidates, lines, weights, threshold, demands, cancel);
@@ -67,61 +62,40 @@ internal sealed class Ideals
     /// <param name="known">Weighed sum of the rig known already; null for none.</param>
     public static Ideals Of(Rests rests, long? known) => new(rests, known);
 
-    // True when something that has at best so much may be new and within the budget. The known ones stand in the order of their price.
-    private static bool MayBeNew((int Needs, long Cents, int Hand)[] known, long budgetCents, long most, long least, long fewest)
-    {
-        if (least > budgetCents)
-            return false;
-        foreach (var score in known)
-        {
-            if (score.Cents > least)
-                break;
-            if (score.Needs >= most && score.Hand <= fewest)
-                return false;
-        }
-
-        return true;
-    }
-
-    // Of the rigs known those that no other is as good as, the cheapest first: no more are needed to tell what passes them.
-    private static (int Needs, long Cents, int Hand)[] Undominated(IEnumerable<(int Needs, long Cents, int Hand)> known)
-    {
-        var kept = new List<(int Needs, long Cents, int Hand)>();
-        foreach (var one in known.OrderBy(k => k.Cents).ThenByDescending(k => k.Needs).ThenBy(k => k.Hand))
-        {
-            if (!kept.Exists(k => k.Needs >= one.Needs && k.Hand <= one.Hand))
-                kept.Add(one);
-        }
-
-        return [.. kept];
-    }
-
     /// <summary>For each set of listeners served already, the most that could still be had with the others.</summary>
     public sealed class Left
     {
         // More than any weighed sum, and still far from overflowing when added up over listeners.
         private const long Dear = long.MaxValue >> 6;
 
-        private readonly Ideals _ideals;
-        private readonly long[] _needs = [];
-        private readonly long[] _cents = [];
-        private readonly long[] _hand = [];
+        private readonly KnownRigs? _known;
+        private readonly (int Needs, int Hand, long Cents)[] _rests = [];
 
         // Of one weighing: what a part must weigh less than.
         private readonly long[]? _limits;
 
-        internal Left(Ideals ideals, long[] needs, long[] cents, long[] hand) => (_ideals, _needs, _cents, _hand) = (ideals, needs, cents, hand);
-
-        internal Left(Ideals ideals, long[] rest, long? known)
+        internal Left(KnownRigs known, long[] needs, long[] cents, long[] hand)
         {
-            (_ideals, _limits) = (ideals, new long[rest.Length]);
+            (_known, _rests) = (known, new (int Needs, int Hand, long Cents)[cents.Length]);
+            for (var set = 0; set < cents.Length; set++)
+                _rests[set] = SubsetSolver.IsNever(cents[set]) ? (0, 0, SubsetSolver.Never) : ((int)needs[set], (int)hand[set], cents[set]);
+        }
+
+        internal Left(long[] rest, long? known)
+        {
+            _limits = new long[rest.Length];
             for (var set = 0; set < rest.Length; set++)
                 _limits[set] = SubsetSolver.IsNever(rest[set]) ? long.MinValue : known is { } sum ? rest[set] - sum : long.MaxValue;
         }
 
         /// <summary>True when something built on this part may still be new and within the budget.</summary>
-        public bool MayPass(int set, int needs, long cents, int hand) => _limits is { } limits ? cents < limits[set]
-            : !SubsetSolver.IsNever(_needs[set]) && !SubsetSolver.IsNever(_cents[set]) && MayBeNew(_ideals._known, _ideals._budgetCents, needs + _needs[set], cents - _cents[set], hand - _hand[set]);
+        public bool MayPass(int set, int needs, long cents, int hand)
+        {
+            if (_limits is { } limits)
+                return cents < limits[set];
+            ref readonly var rest = ref _rests[set];
+            return _known!.MayBeNew(needs + rest.Needs, cents - rest.Cents, hand - rest.Hand);
+        }
 
         /// <summary>False when of one weighing no set of listeners on a feed may pass.</summary>
         /// <param name="feed">What the feed weighs; less is better.</param>

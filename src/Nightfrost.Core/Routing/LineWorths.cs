@@ -23,6 +23,11 @@ internal readonly record struct WorthList<T>(T[] All, int[] Starts, T[] Bests)
 
     public bool IsTheSameAs(in WorthList<T> other) => Starts.AsSpan().SequenceEqual(other.Starts) && All.AsSpan().SequenceEqual(other.All);
 
+    /// <summary>Where the lists for groups of a size begin.</summary>
+    /// <param name="size">Listeners in the group, at least 1.</param>
+    /// <param name="listeners">How many there are.</param>
+    public int FirstOf(int size, int listeners) => (Math.Min(size, Bests.Length / listeners) - 1) * listeners;
+
     /// <summary>True where a list is empty.</summary>
     public bool IsEmpty(int at) => Starts[at] == Starts[at + 1];
 
@@ -99,25 +104,27 @@ internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func
 
 /// <summary>Works out what is left of a line's ears under a threshold.</summary>
 /// <typeparam name="T">The worth of one.</typeparam>
-/// <param name="listeners">How many there are.</param>
+/// <param name="listeners">How many listeners there are.</param>
 /// <param name="threshold">Least that every route must reach.</param>
 /// <param name="demands">What must stand in whose route.</param>
 /// <param name="worthOf">The worth of one ear.</param>
-internal sealed class WorthsAt<T>(int listeners, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf)
+/// <param name="within">What is left under a lower threshold and the same demands, where it is known: no ear without which it is as good is needed here.</param>
+internal sealed class WorthsAt<T>(int listeners, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf, LineWorths<Worth>? within = null)
     where T : struct, IWorth<T>
 {
     /// <summary>What is left. May be asked from several threads.</summary>
     public WorthList<T> Of(FeedLine line)
     {
         var shape = line.Shape;
-        var (starts, left, count) = (new int[shape.Starts.Length], ArrayPool<T>.Shared.Rent(shape.Worths.Length), 0);
+        var (some, from) = within?.Of(line) is { } known ? (known.All, known.Starts) : (shape.Worths, shape.Starts);
+        var (starts, left, count) = (new int[from.Length], ArrayPool<T>.Shared.Rent(some.Length), 0);
         for (var at = 0; at + 1 < starts.Length; at++)
         {
             var first = count;
-            for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)
+            for (var k = from[at]; k < from[at + 1]; k++)
             {
-                if (shape.Worths[k].Reaches(threshold) && EarPrice.Holds(demands, line, at % listeners, shape.Ears[k]))
-                    count = first + Enter(worthOf(shape.Worths[k]), left.AsSpan(first), count - first);
+                if (some[k].Reaches(threshold) && (within is not null || EarPrice.Holds(demands, line, at % listeners, shape.Ears[k])))
+                    count = first + Enter(worthOf(some[k]), left.AsSpan(first), count - first);
             }
 
             starts[at + 1] = count;

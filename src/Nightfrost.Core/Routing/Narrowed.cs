@@ -9,13 +9,15 @@ internal sealed record SocketLines(int Socket, IReadOnlyList<(int Fork, FeedLine
 /// </summary>
 internal sealed class Narrowed
 {
-    private readonly LineWorths<Weighed>? _worths;
+    /// <summary>The best of no ear at all.</summary>
+    public static readonly (int Needs, long Cents, int Hand) Nothing = (int.MinValue, long.MaxValue, int.MaxValue);
 
-    /// <param name="sockets">Lines by socket.</param>
-    /// <param name="worths">What their ears weigh; null where there is no one weighing.</param>
-    public Narrowed(IReadOnlyList<SocketLines> sockets, LineWorths<Weighed>? worths = null)
+    private readonly LineWorths<Weighed>? _weighed;
+    private readonly LineWorths<Worth>? _adding;
+
+    private Narrowed(IReadOnlyList<SocketLines> sockets, LineWorths<Weighed>? weighed, LineWorths<Worth>? adding)
     {
-        (Sockets, _worths) = (sockets, worths);
+        (Sockets, _weighed, _adding) = (sockets, weighed, adding);
         foreach (var socket in Sockets)
         {
             foreach (var (_, some) in socket.Groups)
@@ -31,21 +33,53 @@ internal sealed class Narrowed
 
     /// <summary>Some of these lines.</summary>
     public Narrowed Where(Func<FeedLine, bool> kept) =>
-        new([.. Sockets.Select(socket => new SocketLines(socket.Socket, [.. socket.Groups.Select(group => (group.Fork, Array.FindAll(group.Lines, line => kept(line))))]))], _worths);
+        new([.. Sockets.Select(socket => new SocketLines(socket.Socket, [.. socket.Groups.Select(group => (group.Fork, Array.FindAll(group.Lines, line => kept(line))))]))], _weighed, _adding);
 
     /// <summary>Finds the most that each listener can weigh on a line without anything from its box. May be asked from several threads.</summary>
     /// <param name="line">One of these lines.</param>
     /// <param name="size">Listeners in the group, at least 1.</param>
+    /// <param name="weights">What counts; where the lines were left for one weighing, that one.</param>
     /// <param name="most">Takes it, listener by listener; the least number there is where nothing can be worn.</param>
-    /// <returns>False where there is no one weighing, or the line has a box that may make an ear cheaper.</returns>
-    public bool MostOf(FeedLine line, int size, Span<long> most)
+    /// <returns>False where it is not known: the line has a box that may make an ear cheaper, or the lines were left for every weighing and this one counts several places.</returns>
+    public bool MostOf(FeedLine line, int size, Weights weights, Span<long> most)
     {
-        if (_worths is null || line.InTheBox.Length > 0)
+        if (line.InTheBox.Length > 0 || (_weighed is null && !weights.CountOnePlace))
             return false;
-        var list = _worths.Of(line);
-        var first = (Math.Min(size, list.Bests.Length / most.Length) - 1) * most.Length;
-        for (var i = 0; i < most.Length; i++)
-            most[i] = list.IsEmpty(first + i) ? long.MinValue : list.Bests[first + i].Key;
+        if (_weighed is not null)
+        {
+            var list = _weighed.Of(line);
+            var first = list.FirstOf(size, most.Length);
+            for (var i = 0; i < most.Length; i++)
+                most[i] = list.IsEmpty(first + i) ? long.MinValue : list.Bests[first + i].Key;
+        }
+        else
+        {
+            var list = _adding!.Of(line);
+            var first = list.FirstOf(size, most.Length);
+            for (var i = 0; i < most.Length; i++)
+                most[i] = list.IsEmpty(first + i) ? long.MinValue : weights.KeyOf(list.Bests[first + i]);
+        }
+
+        return true;
+    }
+
+    /// <summary>Finds the most wishes, the least price and the fewest things to switch on that each listener can have on a line of those left for every weighing, without anything from its box.</summary>
+    /// <param name="line">One of these lines.</param>
+    /// <param name="size">Listeners in the group, at least 1.</param>
+    /// <param name="best">Takes them, listener by listener; the least number of wishes there is where nothing can be worn.</param>
+    /// <returns>False where the line has a box that may make an ear cheaper.</returns>
+    public bool BestOf(FeedLine line, int size, Span<(int Needs, long Cents, int Hand)> best)
+    {
+        if (line.InTheBox.Length > 0)
+            return false;
+        var list = _adding!.Of(line);
+        var first = list.FirstOf(size, best.Length);
+        for (var i = 0; i < best.Length; i++)
+        {
+            ref readonly var worth = ref list.Bests[first + i];
+            best[i] = list.IsEmpty(first + i) ? Nothing : (worth.Needs, worth.Cents, worth.Hand);
+        }
+
         return true;
     }
 
@@ -53,7 +87,29 @@ internal sealed class Narrowed
     public static Narrowed For(Candidates candidates, Weights weights, Threshold threshold, IReadOnlyList<Demand> demands)
     {
         var worths = WorthsAt<Weighed>(candidates, threshold, demands, one => new(one.Scarce, weights.KeyOf(one)));
-        return new(Left(candidates.BySocket, worths, line => new(0, weights.KeyOf(0, 0, line.Cents, line.Hand)), demands.Count > 0 ? 1 : BestRig.Workers), worths);
+        return new(Left(candidates.BySocket, worths, line => new(0, weights.KeyOf(0, 0, line.Cents, line.Hand)), demands.Count > 0 ? 1 : BestRig.Workers), worths, null);
+    }
+
+    /// <summary>For every weighing under a threshold: of lines that hold all it needs, those on which somebody can wear something.</summary>
+    /// <param name="lines">The lines.</param>
+    /// <param name="worths">What their ears are worth under the threshold in what adds up.</param>
+    public static Narrowed Reaching(IReadOnlyList<SocketLines> lines, LineWorths<Worth> worths)
+    {
+        var sockets = new List<SocketLines>(lines.Count);
+        foreach (var (socket, all) in lines)
+        {
+            var groups = new List<(int Fork, FeedLine[] Lines)>(all.Count);
+            foreach (var (fork, some) in all)
+            {
+                if (Array.FindAll(some, line => worths.Of(line).All.Length > 0) is { Length: > 0 } left)
+                    groups.Add((fork, left));
+            }
+
+            if (groups.Count > 0)
+                sockets.Add(new(socket, groups));
+        }
+
+        return new(sockets, null, worths);
     }
 
     /// <summary>For every weighing under every threshold: a line is stood in for when it is no better in any criterion for any listener.</summary>
@@ -68,9 +124,9 @@ internal sealed class Narrowed
         return Left(new SocketLines(socket, [.. groups]), worths, OfFeed);
     }
 
-    internal static LineWorths<T> WorthsAt<T>(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf)
+    internal static LineWorths<T> WorthsAt<T>(Candidates candidates, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf, LineWorths<Worth>? within = null)
         where T : struct, IWorth<T> =>
-        new(candidates.Tolerances.Length, candidates.Shapes, demands.Count > 0, new WorthsAt<T>(candidates.Tolerances.Length, threshold, demands, worthOf).Of);
+        new(candidates.Tolerances.Length, candidates.Shapes, demands.Count > 0, new WorthsAt<T>(candidates.Tolerances.Length, threshold, demands, worthOf, within).Of);
 
     internal static Worth OfFeed(FeedLine line) => new(0, 0, line.Cents, line.Hand, 0, 0, 0);
 

@@ -1,23 +1,21 @@
 namespace Nightfrost.Core.Routing;
 
 /// <summary>The ears of all lines that differ in their own price alone, for groups of each size, without those that another ear of the same listener stands in for.</summary>
-/// <param name="number">Its place among all shapes.</param>
+/// <param name="number">Its place among those of its socket.</param>
 /// <param name="listeners">How many listeners there are.</param>
 /// <param name="ears">Ears by size of the group, from 1, and within it by listener. The last size holds for all larger groups.</param>
 /// <param name="worths">What each is worth, watched programmes heard counted as wishes met.</param>
 /// <param name="starts">Where the ears of each listener begin, size by size; the last entry is where they end.</param>
 internal sealed class Shape(int number, int listeners, EarOption[] ears, Worth[] worths, int[] starts)
 {
-    public int Number { get; private set; } = number;
+    /// <summary>Its place among all shapes that are still needed.</summary>
+    public int Number { get; set; } = number;
     public EarOption[] Ears { get; } = ears;
     public Worth[] Worths { get; } = worths;
     public int[] Starts { get; } = starts;
 
     /// <summary>From this size of group on the ears stay the same.</summary>
     public int Sizes { get; } = (starts.Length - 1) / listeners;
-
-    /// <summary>Moves it behind shapes that were numbered apart.</summary>
-    public void NumberFrom(int first) => Number += first;
 
     /// <summary>Where the ears of a listener in a group stand.</summary>
     /// <param name="listener">Number of the listener.</param>
@@ -46,13 +44,6 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
     {
         var key = (line.End.Number, line.Prefix, line.Margins.Number, line.Brings, line.Most, line.InTheBox.Length == 0 ? null : (object)line.InTheBox);
         return _known.TryGetValue(key, out var known) ? known : _known[key] = NewOf(line);
-    }
-
-    /// <summary>Moves their numbers behind those of other sockets.</summary>
-    public void NumberFrom(int first)
-    {
-        foreach (var shape in _known.Values)
-            shape.NumberFrom(first);
     }
 
     private Shape NewOf(FeedLine line)

@@ -29,7 +29,7 @@ internal sealed partial class SubsetSolver
             for (var size = 1; size <= line.Most; size++)
             {
                 var any = false;
-                var known = solver._lines.MostOf(line, size, own);
+                var known = solver._lines.MostOf(line, size, solver._weights, own);
                 for (var i = 0; i < n; i++)
                 {
                     own[i] = Math.Max(Never, known ? own[i] : BestEar(i, size, out _));

@@ -21,7 +21,7 @@ internal sealed class Thresholds(Candidates candidates, IReadOnlyList<Demand> de
         from grade in _levels.Grades from quality in _levels.Qualities from margin in _levels.Margins select new Threshold(grade, quality, margin);
 
     /// <summary>A line is stood in for when it is no better in wishes, price or switching on for any listener.</summary>
-    public Narrowed At(Threshold threshold) => new(Whole(threshold).Lines);
+    public Narrowed At(Threshold threshold) => Whole(threshold).Narrowed;
 
     /// <summary>False when what is worth having under a threshold is the same as under a stricter one, so that no rig under it is better than one found there.</summary>
     public bool IsNews(Threshold threshold) => _news.GetOrAdd(threshold, t => new(() => !Stricter(t).Any(one => IsTheSame(t, one)))).Value;
@@ -56,17 +56,24 @@ internal sealed class Thresholds(Candidates candidates, IReadOnlyList<Demand> de
         static int? Above(int[] levels, int level) => Array.IndexOf(levels, level) is var at and > 0 ? levels[at - 1] : null;
     }
 
-    private Layer OfGrade(Threshold at) => _inStep.GetOrAdd(at.InStep, grade => new(() => Below(candidates.BySocket, new(grade, 0, 0), one => one.WithoutGrade))).Value;
+    private Layer OfGrade(Threshold at) => _inStep.GetOrAdd(at.InStep, grade => new(() => Below(candidates.BySocket, WorthsAt(new(grade, 0, 0), one => one.WithoutGrade)))).Value;
 
-    private Layer OfQuality(Threshold at) => _quality.GetOrAdd((at.InStep, at.Quality), both => new(() => Below(OfGrade(at).Lines, new(both.InStep, both.Quality, 0), one => one.WithoutQuality))).Value;
-
-    private Layer Whole(Threshold at) => _whole.GetOrAdd(at, threshold => new(() => Below(OfQuality(threshold).Lines, threshold, one => one.Adding))).Value;
-
-    private Layer Below(IReadOnlyList<SocketLines> lines, Threshold threshold, Func<Worth, Worth> worthOf)
+    private Layer OfQuality(Threshold at) => _quality.GetOrAdd((at.InStep, at.Quality), both => new(() =>
     {
-        var worths = Narrowed.WorthsAt(candidates, threshold, demands, worthOf);
-        return new(Narrowed.Left(lines, worths, Narrowed.OfFeed), worths);
-    }
+        var ofGrade = OfGrade(at);
+        return Below(ofGrade.Lines, WorthsAt(new(0, both.Quality, 0), one => one.WithoutQuality, ofGrade.Worths));
+    })).Value;
+
+    // Hardly any line is stood in for here that was not for the grade and the quality alone, so none is looked for.
+    private Layer Whole(Threshold at) => _whole.GetOrAdd(at, threshold => new(() =>
+    {
+        var ofQuality = OfQuality(threshold);
+        return Layer.Of(ofQuality.Lines, WorthsAt(new(0, 0, threshold.Margin), one => one.Adding, ofQuality.Worths));
+    })).Value;
+
+    private static Layer Below(IReadOnlyList<SocketLines> lines, LineWorths<Worth> worths) => Layer.Of(Narrowed.Left(lines, worths, Narrowed.OfFeed), worths);
+
+    private LineWorths<Worth> WorthsAt(Threshold least, Func<Worth, Worth> worthOf, LineWorths<Worth>? within = null) => Narrowed.WorthsAt(candidates, least, demands, worthOf, within);
 
     private static (int[], int[], int[]) LevelsOf(Candidates candidates)
     {
@@ -83,8 +90,12 @@ internal sealed class Thresholds(Candidates candidates, IReadOnlyList<Demand> de
     }
 
     /// <summary>Lines with what is left of their ears' worth.</summary>
-    private sealed record Layer(List<SocketLines> Lines, LineWorths<Worth> Worths)
+    private sealed record Layer(Narrowed Narrowed, LineWorths<Worth> Worths)
     {
+        public IReadOnlyList<SocketLines> Lines => Narrowed.Sockets;
+
+        public static Layer Of(IReadOnlyList<SocketLines> lines, LineWorths<Worth> worths) => new(Narrowed.Reaching(lines, worths), worths);
+
         public bool IsTheSameAs(Layer other)
         {
             if (Lines.Count != other.Lines.Count)

@@ -33,6 +33,9 @@ internal readonly record struct Weights(long Served, long Needs, long Cents, lon
         return new(weight, needs, cents, hand);
     }
 
+    /// <summary>True when a single place counts: what is best in every place at once then weighs as much as the best there is.</summary>
+    public bool CountOnePlace => (Served != 0 ? 1 : 0) + (Needs != 0 ? 1 : 0) + (Cents != 0 ? 1 : 0) + (Hand != 0 ? 1 : 0) == 1;
+
     /// <summary>What one ear adds, everything at hand used freely.</summary>
     public long KeyOf(in Worth one) => KeyOf(1, one.Needs, one.Cents, one.Hand);
 
