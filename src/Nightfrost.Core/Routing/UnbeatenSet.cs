@@ -18,6 +18,9 @@ internal sealed class UnbeatenSet
     /// <summary>Steps after which the search stops and says so.</summary>
     public const long MostSteps = 12_000_000;
 
+    // Thresholds whose lines are looked for together: those of some two in-step grades, so that both workers find enough to do.
+    private const int Ahead = 24;
+
     private readonly Candidates _candidates;
     private readonly Stocks _stocks;
     private readonly Thresholds _lines;
@@ -55,33 +58,45 @@ internal sealed class UnbeatenSet
         return new(archive.Rigs, complete, cheapest);
     }
 
-    // A few thresholds are searched side by side, the strictest first; what they found is entered in their order, so that the answer is the same on every machine.
+    // What is news is told for many thresholds at once. They are searched a few at a time, the strictest first, and what they found is entered in their order, so that the answer is
+    // the same on every machine.
     private bool Run()
     {
-        foreach (var batch in _lines.All.Chunk(BestRig.Workers))
+        foreach (var some in _lines.All.Chunk(Ahead))
         {
             _cancel.ThrowIfCancellationRequested();
-            if (_steps.IsOver)
-                return false;
-            var (found, steps) = (new List<FrontPoint>[batch.Length], new StepCount[batch.Length]);
-            Parallel.For(0, batch.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = _cancel }, i => found[i] = Search(batch[i], steps[i] = new(_steps.Most) { Spent = _steps.Spent }));
-            _lines.LetGoAbove(batch[0]);
-            var before = _steps.Spent;
-            for (var i = 0; i < batch.Length; i++)
+            var news = new bool[some.Length];
+            Parallel.For(0, some.Length, Workers, i => news[i] = !_steps.IsOver && _lines.IsNews(some[i]));
+            foreach (var batch in some.Where((_, i) => news[i]).Chunk(BestRig.Workers))
             {
-                _steps.Spent += steps[i].Spent - before;
-                foreach (var point in found[i])
-                    Check(point, batch[i]);
+                if (_steps.IsOver)
+                    return false;
+                Search(batch);
             }
+
+            _lines.LetGoAbove(some[0]);
         }
 
         return _complete && !_steps.IsOver;
     }
 
+    private void Search(Threshold[] batch)
+    {
+        var (found, steps) = (new List<FrontPoint>[batch.Length], new StepCount[batch.Length]);
+        Parallel.For(0, batch.Length, Workers, i => found[i] = Search(batch[i], steps[i] = new(_steps.Most) { Spent = _steps.Spent }));
+        var before = _steps.Spent;
+        for (var i = 0; i < batch.Length; i++)
+        {
+            _steps.Spent += steps[i].Spent - before;
+            foreach (var point in found[i])
+                Check(point, batch[i]);
+        }
+    }
+
+    private ParallelOptions Workers => new() { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = _cancel };
+
     private List<FrontPoint> Search(Threshold threshold, StepCount steps)
     {
-        if (!_lines.IsNews(threshold))
-            return [];
         var known = _archive.Rigs.Where(r => r.Score.Grade >= threshold.InStep && r.Score.Quality >= threshold.Quality && r.Score.Margin >= threshold.Margin).Select(r => r.Score);
         var lines = _lines.At(threshold);
         steps.Spent += (long)lines.Count << _candidates.Tolerances.Length >> 2;
