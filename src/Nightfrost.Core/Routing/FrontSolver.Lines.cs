@@ -26,11 +26,15 @@ internal sealed partial class FrontSolver
         {
             var (_, cents, hand) = solver.Weighed(0, 0, line.Cents, line.Hand);
 
+            // Most often the best of each listener's ears tells already, with nothing to sort out.
             var ears = solver._ears;
-            if (!MayLead(left, cents, hand, smallest, largest))
+            var known = IsBestKnown(smallest);
+            if (!known)
+                Sort(smallest);
+            if ((known && !MayAny(left, cents)) || !Want(left, cents, hand, smallest, largest))
                 return;
-            if (line.InTheBox.Length == 0)
-                Ears(smallest, ears);
+            if (known)
+                Sort(smallest);
             var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = hand, Taken = solver._stock.Of(line), Line = line };
             for (var first = 0; first < ears.Length; first++)
             {
@@ -39,45 +43,44 @@ internal sealed partial class FrontSolver
             }
         }
 
-        // False when nothing on this line could lead to a new rig. Most often the best of each listener's ears tells already, with nothing to sort out; only a box may make an ear cheaper.
-        private bool MayLead(Ideals.Left left, long feedCents, int feedHand, int smallest, int largest)
+        // Finds the best of each listener's ears where it is known beforehand: unless a box may make an ear cheaper.
+        private bool IsBestKnown(int size)
         {
             var best = solver._best;
-            if (line.InTheBox.Length > 0)
-            {
-                Ears(smallest, solver._ears);
-                for (var i = 0; i < best.Length; i++)
-                    best[i] = BestOf(solver._ears[i]);
-            }
-            else if (solver._weights is { } weights)
-            {
-                solver._steps.Spent += solver._sets;
-                solver._lines.MostOf(line, smallest, weights, solver._most);
-                if (!left.MayAny(feedCents, solver._most, solver._least))
-                    return false;
-                for (var i = 0; i < best.Length; i++)
-                    best[i] = solver._most[i] == long.MinValue ? Narrowed.Nothing : (0, -solver._most[i], 0);
-            }
-            else
-            {
-                solver._lines.BestOf(line, smallest, best);
-            }
-
-            return Want(left, feedCents, feedHand, smallest, largest, best);
+            if (solver._weights is not { } weights)
+                return solver._lines.BestOf(line, size, best);
+            if (!solver._lines.MostOf(line, size, weights, solver._most))
+                return false;
+            for (var i = 0; i < best.Length; i++)
+                best[i] = solver._most[i] == long.MinValue ? Narrowed.Nothing : (0, -solver._most[i], 0);
+            return true;
         }
 
-        private static (int Needs, long Cents, int Hand) BestOf(List<Joining> ears)
+        private bool MayAny(Ideals.Left left, long feed)
         {
-            var best = Narrowed.Nothing;
-            foreach (ref readonly var one in CollectionsMarshal.AsSpan(ears))
-                best = (Math.Max(best.Needs, one.Needs), Math.Min(best.Cents, one.Cents), Math.Min(best.Hand, one.Hand));
-            return best;
+            if (solver._weights is null)
+                return true;
+            solver._steps.Spent += solver._sets;
+            return left.MayAny(feed, solver._most, solver._least);
+        }
+
+        // Finds the ears that may join groups of a size, and the best of each listener's.
+        private void Sort(int size)
+        {
+            for (var i = 0; i < solver._ears.Length; i++)
+            {
+                Ears(i, size, solver._ears[i]);
+                var best = Narrowed.Nothing;
+                foreach (ref readonly var one in CollectionsMarshal.AsSpan(solver._ears[i]))
+                    best = (Math.Max(best.Needs, one.Needs), Math.Min(best.Cents, one.Cents), Math.Min(best.Hand, one.Hand));
+                solver._best[i] = best;
+            }
         }
 
         // Marks the sets of listeners that, each with the best of every criterion at once, could still lead to a new rig, and the parts that such sets grow from.
-        private bool Want(Ideals.Left left, long feedCents, int feedHand, int smallest, int largest, ReadOnlySpan<(int Needs, long Cents, int Hand)> best)
+        private bool Want(Ideals.Left left, long feedCents, int feedHand, int smallest, int largest)
         {
-            var (wanted, sums, any) = (solver._wanted, solver._sums, false);
+            var (wanted, sums, best, any) = (solver._wanted, solver._sums, solver._best, false);
             sums[0] = (0, feedCents, feedHand, 0);
             solver._steps.Spent += solver._sets;
             for (var set = 1; set < solver._sets; set++)
@@ -149,12 +152,6 @@ internal sealed partial class FrontSolver
         }
 
         private bool Reaches(int listener, int ear) => line.Shape.Worths[ear].Reaches(solver._threshold) && EarPrice.Holds(solver._demands, line, listener, line.Shape.Ears[ear]);
-
-        private void Ears(int size, List<Joining>[] found)
-        {
-            for (var i = 0; i < found.Length; i++)
-                Ears(i, size, found[i]);
-        }
 
         private void Ears(int listener, int size, List<Joining> found)
         {

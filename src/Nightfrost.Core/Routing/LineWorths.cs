@@ -112,7 +112,7 @@ internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func
 internal sealed class WorthsAt<T>(int listeners, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf, LineWorths<Worth>? within = null)
     where T : struct, IWorth<T>
 {
-    /// <summary>What is left. May be asked from several threads.</summary>
+    /// <summary>What is left: all of it where the line has a box that may make an ear cheaper. May be asked from several threads.</summary>
     public WorthList<T> Of(FeedLine line)
     {
         var shape = line.Shape;
@@ -123,7 +123,11 @@ internal sealed class WorthsAt<T>(int listeners, Threshold threshold, IReadOnlyL
             var first = count;
             for (var k = from[at]; k < from[at + 1]; k++)
             {
-                if (some[k].Reaches(threshold) && (within is not null || EarPrice.Holds(demands, line, at % listeners, shape.Ears[k])))
+                if (!some[k].Reaches(threshold) || (within is null && !EarPrice.Holds(demands, line, at % listeners, shape.Ears[k])))
+                    continue;
+                if (line.InTheBox.Length > 0)
+                    left[count++] = worthOf(some[k]);
+                else
                     count = first + Enter(worthOf(some[k]), left.AsSpan(first), count - first);
             }
 

@@ -67,12 +67,12 @@ internal sealed class Narrowed
     /// <param name="line">One of these lines.</param>
     /// <param name="size">Listeners in the group, at least 1.</param>
     /// <param name="best">Takes them, listener by listener; the least number of wishes there is where nothing can be worn.</param>
-    /// <returns>False where the line has a box that may make an ear cheaper.</returns>
+    /// <returns>False where it is not known: the line has a box that may make an ear cheaper, or the lines were left for one weighing.</returns>
     public bool BestOf(FeedLine line, int size, Span<(int Needs, long Cents, int Hand)> best)
     {
-        if (line.InTheBox.Length > 0)
+        if (line.InTheBox.Length > 0 || _adding is null)
             return false;
-        var list = _adding!.Of(line);
+        var list = _adding.Of(line);
         var first = list.FirstOf(size, best.Length);
         for (var i = 0; i < best.Length; i++)
         {

@@ -112,6 +112,51 @@ public class NarrowedTests
         }
     }
 
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void The_best_of_a_listener_is_that_of_the_ears_that_reach_the_threshold(int seed)
+    {
+        var (random, known, boxes) = (new Random(seed), 0, 0);
+        for (var round = 0; round < 25; round++)
+        {
+            var candidates = CandidateFinder.For(RandomSites.Draw(random), Limits.None, default);
+            var threshold = new Threshold(random.Next(21), random.Next(5), random.Next(3));
+            var n = candidates.Tolerances.Length;
+            var lines = new Thresholds(candidates, []).At(threshold);
+            var (most, best) = (new long[n], new (int Needs, long Cents, int Hand)[n]);
+            foreach (var line in lines.Sockets.SelectMany(socket => socket.Groups).SelectMany(group => group.Lines))
+            {
+                for (var size = 1; size <= line.Most; size++)
+                {
+                    Assert.False(lines.MostOf(line, size, Weighings[0], most), "several places count");
+                    var isKnown = lines.BestOf(line, size, best);
+                    foreach (var weights in new Weights[] { new(0, 1, 0, 0), new(0, 0, 1, 0), new(0, 0, 0, 1) })
+                    {
+                        Assert.Equal(isKnown, lines.MostOf(line, size, weights, most));
+                        for (var i = 0; i < n && isKnown; i++)
+                            Assert.Equal(Reaching(line, i, size).Select(worth => weights.KeyOf(worth)).DefaultIfEmpty(long.MinValue).Max(), most[i]);
+                    }
+
+                    (known, boxes) = isKnown ? (known + 1, boxes) : (known, boxes + 1);
+                    Assert.Equal(line.InTheBox.Length == 0, isKnown);
+                    for (var i = 0; i < n && isKnown; i++)
+                    {
+                        var ears = Reaching(line, i, size);
+                        Assert.Equal(ears.Count == 0 ? Narrowed.Nothing : (ears.Max(e => e.Needs), ears.Min(e => e.Cents), ears.Min(e => e.Hand)), best[i]);
+                    }
+                }
+            }
+
+            List<Worth> Reaching(FeedLine line, int listener, int size)
+            {
+                var (from, to) = line.Shape.Of(listener, size);
+                return [.. line.Shape.Worths[from..to].Where(worth => worth.Reaches(threshold))];
+            }
+        }
+
+        Assert.True(known > 30 && boxes > 10, $"{known} known, {boxes} with something in the box");
+    }
+
     [Fact]
     public void A_box_whose_supply_is_saved_by_chance_does_not_stand_in_for_one_that_is_cheaper_without()
     {

@@ -1,5 +1,7 @@
 using System.Numerics;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Routing;
 
@@ -76,6 +78,21 @@ public class ThresholdsTests
 
             foreach (var threshold in kept.All)
                 Assert.Equal(fresh.At(threshold).Sockets.SelectMany(s => s.Groups).SelectMany(g => g.Lines), kept.At(threshold).Sockets.SelectMany(s => s.Groups).SelectMany(g => g.Lines));
+        }
+    }
+
+    [Fact]
+    public void What_comes_in_a_box_is_news_though_something_bought_beside_it_is_cheaper_and_reaches_farther()
+    {
+        // Bought by itself the headset in the box is no better in anything; out of the box it costs nothing.
+        var site = new Site(
+            Look([Optical()], Listener(metres: 8)),
+            Shelf(Box("box", 20) with { Includes = ["near"] }, Headset("near", 50, sensitivityDbm: -70), Headset("far", 40, sensitivityDbm: -95)));
+        foreach (var first in new[] { Criterion.Price, Criterion.Margin })
+        {
+            var answer = Router.Rank(site, Wanted.Usual with { Priorities = Priorities.Starting(first) });
+            Assert.Equal(2, answer.Unbeaten);
+            Assert.Equal(["far", "near"], answer.Rigs.Select(rig => rig.Rig.Routes[0].AtEar.Receiver.Id).Order(StringComparer.Ordinal));
         }
     }
 }
