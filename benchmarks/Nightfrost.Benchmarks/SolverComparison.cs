@@ -8,7 +8,7 @@ namespace Nightfrost.Benchmarks;
 public static class SolverComparison
 {
     private const int Sites = 3;
-    private const double SecondsAStage = 600;
+    private const double SecondsAStage = 180;
 
     /// <summary>Prints a table of sizes.</summary>
     /// <exception cref="InvalidOperationException">The two disagree.</exception>
