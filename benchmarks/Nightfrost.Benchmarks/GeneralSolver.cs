@@ -81,11 +81,16 @@ internal sealed class GeneralSolver
 
         for (var i = 0; i < _candidates.Tolerances.Length; i++)
             _model.AddAtMostOne(_ways.Where(w => w.Listener == i).Select(w => w.On));
+
+        // A variable of its own keeps the bound of the first stage: as a sum over the ways it is lost when the objective is rewritten.
+        _variables++;
+        var served = _model.NewIntVar(0, _candidates.Tolerances.Length, "");
+        _model.Add(served == LinearExpr.Sum(_ways.Select(w => w.On)));
         Sockets();
         var price = Price();
         return
         [
-            (LinearExpr.Sum(_ways.Select(w => w.On)), true),
+            (served, true),
             (LinearExpr.WeightedSum(_ways.Select(w => w.On), _ways.Select(w => w.Line.NeedsOf(w.Ear))), true),
             (Worst(w => _candidates.GradeOf(w.Line, w.Listener, w.Ear)), true),
             (price, false),
