@@ -28,13 +28,13 @@ internal sealed partial class FrontSolver
 
             // Most often the best of each listener's ears tells already, with nothing to sort out.
             var ears = solver._ears;
-            var known = IsBestKnown(smallest);
+            var known = TryFindBest(smallest);
             if (!known)
-                Sort(smallest);
+                FindEars(smallest);
             if ((known && !MayAny(left, cents)) || !Want(left, cents, hand, smallest, largest))
                 return;
             if (known)
-                Sort(smallest);
+                FindEars(smallest);
             var feed = new FrontPoint { Needs = 0, Cents = cents, Hand = hand, Taken = solver._stock.Of(line), Line = line };
             for (var first = 0; first < ears.Length; first++)
             {
@@ -44,7 +44,7 @@ internal sealed partial class FrontSolver
         }
 
         // Finds the best of each listener's ears where it is known beforehand: unless a box may make an ear cheaper.
-        private bool IsBestKnown(int size)
+        private bool TryFindBest(int size)
         {
             var best = solver._best;
             if (solver._weights is not { } weights)
@@ -65,7 +65,7 @@ internal sealed partial class FrontSolver
         }
 
         // Finds the ears that may join groups of a size, and the best of each listener's.
-        private void Sort(int size)
+        private void FindEars(int size)
         {
             for (var i = 0; i < solver._ears.Length; i++)
             {

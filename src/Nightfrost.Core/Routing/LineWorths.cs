@@ -108,7 +108,7 @@ internal sealed class LineWorths<T>(int listeners, int shapes, bool byLine, Func
 /// <param name="threshold">Least that every route must reach.</param>
 /// <param name="demands">What must stand in whose route.</param>
 /// <param name="worthOf">The worth of one ear.</param>
-/// <param name="within">What is left under a lower threshold and the same demands, where it is known: no ear without which it is as good is needed here.</param>
+/// <param name="within">What is left under a lower threshold and the same demands, where it is known: an ear that is not left there is not needed here either.</param>
 internal sealed class WorthsAt<T>(int listeners, Threshold threshold, IReadOnlyList<Demand> demands, Func<Worth, T> worthOf, LineWorths<Worth>? within = null)
     where T : struct, IWorth<T>
 {
