@@ -1,12 +1,9 @@
-using System.Text.Json;
 using Microsoft.AspNetCore.DataProtection.EntityFrameworkCore;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.ChangeTracking;
-using Microsoft.EntityFrameworkCore.Metadata.Builders;
-using Nightfrost.Core;
 using Nightfrost.Data.Cases;
+using Nightfrost.Data.Documents;
 using Nightfrost.Data.Identity;
 using Nightfrost.Data.Kit;
 
@@ -15,8 +12,6 @@ namespace Nightfrost.Data;
 /// <summary>The database.</summary>
 public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : IdentityUserContext<Person, Guid>(options), IDataProtectionKeyContext
 {
-    private static readonly JsonSerializerOptions Json = CoreJson.Configure(new());
-
     public DbSet<SiteRow> Sites => Set<SiteRow>();
     public DbSet<CaseRow> Cases => Set<CaseRow>();
     public DbSet<CaseRevision> Revisions => Set<CaseRevision>();
@@ -42,15 +37,16 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             site.ToTable("sites");
             site.Property(s => s.Id).ValueGeneratedNever();
             site.Property(s => s.Name).HasMaxLength(120);
+            site.HasIndex(s => s.Name).IsUnique();
         });
         builder.Entity<CaseRow>(row =>
         {
             row.ToTable("cases");
             row.Property(c => c.Id).ValueGeneratedNever();
             row.Property(c => c.Title).HasMaxLength(120);
-            row.Property(c => c.Version).IsConcurrencyToken();
-            AsJson(row.Property(c => c.Look));
-            AsJson(row.Property(c => c.Rig));
+            row.Property(c => c.RowToken).IsConcurrencyToken();
+            row.Property(c => c.Look).AsDocument();
+            row.Property(c => c.Rig!).AsDocument();
             row.HasIndex(c => c.DeletedAt);
             row.HasMany(c => c.Revisions).WithOne().HasForeignKey(r => r.CaseId);
             row.HasMany(c => c.Steps).WithOne().HasForeignKey(s => s.CaseId);
@@ -60,7 +56,7 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
         {
             row.ToTable("case_revisions");
             row.HasKey(r => new { r.CaseId, r.Version });
-            AsJson(row.Property(r => r.Look));
+            row.Property(r => r.Look).AsDocument();
         });
         builder.Entity<StepRow>(row =>
         {
@@ -83,7 +79,7 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             row.ToTable("devices");
             row.Property(d => d.Id).HasMaxLength(64);
             row.Property(d => d.Version).IsConcurrencyToken();
-            AsJson(row.Property(d => d.Spec));
+            row.Property(d => d.Spec).AsDocument();
         });
         builder.Entity<ManualRow>(row =>
         {
@@ -92,6 +88,7 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             row.Property(m => m.About).HasMaxLength(200);
             row.Property(m => m.FileName).HasMaxLength(120);
             row.Property(m => m.ContentType).HasMaxLength(40);
+            row.Property(m => m.Version).IsConcurrencyToken();
         });
         builder.Entity<DoneWrite>(row =>
         {
@@ -99,15 +96,21 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             row.HasKey(d => new { d.Owner, d.Key });
             row.Property(d => d.Key).HasMaxLength(100);
             row.Property(d => d.Owner).HasMaxLength(64);
-            row.Property(d => d.Request).HasMaxLength(400);
             row.HasIndex(d => d.At);
         });
     }
 
-    private static void AsJson<T>(PropertyBuilder<T> property) => property
-        .HasColumnType("jsonb")
-        .HasConversion(
-            value => JsonSerializer.Serialize(value, Json),
-            text => JsonSerializer.Deserialize<T>(text, Json)!,
-            new ValueComparer<T>((a, b) => ReferenceEquals(a, b), value => value == null ? 0 : value.GetHashCode(), value => value));
+    /// <inheritdoc/>
+    public override Task<int> SaveChangesAsync(bool acceptAllChangesOnSuccess, CancellationToken cancellationToken = default)
+    {
+        RowTokens.Raise(ChangeTracker);
+        return base.SaveChangesAsync(acceptAllChangesOnSuccess, cancellationToken);
+    }
+
+    /// <inheritdoc/>
+    public override int SaveChanges(bool acceptAllChangesOnSuccess)
+    {
+        RowTokens.Raise(ChangeTracker);
+        return base.SaveChanges(acceptAllChangesOnSuccess);
+    }
 }

@@ -23,7 +23,7 @@ builder.Host.UseSerilog((context, log) => Logs.Configure(log, quiet: context.Con
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
-    kestrel.Limits.MaxRequestBodySize = 1024 * 1024;
+    kestrel.Limits.MaxRequestBodySize = Uploads.MostBytesOfAForm;
 });
 
 var services = builder.Services;
@@ -79,7 +79,8 @@ services.ConfigureHttpJsonOptions(json =>
     json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Skip;
 });
 services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = true);
-services.AddExceptionHandler<BadRequests>();
+services.AddHostedService<Forgetting>();
+services.AddExceptionHandler<Thrown>();
 services.AddProblemDetails();
 services.AddHealthChecks().AddDbContextCheck<NightfrostDb>("database");
 services.AddOpenApi();

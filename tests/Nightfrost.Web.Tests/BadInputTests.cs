@@ -15,7 +15,7 @@ public class BadInputTests(Cluster cluster) : IAsyncLifetime
     {
         _app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
         _me = await _app.Visit();
-        _lounge = (await _me.Read<List<CaseSummary>>("/api/cases")).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal));
+        _lounge = (await _me.Cases()).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal));
         _look = JsonNode.Parse(await (await _me.Get($"/api/cases/{_lounge.Id}")).Content.ReadAsStringAsync())!["look"]!;
     }
 

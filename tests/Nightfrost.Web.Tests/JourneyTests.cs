@@ -49,7 +49,7 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
 
         var preparation = await _me.Read<PreparationView>($"/api/cases/{made.Id}/preparation");
         foreach (var item in preparation.Items)
-            await Visitor.Body<PreparationView>(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/preparation/{item.Item.Id}", new PrepareReport(chosen.Rig.RigId, StepOutcome.AsExpected, StepOutcome.Open, "")));
+            await Visitor.Body<PreparationView>(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/preparation/{item.Item.Id}", new PrepareReport(chosen.Rig.RigId, StepOutcome.AsExpected, StepOutcome.Open, "", "")));
         var sheet = await _me.Read<RunSheetView>($"/api/cases/{made.Id}/run-sheet");
         foreach (var step in sheet.Steps)
         {
@@ -67,7 +67,7 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         Assert.Equal(row.Measured.SkewMs - row.Row.Forecast!.MedianMs, row.OffByMs!.Value, 1e-6);
         Assert.Equal(5, row.Verdicts.Count);
 
-        var handed = await Visitor.Body<HandoverView>(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/handover", new HandoverMark(true)));
+        var handed = await Visitor.Body<HandoverView>(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/handover", new HandoverMark(true, false)));
         Assert.NotNull(handed.HandedOverAt);
         var after = await _me.Read<CaseDetail>($"/api/cases/{made.Id}");
         Assert.All(after.Stages, s => Assert.True(s.Done, s.Stage.ToString()));
@@ -153,7 +153,7 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         var chosen = await WithRig();
         await _me.Send(HttpMethod.Delete, $"/api/cases/{chosen.Id}");
         await Visitor.Refused(await _me.Get($"/api/cases/{chosen.Id}"), HttpStatusCode.NotFound);
-        Assert.DoesNotContain(await _me.Read<List<CaseSummary>>("/api/cases"), c => c.Id == chosen.Id);
+        Assert.DoesNotContain(await _me.Cases(), c => c.Id == chosen.Id);
         var back = await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/restore"));
         Assert.Equal(chosen.Rig!.RigId, back.Rig!.RigId);
     }
@@ -194,7 +194,7 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     public async Task Nothing_is_handed_over_before_somebody_answered_who_hears_alarms()
     {
         var chosen = await WithRig();
-        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/handover", new HandoverMark(true)), HttpStatusCode.Conflict);
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/handover", new HandoverMark(true, false)), HttpStatusCode.Conflict);
         Assert.Contains("alarms", refusal.Title, StringComparison.Ordinal);
     }
 
@@ -296,7 +296,7 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     [Fact]
     public async Task The_demo_cases_show_what_they_are_meant_to()
     {
-        var cases = await _me.Read<List<CaseSummary>>("/api/cases");
+        var cases = await _me.Cases();
         Assert.Equal(7, cases.Count);
         Assert.Equal(6, cases.DistinctBy(c => c.Site).Count());
         Assert.Contains(cases, c => c.Next.Words == "Not in step: Maud");
@@ -324,5 +324,5 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     }
 
     private Task<HttpResponseMessage> Report(Guid id, CaseDetail detail, StepState step, StepOutcome outcome, string note = "", Codec? codec = null) =>
-        _me.Send(HttpMethod.Put, $"/api/cases/{id}/run-sheet/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(detail.Rig!.RigId, outcome, step.Outcome, note, codec));
+        _me.Send(HttpMethod.Put, $"/api/cases/{id}/run-sheet/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(detail.Rig!.RigId, outcome, step.Outcome, note, codec, step.Note));
 }

@@ -13,8 +13,8 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
 {
     private static readonly byte[] Pdf = Encoding.ASCII.GetBytes("%PDF-1.7\nHold the button five seconds.");
 
-    private Task<HttpResponseMessage> Keep(string about, byte[] file, string fileName = "manual.pdf") =>
-        Me.SendBytes(HttpMethod.Put, $"/api/manuals/{about}?fileName={Uri.EscapeDataString(fileName)}", file);
+    private Task<HttpResponseMessage> Keep(string about, byte[] file, string fileName = "manual.pdf", int? replaces = null) =>
+        Me.SendBytes(HttpMethod.Put, $"/api/manuals/{about}?fileName={Uri.EscapeDataString(fileName)}{(replaces is null ? "" : $"&replaces={replaces}")}", file);
 
     [Fact]
     public async Task A_manual_is_kept_listed_saved_and_taken_away()
@@ -29,7 +29,9 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
             Assert.Equal(Pdf, await file.Content.ReadAsByteArrayAsync());
         }
 
-        var longer = await Visitor.Body<ManualView>(await Keep("device-pass-two", [.. Pdf, .. Pdf]));
+        var unseen = await Visitor.Refused(await Keep("device-pass-two", [.. Pdf, .. Pdf]), HttpStatusCode.Conflict);
+        Assert.Equal("pass two.pdf is kept here now.", Assert.Single(unseen.Changes));
+        var longer = await Visitor.Body<ManualView>(await Keep("device-pass-two", [.. Pdf, .. Pdf], replaces: kept.Version));
         Assert.Equal(2 * Pdf.Length, longer.Size);
         Assert.Single(await Me.Read<List<ManualView>>("/api/manuals"));
         Assert.Equal(HttpStatusCode.NoContent, (await Me.Send(HttpMethod.Delete, "/api/manuals/device-pass-two")).StatusCode);
@@ -77,7 +79,7 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
     [Fact]
     public async Task AMenu_path_found_at_one_set_is_told_at_the_next_of_its_model()
     {
-        var cases = await Me.Read<List<CaseSummary>>("/api/cases");
+        var cases = await Me.Cases();
         var silent = await Me.Read<CaseDetail>($"/api/cases/{cases.Single(c => c.Title.StartsWith("Silent", StringComparison.Ordinal)).Id}");
         var look = silent.Look with { Set = silent.Look.Set with { Model = "orle-40", SoundOutputMenu = "Sound, output, wireless" } };
         await Visitor.Body<CaseDetail>(await Me.Send(HttpMethod.Put, $"/api/cases/{silent.Id}/look", new SaveLook(silent.Version, look)));
@@ -95,7 +97,7 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
     [Fact]
     public async Task Routes_name_the_ways_that_cannot_work()
     {
-        var id = (await Me.Read<List<CaseSummary>>("/api/cases")).Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id;
+        var id = (await Me.Cases()).Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id;
         var answer = await Me.Read<Routing.RankedRigs>($"/api/cases/{id}/rigs");
         Assert.Contains(answer.DeadWays, w => w.Reason == "Sill network speaker takes it, and nothing here or on the shelf sends it.");
     }

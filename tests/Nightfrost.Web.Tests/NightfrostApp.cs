@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Nightfrost.Core;
 using Nightfrost.Data.Demo;
+using Nightfrost.Web.Cases;
 using Nightfrost.Web.Session;
 
 namespace Nightfrost.Web.Tests;
@@ -75,6 +76,9 @@ public sealed class Visitor(HttpClient client) : IDisposable
         request.Headers.Add(Hosting.Walls.TokenHeader, _token);
         return await client.SendAsync(request);
     }
+
+    /// <summary>The list of cases.</summary>
+    public async Task<IReadOnlyList<CaseSummary>> Cases() => (await Read<CaseList>("/api/cases")).Cases;
 
     public async Task<T> Read<T>(string path)
     {

@@ -15,7 +15,7 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
     {
         _app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
         _me = await _app.Visit();
-        _path = $"/api/cases/{(await _me.Read<List<CaseSummary>>("/api/cases")).Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id}";
+        _path = $"/api/cases/{(await _me.Cases()).Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id}";
     }
 
     public async ValueTask DisposeAsync()
@@ -27,7 +27,7 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
     private Task<PreparationView> Read() => _me.Read<PreparationView>($"{_path}/preparation");
 
     private Task<HttpResponseMessage> Mark(PreparationView view, string id, StepOutcome outcome, string note = "", StepOutcome was = StepOutcome.Open) =>
-        _me.Send(HttpMethod.Put, $"{_path}/preparation/{id}", new PrepareReport(view.RigId!.Value, outcome, was, note));
+        _me.Send(HttpMethod.Put, $"{_path}/preparation/{id}", new PrepareReport(view.RigId!.Value, outcome, was, note, null));
 
     [Fact]
     public async Task The_next_thing_of_a_chosen_rig_is_to_prepare_it()
@@ -82,11 +82,11 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
         var sheet = await _me.Read<RunSheetView>($"{_path}/run-sheet");
         var step = sheet.Steps.First(s => s.Step.Needs.Count > 0).Step;
         var path = $"{_path}/run-sheet/{step.Id}";
-        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, path, new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null)), HttpStatusCode.Conflict);
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, path, new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "")), HttpStatusCode.Conflict);
         Assert.StartsWith("First: See that ", refusal.Title, StringComparison.Ordinal);
         foreach (var needed in step.Needs)
-            await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, $"{_path}/run-sheet/{needed}", new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null)));
-        await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, path, new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null)));
+            await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, $"{_path}/run-sheet/{needed}", new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "")));
+        await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, path, new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "")));
     }
 
     [Fact]
@@ -95,6 +95,6 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
         var view = await Read();
         await Visitor.Refused(await Mark(view, "nothing", StepOutcome.AsExpected), HttpStatusCode.NotFound);
         await Visitor.Refused(await Mark(view, view.Items[0].Item.Id, StepOutcome.AsExpected, new string('x', 1001)), HttpStatusCode.BadRequest);
-        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"{_path}/preparation/{view.Items[0].Item.Id}", new PrepareReport(Guid.NewGuid(), StepOutcome.AsExpected, StepOutcome.Open, "")), HttpStatusCode.Conflict);
+        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"{_path}/preparation/{view.Items[0].Item.Id}", new PrepareReport(Guid.NewGuid(), StepOutcome.AsExpected, StepOutcome.Open, "", "")), HttpStatusCode.Conflict);
     }
 }

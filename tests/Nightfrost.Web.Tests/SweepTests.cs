@@ -18,7 +18,7 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
     {
         _app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
         _me = await _app.Visit();
-        var id = (await _me.Read<List<CaseSummary>>("/api/cases")).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal)).Id;
+        var id = (await _me.Cases()).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal)).Id;
         _lounge = await _me.Read<CaseDetail>($"/api/cases/{id}");
     }
 

@@ -1,6 +1,5 @@
 using System.Net;
 using Nightfrost.Core.Routing;
-using Nightfrost.Web.Cases;
 using Nightfrost.Web.Routing;
 
 namespace Nightfrost.Web.Tests;
@@ -16,7 +15,7 @@ public sealed class WantedTests(Cluster cluster) : IAsyncLifetime
     {
         _app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
         _me = await _app.Visit();
-        _case = $"/api/cases/{(await _me.Read<List<CaseSummary>>("/api/cases")).Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id}";
+        _case = $"/api/cases/{(await _me.Cases()).Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id}";
     }
 
     public async ValueTask DisposeAsync()

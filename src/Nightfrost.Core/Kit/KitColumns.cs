@@ -11,8 +11,8 @@ namespace Nightfrost.Core.Kit;
 /// <param name="EmptyByDefault">A list that is empty when nothing is said of it.</param>
 internal sealed record KitLeaf(string Pattern, Type Type, bool IsList, bool Required, bool EmptyByDefault);
 
-/// <summary>A column of a table and the attribute it stands for.</summary>
-internal sealed record KitColumn(string Path, KitLeaf Leaf);
+/// <summary>A column of a table and the attribute it stands for; none for the column of the version.</summary>
+internal sealed record KitColumn(string Path, KitLeaf? Leaf);
 
 /// <summary>The columns of the shelf as a table, taken from the device's own attributes: a new attribute is a new column by itself.</summary>
 internal static partial class KitColumns

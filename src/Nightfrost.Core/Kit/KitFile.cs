@@ -2,6 +2,7 @@ using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
+using Nightfrost.Core.Shapes;
 
 namespace Nightfrost.Core.Kit;
 
@@ -11,8 +12,8 @@ public static class KitFile
     /// <summary>Stands in every file, so that no other document is taken for one.</summary>
     public const string Format = "nightfrost-kit";
 
-    /// <summary>Version of the format.</summary>
-    public const int Version = 1;
+    /// <summary>Version of the format: that of the devices in it.</summary>
+    public static int Version => DocumentShapes.Ours.Version;
 
     /// <summary>Most devices one file may hold.</summary>
     public const int MostDevices = 5000;
@@ -35,17 +36,21 @@ public static class KitFile
     /// <summary>Reads a file and says of each device what an import would do with it. Nothing is thrown for a bad file.</summary>
     /// <param name="utf8">The file's bytes.</param>
     /// <param name="shelf">The shelf it would go to.</param>
-    public static KitReading Read(ReadOnlyMemory<byte> utf8, Shelf shelf)
+    public static KitReading Read(ReadOnlyMemory<byte> utf8, Shelf shelf) => Read(utf8, shelf, DocumentShapes.Ours);
+
+    /// <inheritdoc cref="Read(ReadOnlyMemory{byte}, Shelf)"/>
+    internal static KitReading Read(ReadOnlyMemory<byte> utf8, Shelf shelf, DocumentShapes shapes)
     {
         if (KitText.Problem(utf8.Span) is { } garbled)
             return new([], [], garbled);
         if (utf8.Span.StartsWith(Encoding.UTF8.Preamble))
             utf8 = utf8[3..];
         List<(int Start, int End)> places;
+        int version;
         try
         {
             using var document = JsonDocument.Parse(utf8);
-            if (Header(document.RootElement, shelf.Currency) is { } wrong)
+            if (Header(document.RootElement, shelf.Currency, shapes.Version, out version) is { } wrong)
                 return new([], [], wrong);
             places = Places(utf8.Span);
         }
@@ -61,15 +66,18 @@ public static class KitFile
 
         if (places.Count > MostDevices)
             return KitReading.Bad("devices", $"{places.Count} devices are more than {MostDevices}.", "Split the file.");
-        return KitReading.Judge([.. places.Select(place => Parse(utf8.Span, place))], shelf);
+        return KitReading.Judge([.. places.Select(place => Parse(utf8.Span, place, version, shapes))], shelf);
     }
 
-    private static FieldProblem? Header(JsonElement root, string currency)
+    private static FieldProblem? Header(JsonElement root, string currency, int newest, out int version)
     {
+        version = 0;
         if (root.ValueKind != JsonValueKind.Object || !Has(root, "format", JsonValueKind.String, out var format) || format.GetString() != Format)
             return new("format", $"It does not say that it is a {Format} file.", "Choose a file that was exported here, or follow the schema.");
-        if (!Has(root, "version", JsonValueKind.Number, out var version) || !version.TryGetInt32(out var number) || number != Version)
-            return new("version", $"Its version is not {Version}.", "Export it again from a Nightfrost of this version.");
+        if (!Has(root, "version", JsonValueKind.Number, out var number) || !number.TryGetInt32(out version) || version < 1)
+            return new("version", "It does not say its version, a whole number from 1.", "Export it again.");
+        if (version > newest)
+            return KitText.TooNew(version, newest);
         if (!Has(root, "currency", JsonValueKind.String, out var money) || money.GetString() != currency)
             return new("currency", $"Its prices are not in {currency}.", $"Convert the prices and enter {currency}.");
         return Has(root, "devices", JsonValueKind.Array, out _) ? null : new("devices", "It lists no devices.", "Enter them in a list called devices.");
@@ -99,12 +107,13 @@ public static class KitFile
         return places;
     }
 
-    private static ReadDevice Parse(ReadOnlySpan<byte> utf8, (int Start, int End) place)
+    private static ReadDevice Parse(ReadOnlySpan<byte> utf8, (int Start, int End) place, int version, DocumentShapes shapes)
     {
         var line = 1 + utf8[..place.Start].Count((byte)'\n');
         try
         {
-            return JsonSerializer.Deserialize<Device>(utf8[place.Start..place.End], Json) is { } device
+            var read = version == shapes.Version ? JsonSerializer.Deserialize<Device>(utf8[place.Start..place.End], Json) : Older(utf8[place.Start..place.End]);
+            return read is { } device
                 ? new(line, device.Id, device.Name, device, [])
                 : Wrong("devices", "Nothing stands in this place.", "Take it out.");
         }
@@ -113,6 +122,13 @@ public static class KitFile
             var field = (e.Path ?? "$").TrimStart('$').TrimStart('.');
             return Wrong(field.Length == 0 ? "device" : field, $"Line {line + (e.LineNumber ?? 0)}: a value is missing, of the wrong kind, or not one of those allowed.", "Follow the schema: numbers as numbers, words from the lists.");
         }
+        catch (UnreadableDocumentException)
+        {
+            return Wrong("device", $"Line {line}: it is of version {version}, and a value in it is of the wrong kind.", "Mend it, or export the shelf again.");
+        }
+
+        Device? Older(ReadOnlySpan<byte> text) =>
+            JsonNode.Parse(text) is JsonObject old ? shapes.Upgraded(DocumentKind.Device, old, version).Deserialize<Device>(Json) : throw new JsonException();
 
         ReadDevice Wrong(string field, string reason, string remedy) => new(line, "", "", null, [new(field, reason, remedy)]);
     }

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using Nightfrost.Core.Shapes;
 
 namespace Nightfrost.Core.Kit;
 
@@ -19,12 +20,16 @@ public static partial class KitTable
     /// <summary>Most columns one table may have.</summary>
     public const int MostColumns = 1000;
 
+    /// <summary>Column that says, in every row, which version of the shapes the table is of; a table without it is of version 1.</summary>
+    public const string VersionColumn = DocumentShapes.VersionMember;
+
     /// <summary>The shelf's columns and rows, devices ordered by id.</summary>
     public static (IReadOnlyList<string> Columns, IReadOnlyList<IReadOnlyList<string>> Rows) Write(Shelf shelf)
     {
+        var version = DocumentShapes.Ours.Version.ToString(CultureInfo.InvariantCulture);
         var devices = shelf.Devices.Select(d => Cells(JsonSerializer.SerializeToNode(d, KitColumns.Json)!)).ToList();
         var columns = KitColumns.Leaves.GroupBy(leaf => KitColumns.Top(leaf.Pattern)).SelectMany(group => Columns([.. group.Select(leaf => leaf.Pattern)], devices)).ToList();
-        return (columns, [.. devices.Select(cells => (IReadOnlyList<string>)[.. columns.Select(column => cells.GetValueOrDefault(column, ""))])]);
+        return ([.. columns, VersionColumn], [.. devices.Select(cells => (IReadOnlyList<string>)[.. columns.Select(column => cells.GetValueOrDefault(column, "")), version])]);
     }
 
     /// <summary>Reads a table and says of each device what an import would do with it. Nothing is thrown for a bad table.</summary>
@@ -32,27 +37,48 @@ public static partial class KitTable
     /// <param name="rows">The rows below.</param>
     /// <param name="decimalComma">Numbers are written with a comma.</param>
     /// <param name="shelf">The shelf it would go to.</param>
-    public static KitReading Read(IReadOnlyList<string> columns, IReadOnlyList<TableRow> rows, bool decimalComma, Shelf shelf)
+    public static KitReading Read(IReadOnlyList<string> columns, IReadOnlyList<TableRow> rows, bool decimalComma, Shelf shelf) => Read(columns, rows, decimalComma, shelf, DocumentShapes.Ours);
+
+    /// <inheritdoc cref="Read(IReadOnlyList{string}, IReadOnlyList{TableRow}, bool, Shelf)"/>
+    internal static KitReading Read(IReadOnlyList<string> columns, IReadOnlyList<TableRow> rows, bool decimalComma, Shelf shelf, DocumentShapes shapes)
     {
         columns = [.. columns.Select(c => c.Trim())];
+        if (VersionProblem(columns, rows, shapes.Version, out var version) is { } unknown)
+            return new([], [], unknown);
         if (columns.Count > MostColumns)
             return KitReading.Bad("line 1", $"{columns.Count} columns are more than {MostColumns}.", "Take out those that hold nothing.");
         if (!columns.Contains("id"))
             return KitReading.Bad("line 1", "No column is called id.", "Keep the first row as it was exported: it names the columns.");
         if (columns.Contains(""))
             return KitReading.Bad("line 1", "A column has no name.", "Name it as an exported table does, or take it out.");
-        if (columns.FirstOrDefault(c => KitColumns.Find(c) is null) is { } strange)
+        if (columns.FirstOrDefault(c => c != VersionColumn && LeafOf(c) is null) is { } strange)
             return KitReading.Bad("line 1", $"There is no attribute '{EntryCheck.Short(strange)}'.", "Name the column as an exported table does, or take it out.");
         if (columns.GroupBy(c => c).FirstOrDefault(g => g.Count() > 1) is { } twice)
             return KitReading.Bad("line 1", $"Two columns are called '{twice.Key}'.", "Take one out.");
         if (rows.Count > KitFile.MostDevices)
             return KitReading.Bad("devices", $"{rows.Count} devices are more than {KitFile.MostDevices}.", "Split the file.");
-        var named = columns.Select(c => new KitColumn(c, KitColumns.Find(c)!)).ToList();
+        var named = columns.Select(c => new KitColumn(c, LeafOf(c))).ToList();
         var tops = columns.Select(KitColumns.Top).ToHashSet();
-        return KitReading.Judge([.. rows.Select(row => Read(named, tops, row, decimalComma, shelf))], shelf);
+        return KitReading.Judge([.. rows.Select(row => Read(named, tops, row, decimalComma, shelf, version, shapes))], shelf);
+
+        KitLeaf? LeafOf(string column) => KitColumns.Find(column)
+            ?? (shapes.FormerColumn(KitColumns.Pattern(column), version) is { } type ? new KitLeaf(KitColumns.Pattern(column), type, false, false, true) : null);
     }
 
-    private static ReadDevice Read(List<KitColumn> columns, HashSet<string> tops, TableRow row, bool decimalComma, Shelf shelf)
+    // Every row that says a version says the same one.
+    private static FieldProblem? VersionProblem(IReadOnlyList<string> columns, IReadOnlyList<TableRow> rows, int newest, out int version)
+    {
+        version = 1;
+        var at = columns.ToList().IndexOf(VersionColumn);
+        var said = at < 0 ? [] : rows.Select(r => r.Cells.ElementAtOrDefault(at)?.Trim() ?? "").Where(c => c.Length > 0).Distinct().ToList();
+        if (said.Count == 0)
+            return null;
+        if (said.Count > 1 || !int.TryParse(said[0], NumberStyles.None, CultureInfo.InvariantCulture, out version) || version < 1)
+            return new(VersionColumn, "Its rows do not all hold the same whole number from 1.", "Leave that column as it was exported.");
+        return version > newest ? KitText.TooNew(version, newest) : null;
+    }
+
+    private static ReadDevice Read(List<KitColumn> columns, HashSet<string> tops, TableRow row, bool decimalComma, Shelf shelf, int version, DocumentShapes shapes)
     {
         var problems = new List<FieldProblem>();
         if (row.Cells.Skip(columns.Count).Any(c => c.Length > 0))
@@ -63,13 +89,26 @@ public static partial class KitTable
         var root = before is null ? [] : JsonSerializer.SerializeToNode(before, KitColumns.Json)!.AsObject();
         foreach (var top in tops)
             root.Remove(top);
+        var entered = new JsonObject();
         foreach (var (column, cell) in said)
         {
+            if (column.Leaf is null)
+                continue;
             var value = KitCell.Read(column.Leaf, cell, decimalComma, out var problem);
             if (problem is { } why)
                 problems.Add(new(column.Path, why.Reason, why.Remedy));
             else
-                Put(root, column.Path, value!);
+                Put(entered, column.Path, value!);
+        }
+
+        try
+        {
+            foreach (var (top, value) in shapes.Upgraded(DocumentKind.Device, entered, version))
+                root[top] = value?.DeepClone();
+        }
+        catch (UnreadableDocumentException)
+        {
+            problems.Add(new("line", $"It is of version {version}, and a value in it is of the wrong kind.", "Mend it, or export the shelf again."));
         }
 
         FillIn(root, "", problems);

@@ -25,6 +25,10 @@ public static class KitText
         return utf8.TrimStart(" \t\r\n"u8) is [(byte)'{' or (byte)'[', ..];
     }
 
+    /// <summary>Why a file of a later program is not read.</summary>
+    internal static FieldProblem TooNew(int version, int newest) =>
+        new("version", $"It was written by a newer Nightfrost: its version is {version}, this one knows 1 to {newest}.", "Bring this Nightfrost up to date, or export the shelf from one of its age.");
+
     private static int Line(ReadOnlySpan<byte> bytes, int at) => 1 + bytes[..at].Count((byte)'\n');
 
     private static int FirstBad(ReadOnlySpan<byte> bytes)

@@ -1,6 +1,7 @@
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
+using Nightfrost.Data.Documents;
 
 namespace Nightfrost.Data.Cases;
 
@@ -19,10 +20,13 @@ public sealed class CaseRow
     public Guid SiteId { get; set; }
     public SiteRow? Site { get; set; }
     public required string Title { get; set; }
-    public required Look Look { get; set; }
+    public required Stored<Look> Look { get; set; }
 
-    /// <summary>Rises with every change of the case; a write against an older one is refused.</summary>
-    public int Version { get; set; } = 1;
+    /// <summary>Rises with every change of the look; a look made from an older one is refused.</summary>
+    public int LookVersion { get; set; } = 1;
+
+    /// <summary>Rises with every change of the case and of what hangs on it. The database checks it in the save itself.</summary>
+    public int RowToken { get; set; } = 1;
     public DateTimeOffset CreatedAt { get; init; }
     public DateTimeOffset ChangedAt { get; set; }
 
@@ -39,7 +43,7 @@ public sealed class CaseRow
     public DateTimeOffset? HandedOverAt { get; set; }
 
     /// <summary>The rig fixed to this case.</summary>
-    public RigPlan? Rig { get; set; }
+    public Stored<RigPlan>? Rig { get; set; }
 
     /// <summary>New with every choice, so that ticks and takes of an older rig are told apart.</summary>
     public Guid? RigId { get; set; }
@@ -60,7 +64,7 @@ public sealed class CaseRevision
 {
     public Guid CaseId { get; set; }
     public int Version { get; set; }
-    public required Look Look { get; init; }
+    public required Stored<Look> Look { get; init; }
     public DateTimeOffset SavedAt { get; init; }
 }
 
@@ -99,11 +103,17 @@ public sealed class TakeRow
 public sealed class DoneWrite
 {
     public required string Key { get; init; }
+
+    /// <summary>Id of the person who wrote.</summary>
     public required string Owner { get; init; }
-    public required string Request { get; init; }
+
+    /// <summary>SHA-256 of method, address and body: the key stands for this write and no other.</summary>
+    public required byte[] Fingerprint { get; init; }
 
     /// <summary>Status that was answered.</summary>
     public int Status { get; set; }
+
+    /// <summary>What was answered; blank when nothing was, and once the answer is no longer kept.</summary>
     public string Body { get; set; } = "";
     public DateTimeOffset At { get; init; }
 }

@@ -62,13 +62,13 @@ public static class DemoData
     private static CaseRow Open(SiteRow site, string title, Look look, DateTimeOffset at)
     {
         var row = new CaseRow { Id = Guid.CreateVersion7(), Site = site, Title = title, Look = look, CreatedAt = at, ChangedAt = at };
-        row.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.Version, Look = look, SavedAt = at });
+        row.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.LookVersion, Look = look, SavedAt = at });
         return row;
     }
 
     private static void Choose(CaseRow row, DateTimeOffset at, int doneSteps)
     {
-        var rig = Router.Rank(new Site(row.Look, new Shelf(DemoKit.All))).Rigs[0].Rig;
+        var rig = Router.Rank(new Site(row.Look.Value, new Shelf(DemoKit.All))).Rigs[0].Rig;
         (row.Rig, row.RigId, row.RigChosenAt, row.ChangedAt) = (RigPlan.Of(rig), Guid.CreateVersion7(), at, at);
         row.VisitOn ??= DateOnly.FromDateTime(at.Date).AddDays(1);
         foreach (var item in doneSteps > 0 ? Preparation.For(rig, null).Items : [])

@@ -1,4 +1,5 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Data.Documents;
 
 namespace Nightfrost.Data.Kit;
 
@@ -6,7 +7,7 @@ namespace Nightfrost.Data.Kit;
 public sealed class DeviceRow
 {
     public required string Id { get; init; }
-    public required Device Spec { get; set; }
+    public required Stored<Device> Spec { get; set; }
 
     /// <summary>When it was taken off the shelf; null while it stands there. It can be put back.</summary>
     public DateTimeOffset? DeletedAt { get; set; }

@@ -15,6 +15,9 @@ public sealed class ManualRow
     public required int Size { get; set; }
     public required DateTimeOffset AddedAt { get; set; }
 
+    /// <summary>Rises with every change; a manual that replaces an older one is refused.</summary>
+    public int Version { get; set; } = 1;
+
     /// <summary>When it was taken away; null while it is kept. It can be put back.</summary>
     public DateTimeOffset? DeletedAt { get; set; }
 }

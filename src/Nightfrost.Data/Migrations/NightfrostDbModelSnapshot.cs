@@ -186,6 +186,10 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("jsonb")
                         .HasColumnName("look");
 
+                    b.Property<int>("LookVersion")
+                        .HasColumnType("integer")
+                        .HasColumnName("look_version");
+
                     b.Property<string>("Rig")
                         .HasColumnType("jsonb")
                         .HasColumnName("rig");
@@ -198,6 +202,11 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("uuid")
                         .HasColumnName("rig_id");
 
+                    b.Property<int>("RowToken")
+                        .IsConcurrencyToken()
+                        .HasColumnType("integer")
+                        .HasColumnName("row_token");
+
                     b.Property<Guid>("SiteId")
                         .HasColumnType("uuid")
                         .HasColumnName("site_id");
@@ -207,11 +216,6 @@ namespace Nightfrost.Data.Migrations
                         .HasMaxLength(120)
                         .HasColumnType("character varying(120)")
                         .HasColumnName("title");
-
-                    b.Property<int>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("integer")
-                        .HasColumnName("version");
 
                     b.Property<DateOnly?>("VisitOn")
                         .HasColumnType("date")
@@ -254,11 +258,10 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("text")
                         .HasColumnName("body");
 
-                    b.Property<string>("Request")
+                    b.Property<byte[]>("Fingerprint")
                         .IsRequired()
-                        .HasMaxLength(400)
-                        .HasColumnType("character varying(400)")
-                        .HasColumnName("request");
+                        .HasColumnType("bytea")
+                        .HasColumnName("fingerprint");
 
                     b.Property<int>("Status")
                         .HasColumnType("integer")
@@ -287,6 +290,10 @@ namespace Nightfrost.Data.Migrations
 
                     b.HasKey("Id")
                         .HasName("pk_sites");
+
+                    b.HasIndex("Name")
+                        .IsUnique()
+                        .HasDatabaseName("ix_sites_name");
 
                     b.ToTable("sites", (string)null);
                 });
@@ -534,6 +541,11 @@ namespace Nightfrost.Data.Migrations
                     b.Property<int>("Size")
                         .HasColumnType("integer")
                         .HasColumnName("size");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("integer")
+                        .HasColumnName("version");
 
                     b.HasKey("About")
                         .HasName("pk_manuals");

@@ -17,7 +17,13 @@ public sealed record StageState(int Number, Stage Stage, bool Done);
 public sealed record CaseSummary(
     Guid Id, string Site, string Title, NextAction Next, IReadOnlyList<StageState> Stages, IReadOnlyList<LineRow> Rows, IReadOnlyList<MeasuredRow> Measured, DateTimeOffset ChangedAt);
 
+/// <summary>Every standing case, last changed first.</summary>
+/// <param name="Cases">Those that can be shown.</param>
+/// <param name="Unreadable">Those that cannot: what is kept of them is damaged.</param>
+public sealed record CaseList(IReadOnlyList<CaseSummary> Cases, IReadOnlyList<UnreadableCase> Unreadable);
+
 /// <summary>A case in full.</summary>
+/// <param name="Version">Version of the look.</param>
 public sealed record CaseDetail(
     Guid Id, string Site, string Title, int Version, Look Look, IReadOnlyList<SocketMeaning> Meanings, IReadOnlyList<StageState> Stages, NextAction Next, ChosenRig? Rig, DateTimeOffset ChangedAt,
     DateTimeOffset? HandedOverAt);
@@ -42,19 +48,22 @@ internal static class CaseEndpoints
         cases.MapGet("", List).WithSummary("Every case, last changed first.");
         cases.MapPost("", Create).WithSummary("Opens a case.");
         cases.MapGet("{caseId:guid}", Read).WithSummary("One case in full.");
-        cases.MapPatch("{caseId:guid}", Rename).WithSummary("Renames a case.");
-        cases.MapDelete("{caseId:guid}", Delete).WithSummary("Deletes a case; it can be put back.");
-        cases.MapPost("{caseId:guid}/restore", Restore).WithSummary("Puts a deleted case back.");
+        cases.MapPatch("{caseId:guid}", Rename).WritesCase().WithSummary("Renames a case.");
+        cases.MapDelete("{caseId:guid}", Delete).WritesCase().WithSummary("Deletes a case; it can be put back.");
+        cases.MapPost("{caseId:guid}/restore", Restore).WritesCase().WithSummary("Puts a deleted case back.");
         return cases;
     }
 
     /// <summary>The case as it is sent.</summary>
     public static CaseDetail Detail(this CaseState state) => new(
-        state.Row.Id, state.Row.Site!.Name, state.Row.Title, state.Row.Version, state.Row.Look, [.. state.Row.Look.AllSockets().Select(s => SocketReading.Meaning(s, state.Row.Look.SourceOf(s)?.Kind))],
+        state.Row.Id, state.Row.Site!.Name, state.Row.Title, state.Row.LookVersion, state.Look, [.. state.Look.AllSockets().Select(s => SocketReading.Meaning(s, state.Look.SourceOf(s)?.Kind))],
         Stages(state.Progress), NextAction.Of(state.Progress), state.Chosen(), state.Row.ChangedAt, state.Row.HandedOverAt);
 
-    private static async Task<Ok<IReadOnlyList<CaseSummary>>> List(NightfrostDb db, CancellationToken cancel) =>
-        TypedResults.Ok<IReadOnlyList<CaseSummary>>([.. (await CaseState.LoadAll(db, cancel)).Select(Summary)]);
+    private static async Task<Ok<CaseList>> List(NightfrostDb db, ILogger<CaseList> log, CancellationToken cancel)
+    {
+        var (shown, unreadable) = await CaseState.ShowAll(db, Summary, log, cancel);
+        return TypedResults.Ok(new CaseList(shown, unreadable));
+    }
 
     private static CaseSummary Summary(CaseState state)
     {
@@ -67,10 +76,13 @@ internal static class CaseEndpoints
         if (NameProblems(typed.Site, typed.Title) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
         var now = clock.GetUtcNow();
+        await using var own = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
         var row = new CaseRow { Id = Guid.CreateVersion7(), Title = typed.Title.Trim(), Look = Look.Empty, CreatedAt = now, ChangedAt = now, Site = await SiteOf(db, typed.Site, cancel) };
         db.Cases.Add(row);
-        db.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.Version, Look = row.Look, SavedAt = now });
+        db.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.LookVersion, Look = row.Look, SavedAt = now });
         await db.SaveChangesAsync(cancel);
+        if (own is not null)
+            await own.CommitAsync(CancellationToken.None);
         var state = await CaseState.Load(db, row.Id, cancel);
         return TypedResults.Created($"/api/cases/{row.Id}", state!.Detail());
     }
@@ -84,8 +96,9 @@ internal static class CaseEndpoints
             return Refusals.Unknown("case");
         if (NameProblems(typed.Site, typed.Title) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
-        if (state.Row.Title != typed.WasTitle || state.Row.Site!.Name != typed.WasSite)
-            return Refusals.Stale("case", [$"It is now called {state.Row.Site!.Name}, {state.Row.Title}."], state.Row.Version);
+        var (now, was, wanted) = ((state.Row.Site!.Name, state.Row.Title), (typed.WasSite, typed.WasTitle), (typed.Site.Trim(), typed.Title.Trim()));
+        if (now != was && now != wanted)
+            return Refusals.Stale("case", [$"It is now called {state.Row.Site.Name}, {state.Row.Title}."], state.Row.LookVersion);
         state.Row.Title = typed.Title.Trim();
         state.Row.Site = await SiteOf(db, typed.Site, cancel);
         state.Row.ChangedAt = clock.GetUtcNow();
@@ -95,23 +108,29 @@ internal static class CaseEndpoints
 
     private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Delete(Guid caseId, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
     {
-        var now = clock.GetUtcNow();
-        var count = await db.Cases.Where(c => c.Id == caseId && c.DeletedAt == null).ExecuteUpdateAsync(set => set.SetProperty(c => c.DeletedAt, now), cancel);
-        return count == 0 ? Refusals.Unknown("case") : TypedResults.NoContent();
+        if (await db.Cases.FirstOrDefaultAsync(c => c.Id == caseId && c.DeletedAt == null, cancel) is not { } row)
+            return Refusals.Unknown("case");
+        row.DeletedAt = clock.GetUtcNow();
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.NoContent();
     }
 
     private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Restore(Guid caseId, NightfrostDb db, CancellationToken cancel)
     {
-        await db.Cases.Where(c => c.Id == caseId).ExecuteUpdateAsync(set => set.SetProperty(c => c.DeletedAt, (DateTimeOffset?)null), cancel);
+        if (await db.Cases.FirstOrDefaultAsync(c => c.Id == caseId, cancel) is { } row)
+            row.DeletedAt = null;
+        await db.SaveChangesAsync(cancel);
         return await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(state.Detail()) : Refusals.Unknown("case");
     }
 
     private static IReadOnlyList<StageState> Stages(Progress progress) => [.. Enum.GetValues<Stage>().Select(s => new StageState((int)s, s, progress.IsDone(s)))];
 
+    // Made at the same moment by somebody else, it is theirs: one name is one site.
     private static async Task<SiteRow> SiteOf(NightfrostDb db, string name, CancellationToken cancel)
     {
         var trimmed = name.Trim();
-        return await db.Sites.FirstOrDefaultAsync(s => s.Name == trimmed, cancel) ?? new SiteRow { Id = Guid.CreateVersion7(), Name = trimmed };
+        await db.Database.ExecuteSqlAsync($"insert into sites (id, name) values ({Guid.CreateVersion7()}, {trimmed}) on conflict (name) do nothing", cancel);
+        return await db.Sites.FirstAsync(s => s.Name == trimmed, cancel);
     }
 
     private static List<FieldProblem> NameProblems(string site, string title) =>

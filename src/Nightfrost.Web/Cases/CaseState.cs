@@ -36,8 +36,8 @@ internal sealed class CaseState
 {
     private CaseState(CaseRow row, Shelf shelf, IReadOnlyList<string> menuPathsElsewhere)
     {
-        (Row, Shelf) = (row, shelf);
-        Rig = row.Rig?.Rebuild();
+        (Row, Shelf, Look, Plan) = (row, shelf, row.Look.Value, row.Rig?.Value);
+        Rig = Plan?.Rebuild();
         Arrivals = Rig is null ? null : new Arrivals(Rig.Site);
         Visit = row.VisitOn is { } on ? new(on, row.VisitTime ?? new(10, 0)) : null;
         Preparation = Rig is null ? Preparation.None : Preparation.For(Rig, Visit, row.Steps.Where(s => s.RigId == row.RigId && s.Outcome == StepOutcome.NotAsExpected).Select(s => s.StepId).ToHashSet(), menuPathsElsewhere);
@@ -46,6 +46,14 @@ internal sealed class CaseState
 
     public CaseRow Row { get; }
     public Shelf Shelf { get; }
+
+    /// <summary>The look as it stands.</summary>
+    public Look Look { get; }
+
+    /// <summary>The rig in use as it is kept; null while none is chosen.</summary>
+    public RigPlan? Plan { get; }
+
+    /// <summary>The rig in use, rebuilt; null while none is chosen or it no longer fits together.</summary>
     public Rig? Rig { get; }
     public Arrivals? Arrivals { get; }
     public IReadOnlyList<Step> Steps { get; }
@@ -61,15 +69,33 @@ internal sealed class CaseState
     {
         if (await With(db.Cases).FirstOrDefaultAsync(c => c.Id == id && c.DeletedAt == null, cancel) is not { } row)
             return null;
-        var paths = row.Rig?.Look.Set is { SoundOutputMenu: "" } set ? await db.MenuPathsOf(set.Model, cancel) : [];
-        return new(row, await Kit.KitEndpoints.Shelf(db, cancel), paths);
+        var paths = row.Rig?.Value.Look.Set is { SoundOutputMenu: "" } set ? await db.MenuPathsOf(set.Model, cancel) : [];
+        return new(row, await db.Shelf(cancel), paths);
     }
 
-    /// <summary>Loads every standing case, last changed first.</summary>
-    public static async Task<IReadOnlyList<CaseState>> LoadAll(NightfrostDb db, CancellationToken cancel)
+    /// <summary>Shows every standing case, last changed first; one that cannot be read or worked out hides no other.</summary>
+    /// <param name="db">The database.</param>
+    /// <param name="show">What is shown of a case.</param>
+    /// <param name="log">Told of what cannot be read.</param>
+    /// <param name="cancel">Stops the work.</param>
+    public static async Task<(IReadOnlyList<T> Shown, IReadOnlyList<UnreadableCase> Unreadable)> ShowAll<T>(NightfrostDb db, Func<CaseState, T> show, ILogger log, CancellationToken cancel)
     {
-        var shelf = await Kit.KitEndpoints.Shelf(db, cancel);
-        return [.. (await With(db.Cases.AsNoTracking()).Where(c => c.DeletedAt == null).OrderByDescending(c => c.ChangedAt).ToListAsync(cancel)).Select(row => new CaseState(row, shelf, []))];
+        var shelf = await db.Shelf(cancel);
+        var (shown, unreadable) = (new List<T>(), new List<UnreadableCase>());
+        foreach (var row in await With(db.Cases.AsNoTracking()).Where(c => c.DeletedAt == null).OrderByDescending(c => c.ChangedAt).ToListAsync(cancel))
+        {
+            try
+            {
+                shown.Add(show(new CaseState(row, shelf, [])));
+            }
+            catch (Exception e) when (UnreadableLog.IsOfOneThing(e))
+            {
+                log.CannotBeRead(e, "case", row.Id.ToString());
+                unreadable.Add(new(row.Id, row.Site!.Name, row.Title, row.VisitOn));
+            }
+        }
+
+        return (shown, unreadable);
     }
 
     /// <summary>Outcome of one step of the rig in use.</summary>
@@ -105,7 +131,7 @@ internal sealed class CaseState
         {
             var outcomes = Steps.Select(s => Outcome(s.Id)?.Outcome ?? StepOutcome.Open).ToList();
             return new(
-                Row.Look, Row.Rig is not null, Chosen()?.OutOfDate ?? Row.Rig is not null, Preparation.Items.Count(i => (Outcome(i.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open),
+                Look, Plan is not null, Chosen()?.OutOfDate ?? Plan is not null, Preparation.Items.Count(i => (Outcome(i.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open),
                 outcomes.Count(o => o != StepOutcome.Open), outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
                 Rig?.Routes.Count(r => Arrivals?.Of(r) is not null && MeasuredOf(r.AtEar.Listener.Id) is null) ?? 0,
                 [.. Rig?.Routes.Select(r => r.AtEar.Listener).Where(l => MeasuredOf(l.Id) is { } m && FrameMeasurement.Against(m, LineBoard.ToleranceOf(l)) != SkewVerdict.Inside).Select(l => l.Name) ?? []],
@@ -116,7 +142,7 @@ internal sealed class CaseState
     /// <summary>The rig in use as it is shown; null while none is chosen or it no longer fits together.</summary>
     public ChosenRig? Chosen()
     {
-        if (Row.Rig is not { } plan || Rig is not { } rig || Arrivals is not { } arrivals || Row.RigId is not { } rigId)
+        if (Plan is not { } plan || Rig is not { } rig || Arrivals is not { } arrivals || Row.RigId is not { } rigId)
             return null;
         var view = RigViews.Of(new RankedRig("Chosen", rig, rig.Score(arrivals), true), arrivals);
         var measured = new List<MeasuredRow>();
@@ -126,7 +152,7 @@ internal sealed class CaseState
                 measured.Add(new(row.ListenerId, m, row.Forecast is { } f ? m.SkewMs - f.MedianMs : null, m.ProbabilityInside(row.Tolerance)));
         }
 
-        return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Row.Look, Shelf.NameOf), plan.MissingFrom(Shelf), measured);
+        return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Look, Shelf.NameOf), plan.MissingFrom(Shelf), measured);
     }
 
     private Core.Routing.Route? RouteOf(string listenerId) => Rig?.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == listenerId);

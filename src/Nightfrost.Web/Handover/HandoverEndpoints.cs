@@ -15,14 +15,16 @@ namespace Nightfrost.Web.Handover;
 public sealed record HandoverView(HandoverSheet? Sheet, int OpenSteps, bool AlarmsAnswered, DateTimeOffset? HandedOverAt);
 
 /// <summary>Marks a case as handed over, or takes the mark back.</summary>
-public sealed record HandoverMark(bool HandedOver);
+/// <param name="HandedOver">True for handed over.</param>
+/// <param name="Was">What it stood at when it was read.</param>
+public sealed record HandoverMark(bool HandedOver, bool Was);
 
 internal static class HandoverEndpoints
 {
     public static void MapHandover(this RouteGroupBuilder cases)
     {
         cases.MapGet("{caseId:guid}/handover", Read).WithTags("Hand over").WithSummary("The large-print sheet of a case.");
-        cases.MapPut("{caseId:guid}/handover", Mark).WithTags("Hand over").WithSummary("Marks the case as handed over.");
+        cases.MapPut("{caseId:guid}/handover", Mark).WritesCase().WithTags("Hand over").WithSummary("Marks the case as handed over.");
     }
 
     private static async Task<Results<Ok<HandoverView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
@@ -36,6 +38,9 @@ internal static class HandoverEndpoints
             return Refusals.NotNow("No rig is chosen.", "Choose one on Route first.");
         if (typed.HandedOver && !AlarmsAnswered(state))
             return Refusals.NotNow("Nobody has answered who hears the alarms.", "Ask what warns each listener of fire, the door or a call for help, and tick that step on Connect.");
+        var handed = state.Row.HandedOverAt is not null;
+        if (handed != typed.Was)
+            return Refusals.Stale("hand-over", [handed ? "It was handed over meanwhile." : "The mark was taken back meanwhile."], state.Row.LookVersion);
         state.Row.HandedOverAt = typed.HandedOver ? clock.GetUtcNow() : null;
         state.Row.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);

@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Data;
 using Nightfrost.Data.Demo;
+using Nightfrost.Data.Documents;
 using Nightfrost.Data.Identity;
 
 namespace Nightfrost.Web.Hosting;
@@ -17,15 +18,21 @@ internal static class Prepare
     /// <param name="demo">Demo data instead of an administrator.</param>
     /// <param name="newPassword">Gives the administrator a new one-time password, for when the old one is lost.</param>
     /// <param name="said">Where the sign-in is printed; standard output for null.</param>
-    /// <returns>0, the exit code.</returns>
+    /// <returns>The exit code: 0, or 1 when the data is of a newer program, which is left as it is.</returns>
     public static async Task<int> Run(IServiceProvider services, bool demo, bool newPassword = false, TextWriter? said = null)
     {
         said ??= Console.Out;
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<NightfrostDb>();
         var people = scope.ServiceProvider.GetRequiredService<UserManager<Person>>();
+        if (await NewerData.Find(db, CancellationToken.None) is { } newer)
+        {
+            await Console.Error.WriteLineAsync($"This data was written by a newer Nightfrost ({newer}). Nothing was touched. Start that Nightfrost, or restore a backup from before.");
+            return 1;
+        }
+
         await db.Database.MigrateAsync();
-        await ForgetOldWrites(db, scope.ServiceProvider.GetRequiredService<TimeProvider>());
+        await Forgetting.Run(db, scope.ServiceProvider.GetRequiredService<TimeProvider>(), CancellationToken.None);
         await DemoData.LoadKit(db, CancellationToken.None);
         if (demo)
         {
@@ -61,12 +68,6 @@ internal static class Prepare
     {
         if (!result.Succeeded)
             throw new InvalidOperationException($"The sign-in could not be kept: {string.Join(" ", result.Errors.Select(e => e.Description))}");
-    }
-
-    private static async Task ForgetOldWrites(NightfrostDb db, TimeProvider clock)
-    {
-        var limit = clock.GetUtcNow().AddDays(-7);
-        await db.DoneWrites.Where(d => d.At < limit).ExecuteDeleteAsync();
     }
 
     private static string OneTimePassword()

@@ -15,6 +15,9 @@ public sealed class Refusal : ProblemDetails
 
     /// <summary>For a stale write: the version to work from.</summary>
     public int? CurrentVersion { get; init; }
+
+    /// <summary>For a fault of the service: stands in its log beside what happened.</summary>
+    public string? Reference { get; init; }
 }
 
 /// <summary>The few ways a request is refused.</summary>
@@ -58,6 +61,28 @@ internal static class Refusals
         Detail = remedy,
         Status = StatusCodes.Status409Conflict,
     });
+
+    /// <summary>413: more was sent than this address takes.</summary>
+    public static JsonHttpResult<Refusal> TooLarge(int mostBytes) => Answer(new Refusal
+    {
+        Type = "urn:nightfrost:too-large",
+        Title = "That is too large.",
+        Detail = $"Send at most {mostBytes / (1024 * 1024)} MB.",
+        Status = StatusCodes.Status413PayloadTooLarge,
+    });
+
+    /// <summary>503: it cannot be done now and may well be done soon; nothing was changed.</summary>
+    /// <param name="context">The request; its answer says after how many seconds to try again.</param>
+    /// <param name="title">What is away.</param>
+    /// <param name="remedy">What to do when it stays so.</param>
+    public static JsonHttpResult<Refusal> Away(HttpContext context, string title, string remedy)
+    {
+        context.Response.Headers.RetryAfter = "5";
+        return Answer(new Refusal { Type = "urn:nightfrost:away", Title = title, Detail = remedy, Status = StatusCodes.Status503ServiceUnavailable });
+    }
+
+    /// <summary>True for an endpoint's answer that refuses.</summary>
+    public static bool IsRefused(object? result) => (result is INestedHttpResult nested ? nested.Result : result) is JsonHttpResult<Refusal>;
 
     /// <summary>Any refusal as a problem document.</summary>
     public static JsonHttpResult<Refusal> Answer(Refusal refusal) => TypedResults.Json(refusal, statusCode: refusal.Status, contentType: "application/problem+json");

@@ -57,17 +57,16 @@ internal static class DeviceEndpoints
     {
         if (await KitEndpoints.Standing(db, deviceId, cancel) is not { } row)
             return Refusals.Unknown("device");
-        var device = edit.Device with { Id = deviceId, RetiredOn = row.Spec.RetiredOn };
-        var others = await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null && d.Id != deviceId).Select(d => d.Spec).ToListAsync(cancel);
-        var boxes = others.Append(device).ToDictionary(d => d.Id, d => d.Includes);
+        var device = edit.Device with { Id = deviceId, RetiredOn = row.Spec.Value.RetiredOn };
+        var boxes = (await db.Shelf(cancel)).Devices.Where(d => d.Id != deviceId).Append(device).ToDictionary(d => d.Id, d => d.Includes);
         var wrong = DeviceCheck.Problems(device, boxes.ContainsKey).ToList();
         if (wrong.Count == 0 && DeviceCheck.RoundInBoxes(deviceId, boxes) is { } round)
             wrong.Add(round);
         if (wrong.Count > 0)
             return Refusals.Invalid(wrong);
         if (row.Version != edit.Version)
-            return Refusals.Stale("device", KitReading.DeviceChanges(device, row.Spec), row.Version);
-        if (KitReading.DeviceChanges(row.Spec, device).Count == 0)
+            return Refusals.Stale("device", KitReading.DeviceChanges(device, row.Spec.Value), row.Version);
+        if (KitReading.DeviceChanges(row.Spec.Value, device).Count == 0)
             return TypedResults.Ok(KitEndpoints.Entry(row));
         row.Spec = device;
         return await Keep(row, db, cancel);
@@ -78,23 +77,15 @@ internal static class DeviceEndpoints
         if (await KitEndpoints.Standing(db, deviceId, cancel) is not { } row)
             return Refusals.Unknown("device");
         if (row.Version != wish.Version)
-            return Refusals.Stale("device", [], row.Version);
-        row.Spec = row.Spec with { RetiredOn = wish.Retired ? row.Spec.RetiredOn ?? DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime) : null };
+            return Refusals.Stale("device", [row.Spec.Value.RetiredOn is null ? "It is in use." : "It is retired."], row.Version);
+        row.Spec = row.Spec.Value with { RetiredOn = wish.Retired ? row.Spec.Value.RetiredOn ?? DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime) : null };
         return await Keep(row, db, cancel);
     }
 
     private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Keep(DeviceRow row, NightfrostDb db, CancellationToken cancel)
     {
         row.Version++;
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            return Refusals.Stale("device", [], null);
-        }
-
+        await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(KitEndpoints.Entry(row));
     }
 }

@@ -3,10 +3,12 @@ using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core;
 using Nightfrost.Core.Airlink;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 using Nightfrost.Data;
 using Nightfrost.Data.Kit;
+using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
 
 namespace Nightfrost.Web.Kit;
@@ -22,7 +24,11 @@ public sealed record ShelfEntry(Device Device, int Version, IReadOnlyList<string
 public sealed record AbilityName(string Id, string Words);
 
 /// <summary>The whole shelf.</summary>
-public sealed record ShelfView(IReadOnlyList<ShelfEntry> Devices, IReadOnlyList<AbilityName> Abilities, string Currency);
+/// <param name="Devices">Every device that can be shown.</param>
+/// <param name="Abilities">What can be looked for.</param>
+/// <param name="Currency">Currency of the prices.</param>
+/// <param name="Unreadable">Ids of devices of which what is kept is damaged; nothing is planned with them.</param>
+public sealed record ShelfView(IReadOnlyList<ShelfEntry> Devices, IReadOnlyList<AbilityName> Abilities, string Currency, IReadOnlyList<string> Unreadable);
 
 /// <summary>Devices side by side.</summary>
 /// <param name="Names">Their names.</param>
@@ -64,17 +70,50 @@ internal static class KitEndpoints
         api.MapGet("reference", () => TypedResults.Ok(new ReferenceData(SocketKinds.All, Tolerances.All, SourceKinds.All, Obstacles.All, LookCheck.MostListeners))).WithTags("Kit").WithSummary("Sockets, sources, materials and tolerance sets.");
     }
 
-    /// <summary>The shelf as the core plans with it.</summary>
-    public static async Task<Shelf> Shelf(this NightfrostDb db, CancellationToken cancel) =>
-        new(await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).Select(d => d.Spec).ToListAsync(cancel), Currency);
+    /// <summary>The shelf as the core plans with it: what cannot be read of it is left out.</summary>
+    public static async Task<Shelf> Shelf(this NightfrostDb db, CancellationToken cancel) => new(await db.ReadableDevices(_ => { }, cancel), Currency);
 
-    private static async Task<Ok<ShelfView>> List(NightfrostDb db, CancellationToken cancel) =>
-        TypedResults.Ok(new ShelfView(
-            [.. (await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).ToListAsync(cancel)).OrderBy(d => d.Spec.Role).ThenBy(d => d.Spec.Name, StringComparer.Ordinal).Select(Entry)],
-            [.. Abilities.All.Select(a => new AbilityName(a.Id, a.Words))], Currency));
+    private static async Task<IReadOnlyList<Device>> ReadableDevices(this NightfrostDb db, Action<DeviceRow> unread, CancellationToken cancel)
+    {
+        var devices = new List<Device>();
+        foreach (var row in await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).ToListAsync(cancel))
+        {
+            try
+            {
+                devices.Add(row.Spec.Value);
+            }
+            catch (UnreadableDocumentException)
+            {
+                unread(row);
+            }
+        }
+
+        return devices;
+    }
+
+    private static async Task<Ok<ShelfView>> List(NightfrostDb db, ILogger<ShelfView> log, CancellationToken cancel)
+    {
+        var (entries, unreadable) = (new List<ShelfEntry>(), new List<string>());
+        foreach (var row in await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).OrderBy(d => d.Id).ToListAsync(cancel))
+        {
+            try
+            {
+                entries.Add(Entry(row));
+            }
+            catch (Exception e) when (UnreadableLog.IsOfOneThing(e))
+            {
+                log.CannotBeRead(e, "device", row.Id);
+                unreadable.Add(row.Id);
+            }
+        }
+
+        return TypedResults.Ok(new ShelfView(
+            [.. entries.OrderBy(e => e.Device.Role).ThenBy(e => e.Device.Name, StringComparer.Ordinal)], [.. Abilities.All.Select(a => new AbilityName(a.Id, a.Words))], Currency, unreadable));
+    }
 
     /// <summary>A device as the shelf shows it.</summary>
-    public static ShelfEntry Entry(DeviceRow row) => new(row.Spec, row.Version, Abilities.Of(row.Spec), DeviceFacts.InShort(row.Spec));
+    /// <exception cref="UnreadableDocumentException">What is kept of it cannot be read.</exception>
+    public static ShelfEntry Entry(DeviceRow row) => new(row.Spec.Value, row.Version, Abilities.Of(row.Spec.Value), DeviceFacts.InShort(row.Spec.Value));
 
     private static async Task<Results<Ok<ComparisonView>, JsonHttpResult<Refusal>>> Compare(string[] ids, NightfrostDb db, CancellationToken cancel)
     {
@@ -95,25 +134,18 @@ internal static class KitEndpoints
             return Refusals.Invalid(new FieldProblem("price", FormattableString.Invariant($"{correction.Price} lies outside 0 to {DeviceCheck.MostPrice}."), "Enter what it costs today."));
         if (correction.Marks.Select((m, i) => PlainText.Problem($"marks[{i}].mark", m.Mark, DeviceCheck.LongestMark)).OfType<FieldProblem>().ToList() is { Count: > 0 } wrong)
             return Refusals.Invalid(wrong);
+        var spec = row.Spec.Value;
         if (row.Version != correction.Version)
-            return Refusals.Stale("device", [FormattableString.Invariant($"Its price is now {row.Spec.Price} {Currency}.")], row.Version);
+            return Refusals.Stale("device", [FormattableString.Invariant($"Its price is now {spec.Price} {Currency}.")], row.Version);
 
-        row.Spec = row.Spec with
+        row.Spec = spec with
         {
-            Price = correction.Price ?? row.Spec.Price,
-            PricedOn = correction.Price is null ? row.Spec.PricedOn : DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime),
-            Links = [.. row.Spec.Links.Select(l => l with { Codecs = Marked(l.Codecs), CodecsWithSeveral = Marked(l.CodecsWithSeveral) })],
+            Price = correction.Price ?? spec.Price,
+            PricedOn = correction.Price is null ? spec.PricedOn : DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime),
+            Links = [.. spec.Links.Select(l => l with { Codecs = Marked(l.Codecs), CodecsWithSeveral = Marked(l.CodecsWithSeveral) })],
         };
         row.Version++;
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateConcurrencyException)
-        {
-            return Refusals.Stale("device", [], null);
-        }
-
+        await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(Entry(row));
 
         IReadOnlyList<Codec> Marked(IReadOnlyList<Codec> codecs) =>
@@ -122,22 +154,16 @@ internal static class KitEndpoints
 
     private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string deviceId, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
     {
-        if (await Standing(db, deviceId, cancel) is not { } row)
-            return Refusals.Unknown("device");
-        row.DeletedAt = clock.GetUtcNow();
-        row.Version++;
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.NoContent();
+        var now = clock.GetUtcNow();
+        return await db.Devices.Where(d => d.Id == deviceId && d.DeletedAt == null).ExecuteUpdateAsync(set => set.SetProperty(d => d.DeletedAt, now).SetProperty(d => d.Version, d => d.Version + 1), cancel) > 0
+            ? TypedResults.NoContent()
+            : Refusals.Unknown("device");
     }
 
     private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Restore(string deviceId, NightfrostDb db, CancellationToken cancel)
     {
-        if (await db.Devices.FirstOrDefaultAsync(d => d.Id == deviceId, cancel) is not { } row)
-            return Refusals.Unknown("device");
-        row.DeletedAt = null;
-        row.Version++;
-        await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(Entry(row));
+        await db.Devices.Where(d => d.Id == deviceId && d.DeletedAt != null).ExecuteUpdateAsync(set => set.SetProperty(d => d.DeletedAt, (DateTimeOffset?)null).SetProperty(d => d.Version, d => d.Version + 1), cancel);
+        return await Standing(db, deviceId, cancel) is { } row ? TypedResults.Ok(Entry(row)) : Refusals.Unknown("device");
     }
 
     /// <summary>A device that was not taken off the shelf; null when there is none.</summary>

@@ -23,8 +23,8 @@ internal static class KitFileEndpoints
         kit.MapGet("export", Export).WithSummary("The shelf as a JSON file.");
         kit.MapGet("export-table", ExportTable).WithSummary("The shelf as a table, CSV in UTF-8.");
         kit.MapGet("schema", () => TypedResults.Text(KitFile.Schema(), "application/schema+json")).WithSummary("The JSON Schema of the file.");
-        kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), Uploads.MeasuredWhileRead).WithSummary("Says of each device of a file what an import would do.");
-        kit.MapPost("import", Import).WithMetadata(Uploads.MeasuredWhileRead).WithSummary("Puts the devices of a file on the shelf.");
+        kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), Uploads.UpTo(MostBytes)).WithSummary("Says of each device of a file what an import would do.");
+        kit.MapPost("import", Import).WithMetadata(Uploads.UpTo(MostBytes)).WithSummary("Puts the devices of a file on the shelf.");
     }
 
     private static async Task<FileContentHttpResult> Export(NightfrostDb db, CancellationToken cancel) =>

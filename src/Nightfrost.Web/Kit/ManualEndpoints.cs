@@ -14,7 +14,8 @@ namespace Nightfrost.Web.Kit;
 /// <param name="FileName">Name of its file.</param>
 /// <param name="Size">Length of the file, bytes.</param>
 /// <param name="AddedAt">When it was put here.</param>
-public sealed record ManualView(string About, string FileName, int Size, DateTimeOffset AddedAt);
+/// <param name="Version">Rises with every change; a manual that takes its place names it.</param>
+public sealed record ManualView(string About, string FileName, int Size, DateTimeOffset AddedAt, int Version);
 
 /// <summary>Which manual a set of some model has, and where its sound menu was found before.</summary>
 /// <param name="About">Key of its manual; null while the model is not read.</param>
@@ -30,14 +31,14 @@ internal static class ManualEndpoints
         var manuals = api.MapGroup("manuals").WithTags("Manuals");
         manuals.MapGet("", List).WithSummary("Every manual kept here, without its file.");
         manuals.MapGet("{about}", Open).WithSummary("The file of a manual.");
-        manuals.MapPut("{about}", Keep).WithMetadata(Uploads.MeasuredWhileRead).WithSummary("Keeps a manual: a PDF, a picture or plain text, as the body.");
+        manuals.MapPut("{about}", Keep).WithMetadata(Uploads.UpTo(MostBytes)).WithSummary("Keeps a manual: a PDF, a picture or plain text, as the body.");
         manuals.MapDelete("{about}", Remove).WithSummary("Takes a manual away; it can be put back.");
         manuals.MapPost("{about}/restore", Restore).WithSummary("Puts a manual back.");
         api.MapGet("set-memory", Remember).WithTags("Manuals").WithSummary("What earlier visits know of a model of set.");
     }
 
     private static async Task<Ok<IReadOnlyList<ManualView>>> List(NightfrostDb db, CancellationToken cancel) =>
-        TypedResults.Ok<IReadOnlyList<ManualView>>(await db.Manuals.AsNoTracking().Where(m => m.DeletedAt == null).OrderBy(m => m.About).Select(m => new ManualView(m.About, m.FileName, m.Size, m.AddedAt)).ToListAsync(cancel));
+        TypedResults.Ok<IReadOnlyList<ManualView>>(await db.Manuals.AsNoTracking().Where(m => m.DeletedAt == null).OrderBy(m => m.About).Select(m => new ManualView(m.About, m.FileName, m.Size, m.AddedAt, m.Version)).ToListAsync(cancel));
 
     // Always saved and never shown in the page: what somebody sent must not run here.
     private static async Task<Results<FileContentHttpResult, JsonHttpResult<Refusal>>> Open(string about, NightfrostDb db, CancellationToken cancel) =>
@@ -45,7 +46,7 @@ internal static class ManualEndpoints
             ? TypedResults.File(row.Content, row.ContentType, row.FileName)
             : Refusals.Unknown("manual");
 
-    private static async Task<Results<Ok<ManualView>, JsonHttpResult<Refusal>>> Keep(string about, string fileName, HttpRequest request, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<ManualView>, JsonHttpResult<Refusal>>> Keep(string about, string fileName, int? replaces, HttpRequest request, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
     {
         if (await Problem(about, fileName, db, cancel) is { } wrong)
             return Refusals.Invalid(wrong);
@@ -54,10 +55,12 @@ internal static class ManualEndpoints
         if (ManualFile.MediaTypeOf(bytes) is not { } type)
             return Refusals.Invalid(new FieldProblem("file", bytes.Length == 0 ? "It is empty." : "It is no PDF, picture or plain text.", "Choose a PDF, a PNG or JPEG picture, or a text file."));
         var row = await db.Manuals.FirstOrDefaultAsync(m => m.About == about, cancel);
+        if (row is { DeletedAt: null } && row.Version != replaces)
+            return Refusals.Stale("manual", [$"{row.FileName} is kept here now."], row.Version);
         if (row is null)
             db.Manuals.Add(row = new ManualRow { About = about, FileName = fileName, ContentType = type, Content = bytes, Size = bytes.Length, AddedAt = clock.GetUtcNow() });
         else
-            (row.FileName, row.ContentType, row.Content, row.Size, row.AddedAt, row.DeletedAt) = (fileName, type, bytes, bytes.Length, clock.GetUtcNow(), null);
+            (row.FileName, row.ContentType, row.Content, row.Size, row.AddedAt, row.DeletedAt, row.Version) = (fileName, type, bytes, bytes.Length, clock.GetUtcNow(), null, row.Version + 1);
         try
         {
             await db.SaveChangesAsync(cancel);
@@ -67,7 +70,7 @@ internal static class ManualEndpoints
             return Refusals.Stale("manual", ["Somebody kept another one at the same moment."], null);
         }
 
-        return TypedResults.Ok(new ManualView(row.About, row.FileName, row.Size, row.AddedAt));
+        return TypedResults.Ok(new ManualView(row.About, row.FileName, row.Size, row.AddedAt, row.Version));
     }
 
     private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string about, NightfrostDb db, TimeProvider clock, CancellationToken cancel) => Mark(db.Manuals.Where(m => m.About == about && m.DeletedAt == null), clock.GetUtcNow(), cancel);
@@ -75,11 +78,12 @@ internal static class ManualEndpoints
     private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Restore(string about, NightfrostDb db, CancellationToken cancel) => Mark(db.Manuals.Where(m => m.About == about && m.DeletedAt != null), null, cancel);
 
     private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Mark(IQueryable<ManualRow> manual, DateTimeOffset? deletedAt, CancellationToken cancel) =>
-        await manual.ExecuteUpdateAsync(set => set.SetProperty(m => m.DeletedAt, deletedAt), cancel) > 0 ? TypedResults.NoContent() : Refusals.Unknown("manual");
+        await manual.ExecuteUpdateAsync(set => set.SetProperty(m => m.DeletedAt, deletedAt).SetProperty(m => m.Version, m => m.Version + 1), cancel) > 0 ? TypedResults.NoContent() : Refusals.Unknown("manual");
 
     private static async Task<Ok<SetMemory>> Remember(string model, NightfrostDb db, CancellationToken cancel) =>
         TypedResults.Ok(new SetMemory(Manuals.OfSet(model), await db.MenuPathsOf(model, cancel)));
 
+    // Two places in the look are read by the database itself: an upgrade of the shape that moves them rewrites the kept looks in a migration.
     /// <summary>Menu paths to the sound output that were entered at sets of a model, the most frequent first; empty while the model is not read.</summary>
     public static async Task<IReadOnlyList<string>> MenuPathsOf(this NightfrostDb db, string model, CancellationToken cancel)
     {

@@ -44,7 +44,7 @@ internal static class RoutingEndpoints
     {
         cases.MapGet("{caseId:guid}/rigs", Rank).WithTags("Route").WithSummary("Ranks the rigs that serve the listeners of a case.");
         cases.MapGet("{caseId:guid}/why-not/{thingId}", AskWhyNot).WithTags("Route").WithSummary("Why a socket or device was not chosen, and the best rig that holds it.");
-        cases.MapPut("{caseId:guid}/rig", Choose).WithTags("Route").WithSummary("Fixes a rig to a case.");
+        cases.MapPut("{caseId:guid}/rig", Choose).WritesCase().WithTags("Route").WithSummary("Fixes a rig to a case.");
     }
 
     private static async Task<Results<Ok<RankedRigs>, JsonHttpResult<Refusal>>> Rank(Guid caseId, [AsParameters] WantedQuery query, NightfrostDb db, CancellationToken cancel)
@@ -53,17 +53,17 @@ internal static class RoutingEndpoints
             return Refusals.Unknown("case");
         if (query.Read(out var wanted) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
-        var answer = Router.Rank(new Site(state.Row.Look, state.Shelf), wanted, cancel);
+        var answer = Router.Rank(new Site(state.Look, state.Shelf), wanted, cancel);
         return TypedResults.Ok(new RankedRigs(
-            state.Row.Version,
+            state.Row.LookVersion,
             wanted.Priorities.Order,
             [.. answer.Rigs.Select((rig, i) => RigViews.Of(rig, answer.Arrivals, i == 0 ? answer.Rigs.ElementAtOrDefault(1) : answer.Rigs[0]))],
             answer.Unbeaten,
             answer.UnbeatenProven,
             answer.RuledOut,
-            [.. answer.RoutesFound.Select((count, i) => new ListenerRoutes(state.Row.Look.Listeners[i].Name, count))],
+            [.. answer.RoutesFound.Select((count, i) => new ListenerRoutes(state.Look.Listeners[i].Name, count))],
             answer.Obstacle,
-            FreeRemedies.For(state.Row.Look),
+            FreeRemedies.For(state.Look),
             answer.DeadWays));
     }
 
@@ -73,9 +73,9 @@ internal static class RoutingEndpoints
             return Refusals.Unknown("case");
         if (query.Read(out var wanted) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
-        if (state.Shelf.Find(thingId) is null && state.Row.Look.AllSockets().All(s => s.Id != thingId))
+        if (state.Shelf.Find(thingId) is null && state.Look.AllSockets().All(s => s.Id != thingId))
             return Refusals.Unknown("socket or device");
-        var answer = WhyNot.Ask(new Site(state.Row.Look, state.Shelf), wanted, thingId, cancel);
+        var answer = WhyNot.Ask(new Site(state.Look, state.Shelf), wanted, thingId, cancel);
         return TypedResults.Ok(new WhyNotView(answer.Words, answer.Answer, answer.Findings, answer.WithIt is null ? null : RigViews.Of(answer.WithIt, answer.Arrivals, answer.Best)));
     }
 
@@ -84,23 +84,22 @@ internal static class RoutingEndpoints
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
         var row = state.Row;
-        if (row.Version != typed.Version)
-            return Refusals.Stale("look", ["The look changed since this rig was worked out."], row.Version);
-        if (row.RigId != typed.Replaces)
-            return Refusals.Stale("rig", ["Another rig was chosen meanwhile."], row.Version);
+        if (row.LookVersion != typed.Version)
+            return Refusals.Stale("look", ["The look changed since this rig was worked out."], row.LookVersion);
         if (typed.Plan.Count is 0 or > LookCheck.MostListeners)
             return Refusals.Invalid(new FieldProblem("plan", "It holds no route, or more than there can be listeners.", "Choose one of the rigs shown on Route."));
 
-        var site = new Site(row.Look, state.Shelf);
-        var whole = new RigPlan([.. typed.Plan.Select(p => p with { ReadBack = null })], row.Look, state.Shelf.Devices, state.Shelf.Currency);
+        var whole = new RigPlan([.. typed.Plan.Select(p => p with { ReadBack = null })], state.Look, state.Shelf.Devices, state.Shelf.Currency);
         if (whole.Rebuild() is not { } rig || !rig.IsLegal() || rig.Routes.Any(r => Rules.RefusesFeed(r) is not null || Rules.RefusesRoute(r) is not null))
-            return Refusals.NotNow("This rig does not hold any more.", whole.MissingFrom(site.Shelf) is { Count: > 0 } missing
+            return Refusals.NotNow("This rig does not hold any more.", whole.MissingFrom(state.Shelf) is { Count: > 0 } missing
                 ? $"No longer on the shelf: {string.Join(", ", missing)}. Work the rigs out again."
                 : "A device was changed or taken off the shelf. Work the rigs out again.");
 
         // The same ways again: what was ticked and measured on them still holds.
-        var (fresh, old) = (RigPlan.Of(rig), row.Rig);
+        var (fresh, old) = (RigPlan.Of(rig), state.Plan);
         var same = old is not null && fresh.HasSameRoutesAs(old);
+        if (row.RigId != typed.Replaces)
+            return Refusals.Stale("rig", [same ? "This rig is in use already." : "Another rig was chosen meanwhile."], row.LookVersion);
         row.Rig = same ? fresh.WithReadBackOf(old!) : fresh;
         row.RigId = same ? row.RigId : Guid.CreateVersion7();
         row.RigChosenAt = row.ChangedAt = clock.GetUtcNow();

@@ -36,7 +36,8 @@ public sealed record PreparationView(
 /// <param name="Outcome">As expected: done. Not as expected: missing or faulty.</param>
 /// <param name="Was">What it stood at when it was read.</param>
 /// <param name="Note">What was written down.</param>
-public sealed record PrepareReport(Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note);
+/// <param name="WasNote">The note that was read; left out by writes that were kept on a device before notes were named.</param>
+public sealed record PrepareReport(Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, string? WasNote = null);
 
 /// <summary>When a case is visited.</summary>
 /// <param name="Visit">Day and hour; null takes the plan back.</param>
@@ -52,7 +53,11 @@ public sealed record PackedCase(Guid CaseId, string Site, string Title, TimeOnly
 public sealed record PackedTotal(string Words, int Pieces);
 
 /// <summary>What goes into the bag for a day.</summary>
-public sealed record PackingView(DateOnly On, IReadOnlyList<PackedCase> Cases, IReadOnlyList<PackedTotal> Totals);
+/// <param name="On">The day.</param>
+/// <param name="Cases">Its visits, earliest first.</param>
+/// <param name="Totals">Everything together.</param>
+/// <param name="Unreadable">Cases visited that day of which nothing can be read: what they need is not in the totals.</param>
+public sealed record PackingView(DateOnly On, IReadOnlyList<PackedCase> Cases, IReadOnlyList<PackedTotal> Totals, IReadOnlyList<UnreadableCase> Unreadable);
 
 internal static class PreparationEndpoints
 {
@@ -62,8 +67,8 @@ internal static class PreparationEndpoints
     public static void MapPreparation(this RouteGroupBuilder cases, RouteGroupBuilder api)
     {
         cases.MapGet("{caseId:guid}/preparation", Read).WithTags("Prepare").WithSummary("What to order, check, charge, fetch and pack, with what was ticked.");
-        cases.MapPut("{caseId:guid}/preparation/{itemId}", Report).WithTags("Prepare").WithSummary("Says how one thing stands.");
-        cases.MapPut("{caseId:guid}/visit", Plan).WithTags("Prepare").WithSummary("Says when the rig is set up.");
+        cases.MapPut("{caseId:guid}/preparation/{itemId}", Report).WritesCase().WithTags("Prepare").WithSummary("Says how one thing stands.");
+        cases.MapPut("{caseId:guid}/visit", Plan).WritesCase().WithTags("Prepare").WithSummary("Says when the rig is set up.");
         api.MapGet("packing", Pack).WithTags("Prepare").WithSummary("What goes into the bag for every visit of a day.");
     }
 
@@ -92,9 +97,10 @@ internal static class PreparationEndpoints
             return Refusals.Unknown("case");
         if (state.Row.RigId == typed.RigId && state.Preparation.Items.All(i => i.Id != itemId))
             return Refusals.Unknown("thing to prepare");
-        if (StepMarks.Put(db, state, new(itemId, typed.RigId, typed.Outcome, typed.Was, typed.Note), clock.GetUtcNow()) is { } refused)
+        if (StepMarks.Put(db, state, new(itemId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote), clock.GetUtcNow()) is { } refused)
             return refused;
-        return await StepMarks.Save(db, state, cancel) is { } unsaved ? unsaved : TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!, clock));
+        await db.SaveChangesAsync(cancel);
+        return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!, clock));
     }
 
     private static async Task<Results<Ok<PreparationView>, JsonHttpResult<Refusal>>> Plan(Guid caseId, VisitEntry typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
@@ -105,18 +111,23 @@ internal static class PreparationEndpoints
         if (typed.Visit is { } visit && (visit.On < today.AddYears(-YearsAround) || visit.On > today.AddYears(YearsAround)))
             return Refusals.Invalid(new FieldProblem("visit.on", FormattableString.Invariant($"{visit.On:yyyy-MM-dd} lies more than {YearsAround} years away."), "Enter the day of the visit."));
         if (state.Visit != typed.Was && state.Visit != typed.Visit)
-            return Refusals.Stale("visit", [state.Visit is { } now ? FormattableString.Invariant($"It is now planned for {now.On:d MMM yyyy}, {now.Time:HH\\:mm}.") : "It is no longer planned."], state.Row.Version);
+            return Refusals.Stale("visit", [state.Visit is { } now ? FormattableString.Invariant($"It is now planned for {now.On:d MMM yyyy}, {now.Time:HH\\:mm}.") : "It is no longer planned."], state.Row.LookVersion);
         (state.Row.VisitOn, state.Row.VisitTime, state.Row.ChangedAt) = (typed.Visit?.On, typed.Visit?.Time, clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!, clock));
     }
 
-    private static async Task<Ok<PackingView>> Pack(DateOnly on, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Ok<PackingView>> Pack(DateOnly on, NightfrostDb db, TimeProvider clock, ILogger<PackingView> log, CancellationToken cancel)
     {
         var now = clock.GetLocalNow().DateTime;
-        var cases = (await CaseState.LoadAll(db, cancel)).Where(c => c.Visit?.On == on && c.Rig is not null && c.Row.HandedOverAt is null).OrderBy(c => c.Visit!.Time)
-            .Select(c => new PackedCase(c.Row.Id, c.Row.Site!.Name, c.Row.Title, c.Visit!.Time, [.. c.Preparation.Items.Where(i => i.Kind == PrepareKind.Pack).Select(i => Mark(c, i, now))])).ToList();
+        var (shown, unreadable) = await CaseState.ShowAll(
+            db,
+            c => c.Visit?.On != on || c.Rig is null || c.Row.HandedOverAt is not null ? null
+                : new PackedCase(c.Row.Id, c.Row.Site!.Name, c.Row.Title, c.Visit.Time, [.. c.Preparation.Items.Where(i => i.Kind == PrepareKind.Pack).Select(i => Mark(c, i, now))]),
+            log, cancel);
+        var cases = shown.OfType<PackedCase>().OrderBy(c => c.Time).ToList();
         return TypedResults.Ok(new PackingView(on, cases,
-            [.. cases.SelectMany(c => c.Items).GroupBy(i => i.Item.Words).Select(g => new PackedTotal(g.Key, g.First().Item.Pieces == 0 ? 1 : g.Sum(i => i.Item.Pieces)))]));
+            [.. cases.SelectMany(c => c.Items).GroupBy(i => i.Item.Words).Select(g => new PackedTotal(g.Key, g.First().Item.Pieces == 0 ? 1 : g.Sum(i => i.Item.Pieces)))],
+            [.. unreadable.Where(c => c.VisitOn == on)]));
     }
 }

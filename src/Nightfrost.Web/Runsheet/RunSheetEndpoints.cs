@@ -22,14 +22,15 @@ public sealed record RunSheetView(Guid? RigId, IReadOnlyList<StepState> Steps);
 /// <param name="Was">What it stood at when it was read.</param>
 /// <param name="Note">What was seen or written down.</param>
 /// <param name="Codec">The codec read off the box, for the step that asks for it.</param>
-public sealed record StepReport(Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, Codec? Codec);
+/// <param name="WasNote">The note that was read; left out by writes that were kept on a device before notes were named.</param>
+public sealed record StepReport(Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, Codec? Codec, string? WasNote = null);
 
 internal static class RunSheetEndpoints
 {
     public static void MapRunSheet(this RouteGroupBuilder cases)
     {
         cases.MapGet("{caseId:guid}/run-sheet", Read).WithTags("Connect").WithSummary("The ordered steps of the visit, with what was ticked.");
-        cases.MapPut("{caseId:guid}/run-sheet/{stepId}", Report).WithTags("Connect").WithSummary("Says how a step went.");
+        cases.MapPut("{caseId:guid}/run-sheet/{stepId}", Report).WritesCase().WithTags("Connect").WithSummary("Says how a step went.");
     }
 
     private static async Task<Results<Ok<RunSheetView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
@@ -49,12 +50,11 @@ internal static class RunSheetEndpoints
             return Refusals.Invalid(new FieldProblem("codec", "This step has no such codec.", "Choose one of those listed at the step."));
         if (typed.Outcome == StepOutcome.AsExpected && state.Steps.FirstOrDefault(s => step?.Needs.Contains(s.Id) == true && state.Outcome(s.Id)?.Outcome != StepOutcome.AsExpected) is { } before)
             return Refusals.NotNow($"First: {before.Action}.", "Mark that step as expected, then this one.");
-        if (StepMarks.Put(db, state, new(stepId, typed.RigId, typed.Outcome, typed.Was, typed.Note), clock.GetUtcNow()) is { } refused)
+        if (StepMarks.Put(db, state, new(stepId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote), clock.GetUtcNow()) is { } refused)
             return refused;
-        if (step?.Codecs.Count > 0 && state.Row.Rig is { } plan)
+        if (step?.Codecs.Count > 0 && state.Plan is { } plan)
             state.Row.Rig = plan with { Routes = [.. plan.Routes.Select(r => r.ListenerId == step.ListenerId ? r with { ReadBack = typed.Outcome == StepOutcome.Open ? null : typed.Codec } : r)] };
-        if (await StepMarks.Save(db, state, cancel) is { } unsaved)
-            return unsaved;
+        await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!));
     }
 }

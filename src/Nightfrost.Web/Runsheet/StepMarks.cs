@@ -1,5 +1,4 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Data;
@@ -15,7 +14,8 @@ namespace Nightfrost.Web.Runsheet;
 /// <param name="Outcome">As expected or not; open takes the mark back.</param>
 /// <param name="Was">What it stood at when it was read.</param>
 /// <param name="Note">What was seen or written down.</param>
-internal sealed record StepMark(string Id, Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note);
+/// <param name="WasNote">The note that was read; null when that was not said.</param>
+internal sealed record StepMark(string Id, Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, string? WasNote);
 
 /// <summary>Marks steps and things to prepare, the same way for both.</summary>
 internal static class StepMarks
@@ -24,12 +24,13 @@ internal static class StepMarks
     public static JsonHttpResult<Refusal>? Put(NightfrostDb db, CaseState state, StepMark mark, DateTimeOffset now)
     {
         if (state.Row.RigId != mark.RigId)
-            return Refusals.Stale("rig", ["Another rig was chosen: its lists are new."], state.Row.Version);
+            return Refusals.Stale("rig", ["Another rig was chosen: its lists are new."], state.Row.LookVersion);
         if (PlainText.Problem("note", mark.Note, PlainText.LongestNote, lines: true) is { } problem)
             return Refusals.Invalid(problem);
         var row = state.Outcome(mark.Id);
-        if ((row?.Outcome ?? StepOutcome.Open) is var current && current != mark.Was && current != mark.Outcome)
-            return Refusals.Stale("step", [$"It was marked {(current == StepOutcome.AsExpected ? "as expected" : current == StepOutcome.NotAsExpected ? "not as expected" : "open")}{(row?.Note.Length > 0 ? $": {row.Note}" : "")}."], state.Row.Version);
+        var (current, note) = (row?.Outcome ?? StepOutcome.Open, row?.Note ?? "");
+        if ((current, note) != (mark.Was, mark.WasNote ?? note) && (current, note) != (mark.Outcome, mark.Note))
+            return Refusals.Stale("step", [$"It was marked {(current == StepOutcome.AsExpected ? "as expected" : current == StepOutcome.NotAsExpected ? "not as expected" : "open")}{(row?.Note.Length > 0 ? $": {row.Note}" : "")}."], state.Row.LookVersion);
         if (row is null)
         {
             row = new StepRow { CaseId = state.Row.Id, RigId = mark.RigId, StepId = mark.Id };
@@ -40,19 +41,5 @@ internal static class StepMarks
         row.Note = mark.Note;
         row.At = state.Row.ChangedAt = now;
         return null;
-    }
-
-    /// <summary>Saves what was put; returns why not, or null.</summary>
-    public static async Task<JsonHttpResult<Refusal>?> Save(NightfrostDb db, CaseState state, CancellationToken cancel)
-    {
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-            return null;
-        }
-        catch (DbUpdateException e) when (e.IsConflict())
-        {
-            return Refusals.Stale("step", ["It was marked elsewhere at the same moment."], state.Row.Version);
-        }
     }
 }

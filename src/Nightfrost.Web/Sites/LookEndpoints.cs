@@ -21,7 +21,7 @@ internal static class LookEndpoints
 
     public static void MapLook(this RouteGroupBuilder cases)
     {
-        cases.MapPut("{caseId:guid}/look", Save).WithTags("Look").WithSummary("Saves the look of a case.");
+        cases.MapPut("{caseId:guid}/look", Save).WritesCase().WithTags("Look").WithSummary("Saves the look of a case.");
         cases.MapGet("{caseId:guid}/strips", Strips).WithTags("Look").WithSummary("The way to each seat and place, with what is left of each sort of link.");
         cases.MapGet("{caseId:guid}/questions", Questions).WithTags("Look").WithSummary("What is still unknown, most decisive first.");
     }
@@ -32,50 +32,37 @@ internal static class LookEndpoints
             return Refusals.Unknown("case");
         if (LookCheck.Problems(typed.Look) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
-        var row = state.Row;
-        if (row.Version != typed.Version)
+        // The same look again is no conflict with oneself: its first answer was lost.
+        if (LookChanges.Between(state.Look, typed.Look, state.Shelf.NameOf).Count == 0)
+            return TypedResults.Ok(state.Detail());
+        if (state.Row.LookVersion != typed.Version)
             return await Stale(db, state, typed.Version, cancel);
-        if (LookChanges.Between(row.Look, typed.Look, state.Shelf.NameOf).Count > 0 && !await Keep(db, state, typed.Look, clock, cancel))
-            return await Stale(db, state, typed.Version, cancel);
-        return TypedResults.Ok(state.Detail());
+        await Keep(db, state.Row, typed.Look, clock, cancel);
+        return TypedResults.Ok((await CaseState.Load(db, caseId, cancel))!.Detail());
     }
 
-    /// <summary>Saves a look as a new version and lets the oldest go; false when somebody else saved at the same moment.</summary>
-    public static async Task<bool> Keep(NightfrostDb db, CaseState state, Look look, TimeProvider clock, CancellationToken cancel)
+    /// <summary>Saves a look as a new version and lets the oldest go.</summary>
+    public static async Task Keep(NightfrostDb db, CaseRow row, Look look, TimeProvider clock, CancellationToken cancel)
     {
-        var row = state.Row;
         row.Look = look;
-        row.Version++;
+        row.LookVersion++;
         row.ChangedAt = clock.GetUtcNow();
-        db.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.Version, Look = row.Look, SavedAt = row.ChangedAt });
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateException e) when (e.IsConflict())
-        {
-            db.ChangeTracker.Clear();
-            return false;
-        }
-
-        await db.Revisions.Where(r => r.CaseId == row.Id && r.Version <= row.Version - VersionsKept).ExecuteDeleteAsync(cancel);
-        return true;
+        db.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.LookVersion, Look = row.Look, SavedAt = row.ChangedAt });
+        await db.SaveChangesAsync(cancel);
+        await db.Revisions.Where(r => r.CaseId == row.Id && r.Version <= row.LookVersion - VersionsKept).ExecuteDeleteAsync(cancel);
     }
 
-    /// <summary>409: the look was saved elsewhere since this version, and what changed.</summary>
-    public static async Task<JsonHttpResult<Refusal>> Stale(NightfrostDb db, CaseState state, int version, CancellationToken cancel)
+    private static async Task<JsonHttpResult<Refusal>> Stale(NightfrostDb db, CaseState state, int version, CancellationToken cancel)
     {
-        var caseId = state.Row.Id;
-        var current = await db.Cases.AsNoTracking().FirstAsync(c => c.Id == caseId, cancel);
-        var before = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.CaseId == caseId && r.Version == version, cancel);
-        return Refusals.Stale("look", before is null ? ["The version it was made from is no longer kept."] : LookChanges.Between(before.Look, current.Look, state.Shelf.NameOf), current.Version);
+        var before = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.CaseId == state.Row.Id && r.Version == version, cancel);
+        return Refusals.Stale("look", before is null ? ["The version it was made from is no longer kept."] : LookChanges.Between(before.Look.Value, state.Look, state.Shelf.NameOf), state.Row.LookVersion);
     }
 
     private static async Task<Results<Ok<IReadOnlyList<SightStrip>>, JsonHttpResult<Refusal>>> Strips(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
-        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(SightStrips.Of(state.Row.Look)) : Refusals.Unknown("case");
+        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(SightStrips.Of(state.Look)) : Refusals.Unknown("case");
 
     private static async Task<Results<Ok<IReadOnlyList<OpenQuestion>>, JsonHttpResult<Refusal>>> Questions(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state
-            ? TypedResults.Ok(Core.Routing.Questions.Rank(new Site(state.Row.Look, state.Shelf), cancel))
+            ? TypedResults.Ok(Core.Routing.Questions.Rank(new Site(state.Look, state.Shelf), cancel))
             : Refusals.Unknown("case");
 }

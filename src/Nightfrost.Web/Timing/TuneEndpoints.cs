@@ -58,7 +58,14 @@ public sealed record DelayValues(IReadOnlyList<int> ValuesMs);
 public sealed record DelaysSet(IReadOnlyList<int> ValuesMs, IReadOnlyList<int> WereMs);
 
 /// <summary>The camera's own skew, from a hand clap at arm's length.</summary>
-public sealed record Camera(double OffsetMs, double UncertaintyMs);
+/// <param name="OffsetMs">Skew, ms, −500 to 500.</param>
+/// <param name="UncertaintyMs">Standard uncertainty, ms, 0 to 200.</param>
+public sealed record CameraSkew(double OffsetMs, double UncertaintyMs);
+
+/// <summary>The camera's own skew as it was found.</summary>
+/// <param name="Now">What it is.</param>
+/// <param name="Was">What was read.</param>
+public sealed record CameraFound(CameraSkew Now, CameraSkew Was);
 
 internal static class TuneEndpoints
 {
@@ -68,11 +75,11 @@ internal static class TuneEndpoints
     {
         var tune = cases.MapGroup("{caseId:guid}/tune").WithTags("Tune");
         tune.MapGet("", Read).WithSummary("Forecasts, takes, verdicts and the best delay settings.");
-        tune.MapPost("takes", Add).WithSummary("Adds a take.");
-        tune.MapDelete("takes/{takeId:guid}", Remove).WithSummary("Takes a take out; it can be put back.");
-        tune.MapPost("takes/{takeId:guid}/restore", Restore).WithSummary("Puts a take back.");
-        tune.MapPut("camera", SetCamera).WithSummary("Sets the camera's own skew.");
-        tune.MapPut("delays", SetDelays).WithSummary("Says that the delay settings now stand at these values.");
+        tune.MapPost("takes", Add).WritesCase().WithSummary("Adds a take.");
+        tune.MapDelete("takes/{takeId:guid}", Remove).WritesCase().WithSummary("Takes a take out; it can be put back.");
+        tune.MapPost("takes/{takeId:guid}/restore", Restore).WritesCase().WithSummary("Puts a take back.");
+        tune.MapPut("camera", SetCamera).WritesCase().WithSummary("Sets the camera's own skew.");
+        tune.MapPut("delays", SetDelays).WritesCase().WithSummary("Says that the delay settings now stand at these values.");
         tune.MapPost("verdict", Judge).WithMetadata(new AsksOnly()).WithSummary("What given delay values do to every listener.");
     }
 
@@ -84,7 +91,7 @@ internal static class TuneEndpoints
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
         if (state.Row.RigId != typed.RigId || state.Rig is null)
-            return Refusals.Stale("rig", ["Another rig was chosen: measure again with it."], state.Row.Version);
+            return Refusals.Stale("rig", ["Another rig was chosen: measure again with it."], state.Row.LookVersion);
         if (state.Rig.Routes.All(r => r.AtEar.Listener.Id != typed.ListenerId))
             return Refusals.Invalid(new FieldProblem("listenerId", "This rig serves no such listener.", "Choose one of the listeners on the line board."));
         if (FrameTake.Problems(new(typed.FramesPerSecond, typed.Frames, typed.ClickOnWaveform)) is { Count: > 0 } problems)
@@ -126,15 +133,19 @@ internal static class TuneEndpoints
         return TypedResults.Ok(View(state));
     }
 
-    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> SetCamera(Guid caseId, Camera typed, NightfrostDb db, CancellationToken cancel)
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> SetCamera(Guid caseId, CameraFound found, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
+        var typed = found.Now;
         if (Math.Abs(typed.OffsetMs) > 500)
-            return Refusals.Invalid(new FieldProblem("offsetMs", FormattableString.Invariant($"{typed.OffsetMs} ms is more than 500 ms."), "Film a hand clap at arm's length and count its own frames."));
+            return Refusals.Invalid(new FieldProblem("now.offsetMs", FormattableString.Invariant($"{typed.OffsetMs} ms is more than 500 ms."), "Film a hand clap at arm's length and count its own frames."));
         if (typed.UncertaintyMs is < 0 or > 200)
-            return Refusals.Invalid(new FieldProblem("uncertaintyMs", FormattableString.Invariant($"{typed.UncertaintyMs} ms lies outside 0 to 200 ms."), "Enter the spread of your clap takes."));
-        (state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs) = (typed.OffsetMs, typed.UncertaintyMs);
+            return Refusals.Invalid(new FieldProblem("now.uncertaintyMs", FormattableString.Invariant($"{typed.UncertaintyMs} ms lies outside 0 to 200 ms."), "Enter the spread of your clap takes."));
+        var stands = new CameraSkew(state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs);
+        if (stands != found.Was && stands != typed)
+            return Refusals.Stale("camera", [FormattableString.Invariant($"Its own skew now stands at {stands.OffsetMs} ms, uncertain by {stands.UncertaintyMs} ms.")], state.Row.LookVersion);
+        (state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs, state.Row.ChangedAt) = (typed.OffsetMs, typed.UncertaintyMs, clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View(state));
     }
@@ -155,20 +166,21 @@ internal static class TuneEndpoints
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
-        if (state.Rig is not { } rig || state.Row.Rig is not { } plan)
+        if (state.Rig is not { } rig || state.Plan is not { } plan)
             return Refusals.NotNow("No rig is chosen.", "Choose one on Route first.");
         var settings = rig.Site.Look.Set.DelaySettings;
         if (Problems(settings, typed.ValuesMs) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
-        if (!settings.Select(s => s.StandsAtMs).SequenceEqual(typed.WereMs))
-            return Refusals.Stale("delay", [.. settings.Select(s => $"{s.Name} stands at {s.StandsAtMs} ms.")], state.Row.Version);
+        var standing = settings.Select(s => s.StandsAtMs).ToList();
+        if (standing.SequenceEqual(typed.ValuesMs))
+            return TypedResults.Ok(View(state));
+        if (!standing.SequenceEqual(typed.WereMs))
+            return Refusals.Stale("delay", [.. settings.Select(s => $"{s.Name} stands at {s.StandsAtMs} ms.")], state.Row.LookVersion);
 
         // Rig and look move together, so that setting a delay does not put the rig out of date.
         var values = settings.Zip(typed.ValuesMs).ToDictionary(pair => pair.First.Name, pair => pair.Second);
         state.Row.Rig = plan with { Look = plan.Look with { Set = plan.Look.Set.WithDelays(values) } };
-        var version = state.Row.Version;
-        if (!await Sites.LookEndpoints.Keep(db, state, state.Row.Look with { Set = state.Row.Look.Set.WithDelays(values) }, clock, cancel))
-            return await Sites.LookEndpoints.Stale(db, state, version, cancel);
+        await Sites.LookEndpoints.Keep(db, state.Row, state.Look with { Set = state.Look.Set.WithDelays(values) }, clock, cancel);
         return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!));
     }
 

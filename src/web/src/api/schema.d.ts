@@ -1197,6 +1197,7 @@ export interface paths {
             parameters: {
                 query: {
                     fileName: string;
+                    replaces?: number;
                 };
                 header?: never;
                 path: {
@@ -1384,7 +1385,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["CaseSummary"][];
+                        "application/json": components["schemas"]["CaseList"];
                     };
                 };
                 /** @description Bad Request */
@@ -2859,7 +2860,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["Camera"];
+                    "application/json": components["schemas"]["CameraFound"];
                 };
             };
             responses: {
@@ -3373,11 +3374,24 @@ export interface components {
             /** @description What is printed beside it. */
             label: string;
         };
+        /** @description The camera's own skew as it was found. */
+        CameraFound: {
+            /** @description What it is. */
+            now: components["schemas"]["CameraSkew"];
+            /** @description What was read. */
+            was: components["schemas"]["CameraSkew"];
+        };
         /** @description The camera's own skew, from a hand clap at arm's length. */
-        Camera: {
-            /** Format: double */
+        CameraSkew: {
+            /**
+             * Format: double
+             * @description Skew, ms, −500 to 500.
+             */
             offsetMs: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Standard uncertainty, ms, 0 to 200.
+             */
             uncertaintyMs: number;
         };
         /** @description A case in full. */
@@ -3386,7 +3400,10 @@ export interface components {
             id: string;
             site: string;
             title: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Version of the look.
+             */
             version: number;
             look: components["schemas"]["Look"];
             meanings: components["schemas"]["SocketMeaning"][];
@@ -3397,6 +3414,13 @@ export interface components {
             changedAt: string;
             /** Format: date-time */
             handedOverAt: null | string;
+        };
+        /** @description Every standing case, last changed first. */
+        CaseList: {
+            /** @description Those that can be shown. */
+            cases: components["schemas"]["CaseSummary"][];
+            /** @description Those that cannot: what is kept of them is damaged. */
+            unreadable: components["schemas"]["UnreadableCase"][];
         };
         /** @description A case in the list. */
         CaseSummary: {
@@ -3829,7 +3853,10 @@ export interface components {
         Glyph: "socket" | "radio" | "adapter" | "box" | "relay" | "headset" | "earbuds" | "aids" | "neckband" | "speaker" | "bar" | "set" | "room";
         /** @description Marks a case as handed over, or takes the mark back. */
         HandoverMark: {
+            /** @description True for handed over. */
             handedOver: boolean;
+            /** @description What it stood at when it was read. */
+            was: boolean;
         };
         /** @description What stays with the client: short sentences that read at about age 11. */
         HandoverSheet: {
@@ -4080,6 +4107,11 @@ export interface components {
              * @description When it was put here.
              */
             addedAt: string;
+            /**
+             * Format: int32
+             * @description Rises with every change; a manual that takes its place names it.
+             */
+            version: number;
         };
         /** @description The mark printed for one codec class. */
         MarkCorrection: {
@@ -4269,10 +4301,17 @@ export interface components {
         };
         /** @description What goes into the bag for a day. */
         PackingView: {
-            /** Format: date */
+            /**
+             * Format: date
+             * @description The day.
+             */
             on: string;
+            /** @description Its visits, earliest first. */
             cases: components["schemas"]["PackedCase"][];
+            /** @description Everything together. */
             totals: components["schemas"]["PackedTotal"][];
+            /** @description Cases visited that day of which nothing can be read: what they need is not in the totals. */
+            unreadable: components["schemas"]["UnreadableCase"][];
         };
         /** @description How one end is brought into pairing, in its own maker's way. */
         PairingWay: {
@@ -4499,6 +4538,8 @@ export interface components {
             was: components["schemas"]["StepOutcome"];
             /** @description What was written down. */
             note: string;
+            /** @description The note that was read; left out by writes that were kept on a device before notes were named. */
+            wasNote?: null | string;
         };
         /** @description One thing to prepare, with how it stands. */
         PrepareState: {
@@ -4789,9 +4830,14 @@ export interface components {
         };
         /** @description The whole shelf. */
         ShelfView: {
+            /** @description Every device that can be shown. */
             devices: components["schemas"]["ShelfEntry"][];
+            /** @description What can be looked for. */
             abilities: components["schemas"]["AbilityName"][];
+            /** @description Currency of the prices. */
             currency: string;
+            /** @description Ids of devices of which what is kept is damaged; nothing is planned with them. */
+            unreadable: string[];
         };
         /** @description The straight way from the set to one place, with what is left of each sort of link at its end. */
         SightStrip: {
@@ -5074,6 +5120,8 @@ export interface components {
             /** @description What was seen or written down. */
             note: string;
             codec: null | components["schemas"]["Codec"];
+            /** @description The note that was read; left out by writes that were kept on a device before notes were named. */
+            wasNote?: null | string;
         };
         /** @description A step with how it went. */
         StepState: {
@@ -5296,6 +5344,23 @@ export interface components {
              * @description Its standard uncertainty, ms.
              */
             cameraUncertaintyMs: number;
+        };
+        /** @description A case that stands and cannot be shown. */
+        UnreadableCase: {
+            /**
+             * Format: uuid
+             * @description Its id, to quote.
+             */
+            id: string;
+            /** @description Where the set stands. */
+            site: string;
+            /** @description What it is about. */
+            title: string;
+            /**
+             * Format: date
+             * @description Day of its visit; null while none is planned.
+             */
+            visitOn: null | string;
         };
         /** @description When the rig is to be set up, in the site's own time. */
         Visit: {

@@ -16,10 +16,11 @@ type Summary = Schema['CaseSummary']
 export function CasesPage() {
   const cases = useQuery({ queryKey: ['cases'], queryFn: () => told(api.GET('/api/cases')) })
   const [form, setForm] = useState<Summary | 'new' | null>(null)
-  const open = cases.data?.filter((c) => !c.stages.find((s) => s.stage === 'handOver')?.done) ?? []
-  const headline = !cases.data
+  const all = cases.data?.cases
+  const open = all?.filter((c) => !c.stages.find((s) => s.stage === 'handOver')?.done) ?? []
+  const headline = !all
     ? 'Cases'
-    : cases.data.length === 0
+    : all.length === 0
       ? 'No case yet'
       : open.length === 0
         ? 'Every case is handed over'
@@ -30,10 +31,7 @@ export function CasesPage() {
     <Shell place="All cases">
       <Page
         headline={headline}
-        figures={
-          cases.data &&
-          cases.data.length > 0 && <Figure value={count(cases.data.length - open.length, 'case', 'cases')} after="handed over" />
-        }
+        figures={all && all.length > 0 && <Figure value={count(all.length - open.length, 'case', 'cases')} after="handed over" />}
         action={
           <Button variant="contained" color="primary" onClick={() => setForm('new')}>
             New case
@@ -42,45 +40,76 @@ export function CasesPage() {
       >
         {cases.isPending && <Waiting words="Fetching the cases…" />}
         {cases.isError && <Trouble error={cases.error} onRetry={() => void cases.refetch()} />}
-        {cases.data?.length === 0 && (
+        {all?.length === 0 && cases.data?.unreadable.length === 0 && (
           <Typography color="textSecondary" sx={{ mt: 4, maxWidth: 560 }}>
             Open a case for the place where the set stands. Then look behind the set and say who listens. To see finished cases first, run
             ./nightfrost demo.
           </Typography>
         )}
         <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 5 }}>
-          {cases.data?.map((c) => (
+          {cases.data?.unreadable.map((c) => (
+            <UnreadableCase key={c.id} damaged={c} />
+          ))}
+          {all?.map((c) => (
             <CaseItem key={c.id} summary={c} onRename={() => setForm(c)} />
           ))}
         </Box>
         {form && (
-          <CaseForm
-            existing={form === 'new' ? null : form}
-            sites={[...new Set(cases.data?.map((c) => c.site))]}
-            onClose={() => setForm(null)}
-          />
+          <CaseForm existing={form === 'new' ? null : form} sites={[...new Set(all?.map((c) => c.site))]} onClose={() => setForm(null)} />
         )}
       </Page>
     </Shell>
   )
 }
 
-function CaseItem({ summary, onRename }: { summary: Summary; onRename: () => void }) {
+/** Deletes a case, with the way back. */
+function useDeleting(caseId: string, title: string) {
   const queries = useQueryClient()
   const [error, setError] = useState<unknown>(null)
-  const path = { params: { path: { caseId: summary.id } } }
+  const path = { params: { path: { caseId } } }
+  const again = () => queries.invalidateQueries({ queryKey: ['cases'] })
   const remove = async () => {
     try {
       await told(api.DELETE('/api/cases/{caseId}', path))
-      offerUndo(
-        `Deleted “${summary.title}”.`,
-        () => void told(api.POST('/api/cases/{caseId}/restore', path)).then(() => queries.invalidateQueries({ queryKey: ['cases'] })),
-      )
-      await queries.invalidateQueries({ queryKey: ['cases'] })
+      offerUndo(`Deleted “${title}”.`, () => void told(api.POST('/api/cases/{caseId}/restore', path)).then(again, again))
+      await again()
     } catch (refused) {
       setError(refused)
     }
   }
+  return { remove, error }
+}
+
+/** A case of which what is kept is damaged: named with its id, so that it can be restored from a backup. */
+function UnreadableCase({ damaged }: { damaged: Schema['UnreadableCase'] }) {
+  const { remove, error } = useDeleting(damaged.id, damaged.title)
+  return (
+    <Box component="li" sx={{ borderTop: 1, borderColor: 'divider', py: 4 }}>
+      <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 1, alignItems: 'center' }}>
+        <Box sx={{ flex: '1 1 320px', minWidth: 0 }}>
+          <Typography variant="body2" color="textSecondary">
+            {damaged.site}
+          </Typography>
+          <Typography variant="h2" sx={{ overflowWrap: 'anywhere' }}>
+            {damaged.title}
+          </Typography>
+        </Box>
+        <Typography sx={{ fontWeight: 650, color: 'warning.main' }}>Cannot be read</Typography>
+        <Button variant="text" onClick={() => void remove()} aria-label={`Delete ${damaged.title}`}>
+          Delete
+        </Button>
+      </Box>
+      <Typography variant="body2" sx={{ mt: 2, maxWidth: 680, overflowWrap: 'anywhere' }}>
+        What is kept of this case is damaged; everything else works. Restore it from a backup, or quote its id when you ask for help:{' '}
+        {damaged.id}.
+      </Typography>
+      {error !== null && <Trouble error={error} />}
+    </Box>
+  )
+}
+
+function CaseItem({ summary, onRename }: { summary: Summary; onRename: () => void }) {
+  const { remove, error } = useDeleting(summary.id, summary.title)
   const done = summary.next.stage === 'handOver' && summary.stages.find((s) => s.stage === 'handOver')?.done
   return (
     <Box component="li" sx={{ borderTop: 1, borderColor: 'divider', py: 4 }}>

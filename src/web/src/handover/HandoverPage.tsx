@@ -42,7 +42,7 @@ export function HandoverPage() {
   const mark = async (handedOver: boolean) => {
     setError(null)
     try {
-      await told(api.PUT('/api/cases/{caseId}/handover', { params: { path }, body: { handedOver } }))
+      await told(api.PUT('/api/cases/{caseId}/handover', { params: { path }, body: { handedOver, was: handedOverAt !== null } }))
       await refreshCase(queries, detail.id)
     } catch (refused) {
       setError(refused)

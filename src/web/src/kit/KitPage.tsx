@@ -55,6 +55,16 @@ export function KitPage() {
       >
         {shelf.isPending && <Waiting words="Fetching the shelf…" />}
         {shelf.isError && <Trouble error={shelf.error} onRetry={() => void shelf.refetch()} />}
+        {shelf.data && shelf.data.unreadable.length > 0 && (
+          <Typography
+            role="alert"
+            sx={{ mt: 4, pl: 4, borderLeft: 4, borderColor: 'warning.main', maxWidth: 680, overflowWrap: 'anywhere' }}
+          >
+            What is kept of {count(shelf.data.unreadable.length, 'device', 'devices')} is damaged, and nothing is planned with{' '}
+            {shelf.data.unreadable.length === 1 ? 'it' : 'them'}: {shelf.data.unreadable.join(', ')}. Restore from a backup, or import the
+            kit file again.
+          </Typography>
+        )}
         <TextField label="Find by name or maker" value={wanted} onChange={(e) => setWanted(e.target.value)} sx={{ maxWidth: 420, mt: 4 }} />
         <Box
           role="group"

@@ -4,7 +4,13 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schema } from '../api/client'
 import { Manual } from './Manual'
 
-const kept: Schema['ManualView'] = { about: 'device-pass-two', fileName: 'pass two.pdf', size: 1_240_000, addedAt: '2026-11-25T10:00:00Z' }
+const kept: Schema['ManualView'] = {
+  about: 'device-pass-two',
+  fileName: 'pass two.pdf',
+  size: 1_240_000,
+  addedAt: '2026-11-25T10:00:00Z',
+  version: 2,
+}
 let manuals: Schema['ManualView'][]
 let sent: { method: string; path: string }[]
 

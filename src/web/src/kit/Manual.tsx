@@ -92,7 +92,14 @@ export function Manual({ about, of }: { about: string; of: string }) {
           const file = event.target.files?.[0]
           event.target.value = ''
           if (file)
-            void doing(() => told(api.PUT('/api/manuals/{about}', { params: { path, query: { fileName: file.name } }, ...rawFile(file) })))
+            void doing(() =>
+              told(
+                api.PUT('/api/manuals/{about}', {
+                  params: { path, query: { fileName: file.name, replaces: kept?.version } },
+                  ...rawFile(file),
+                }),
+              ),
+            )
         }}
       />
       {error !== null && <Trouble error={error} />}

@@ -49,6 +49,7 @@ export function ConnectPage() {
         outcome,
         was: current.outcome,
         note: (draft.note ?? current.note).slice(0, 1000),
+        wasNote: current.note,
         codec: draft.codec,
       })
       if (!done) return

@@ -35,6 +35,11 @@ export function PackingPage() {
       >
         {packing.isPending && <Waiting words="Writing the list…" />}
         {packing.isError && <Trouble error={packing.error} onRetry={() => void packing.refetch()} />}
+        {data?.unreadable.map((c) => (
+          <Typography key={c.id} role="alert" sx={{ mt: 3, pl: 4, borderLeft: 4, borderColor: 'warning.main' }}>
+            {c.site}, {c.title}: what is kept of this case is damaged, and what it needs is not listed here.
+          </Typography>
+        ))}
         {data && data.cases.length > 1 && (
           <Part title="Altogether" note="Tools are brought once.">
             <Box component="ul" sx={{ m: 0, pl: 5, columns: { sm: 2 } }}>

@@ -100,7 +100,9 @@ export function PreparePage() {
                       state={state}
                       currency={currency}
                       failing={failing}
-                      onMark={(outcome, text) => void report(state.item.id, { rigId, outcome, was: state.outcome, note: text })}
+                      onMark={(outcome, text) =>
+                        void report(state.item.id, { rigId, outcome, was: state.outcome, note: text, wasNote: state.note })
+                      }
                     />
                   ))}
                 </Box>

@@ -188,7 +188,7 @@ function shiftOf(row: Schema['LineRow'], settings: readonly Schema['DelaySetting
   return settings.reduce((sum, s, i) => sum + (moves(s) ? (values[i] ?? 0) - standsAt(s) : 0), 0)
 }
 
-function CameraForm({ view, onSet }: { view: Schema['TuneView']; onSet: (camera: Schema['Camera']) => Promise<void> }) {
+function CameraForm({ view, onSet }: { view: Schema['TuneView']; onSet: (camera: Schema['CameraFound']) => Promise<void> }) {
   const [offsetMs, setOffset] = useState(view.cameraOffsetMs)
   const [uncertaintyMs, setUncertainty] = useState(view.cameraUncertaintyMs)
   const [error, setError] = useState<unknown>(null)
@@ -197,7 +197,8 @@ function CameraForm({ view, onSet }: { view: Schema['TuneView']; onSet: (camera:
       component="form"
       onSubmit={(e) => {
         e.preventDefault()
-        onSet({ offsetMs, uncertaintyMs }).then(() => setError(null), setError)
+        const was = { offsetMs: view.cameraOffsetMs, uncertaintyMs: view.cameraUncertaintyMs }
+        onSet({ now: { offsetMs, uncertaintyMs }, was }).then(() => setError(null), setError)
       }}
       sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 2, alignItems: 'flex-start' }}
     >

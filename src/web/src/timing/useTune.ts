@@ -52,7 +52,8 @@ export function useTune(caseId: string) {
       took(await told(api.DELETE('/api/cases/{caseId}/tune/takes/{takeId}', { params: { path: { caseId, takeId } } }))),
     restore: async (takeId: string) =>
       took(await told(api.POST('/api/cases/{caseId}/tune/takes/{takeId}/restore', { params: { path: { caseId, takeId } } }))),
-    setCamera: async (body: Schema['Camera']) => took(await told(api.PUT('/api/cases/{caseId}/tune/camera', { params: { path }, body }))),
+    setCamera: async (body: Schema['CameraFound']) =>
+      took(await told(api.PUT('/api/cases/{caseId}/tune/camera', { params: { path }, body }))),
     setDelays: async (body: Schema['DelaysSet']) => {
       took(await told(api.PUT('/api/cases/{caseId}/tune/delays', { params: { path }, body })))
       void client.invalidateQueries({ queryKey: ['handover', caseId] })

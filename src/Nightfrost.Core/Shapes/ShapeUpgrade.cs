@@ -1,0 +1,58 @@
+using System.Text.Json.Nodes;
+
+namespace Nightfrost.Core.Shapes;
+
+/// <summary>The sorts of documents that are kept: in the database, and devices in kit files too.</summary>
+public enum DocumentKind
+{
+    Look,
+    Rig,
+    Device,
+}
+
+/// <summary>
+/// Brings documents of one version to the next. Each function is pure, gets a copy it may change, and must bear a document in which members are
+/// missing: a kit table may hold two columns only. What it leaves out stays as it is.
+/// </summary>
+/// <param name="To">Version it leads to.</param>
+public sealed record ShapeUpgrade(int To)
+{
+    private static readonly Func<JsonObject, JsonObject> AsItIs = document => document;
+
+    /// <summary>A look, by itself or inside a rig.</summary>
+    public Func<JsonObject, JsonObject> Look { get; init; } = AsItIs;
+
+    /// <summary>A device, by itself, inside a rig or in a kit file.</summary>
+    public Func<JsonObject, JsonObject> Device { get; init; } = AsItIs;
+
+    /// <summary>A rig, after the look and the devices inside it.</summary>
+    public Func<JsonObject, JsonObject> Rig { get; init; } = AsItIs;
+
+    /// <summary>Columns of a kit table that the version before had and this one has no more, with the type of their cells.</summary>
+    public IReadOnlyDictionary<string, Type> FormerColumns { get; init; } = new Dictionary<string, Type>();
+
+    /// <summary>The document in the next version.</summary>
+    internal JsonObject Apply(DocumentKind kind, JsonObject document)
+    {
+        switch (kind)
+        {
+            case DocumentKind.Look:
+                return Look(document);
+            case DocumentKind.Device:
+                return Device(document);
+            default:
+                if (document["look"] is JsonObject look)
+                    document["look"] = Look((JsonObject)look.DeepClone());
+                if (document["devices"] is JsonArray devices)
+                    document["devices"] = new JsonArray([.. devices.Select(d => d is JsonObject device ? Device((JsonObject)device.DeepClone()) : d?.DeepClone())]);
+                return Rig(document);
+        }
+    }
+}
+
+/// <summary>Every change of the kept shapes since the first one.</summary>
+public static class ShapeUpgrades
+{
+    /// <summary>In order, one a version: the first leads to version 2. Never changed once shipped.</summary>
+    public static IReadOnlyList<ShapeUpgrade> All { get; } = [];
+}
