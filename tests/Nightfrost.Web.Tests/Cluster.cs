@@ -44,14 +44,19 @@ public sealed class Cluster : IAsyncLifetime
         await MakeTemplate("template_demo", demo: true);
     }
 
+    /// <summary>A database without any table, and the connection to it.</summary>
+    public Task<string> Blank() => From("template0");
+
     /// <summary>A fresh database, and the connection to it.</summary>
-    public async Task<string> Database(bool demo)
+    public Task<string> Database(bool demo) => From(demo ? "template_demo" : "template_empty");
+
+    private async Task<string> From(string template)
     {
         await _making.WaitAsync();
         try
         {
             var name = $"test_{++_next}";
-            await Execute($"create database {name} template {(demo ? "template_demo" : "template_empty")}");
+            await Execute($"create database {name} template {template}");
             return Connection(name);
         }
         finally

@@ -7,6 +7,7 @@ using Nightfrost.Core;
 using Nightfrost.Data.Demo;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Session;
+using Npgsql;
 
 namespace Nightfrost.Web.Tests;
 
@@ -20,6 +21,15 @@ public class NightfrostApp(string connection, bool demo) : WebApplicationFactory
         builder.UseSetting("Connection", connection);
         builder.UseSetting("Demo", demo ? "true" : "false");
         builder.UseSetting("Quiet", "true");
+    }
+
+    /// <summary>Ends the service and its connections: the server has a limit, and every test a database.</summary>
+    public override async ValueTask DisposeAsync()
+    {
+        await base.DisposeAsync();
+        await using var any = new NpgsqlConnection(connection);
+        NpgsqlConnection.ClearPool(any);
+        GC.SuppressFinalize(this);
     }
 
     /// <summary>A visitor with a token, signed in or not.</summary>

@@ -46,7 +46,7 @@ internal static class CaseEndpoints
     {
         var cases = api.MapGroup("cases").WithTags("Cases");
         cases.MapGet("", List).WithSummary("Every case, last changed first.");
-        cases.MapPost("", Create).WithSummary("Opens a case.");
+        cases.MapPost("", Create).WritesWhole().WithSummary("Opens a case.");
         cases.MapGet("{caseId:guid}", Read).WithSummary("One case in full.");
         cases.MapPatch("{caseId:guid}", Rename).WritesCase().WithSummary("Renames a case.");
         cases.MapDelete("{caseId:guid}", Delete).WritesCase().WithSummary("Deletes a case; it can be put back.");
@@ -76,13 +76,10 @@ internal static class CaseEndpoints
         if (NameProblems(typed.Site, typed.Title) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
         var now = clock.GetUtcNow();
-        await using var own = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync(cancel) : null;
         var row = new CaseRow { Id = Guid.CreateVersion7(), Title = typed.Title.Trim(), Look = Look.Empty, CreatedAt = now, ChangedAt = now, Site = await SiteOf(db, typed.Site, cancel) };
         db.Cases.Add(row);
         db.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.LookVersion, Look = row.Look, SavedAt = now });
         await db.SaveChangesAsync(cancel);
-        if (own is not null)
-            await own.CommitAsync(CancellationToken.None);
         var state = await CaseState.Load(db, row.Id, cancel);
         return TypedResults.Created($"/api/cases/{row.Id}", state!.Detail());
     }

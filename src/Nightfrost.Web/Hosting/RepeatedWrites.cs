@@ -12,8 +12,8 @@ namespace Nightfrost.Web.Hosting;
 internal sealed class AsksOnly;
 
 /// <summary>
-/// A write sent again with the same Idempotency-Key does nothing twice: the first answer is given again. The whole body is read before the key is
-/// looked at, and key, write and answer are one transaction, kept only when the write went well: what was broken off, or refused, may be sent again.
+/// A write sent again with the same Idempotency-Key does nothing twice: the first answer is given again. The whole body is read before anything is
+/// begun, and key, write and answer are one transaction, kept only when the write went well: what was broken off, or refused, may be sent again.
 /// A repeat that comes in meanwhile waits for the first to end.
 /// </summary>
 internal sealed class RepeatedWrites(RequestDelegate next)
@@ -26,7 +26,19 @@ internal sealed class RepeatedWrites(RequestDelegate next)
     {
         var key = context.Request.Headers[Header].ToString();
         var owner = context.User.FindFirstValue(ClaimTypes.NameIdentifier);
-        if (key.Length == 0 || owner is null || !IsWrite(context.Request.Method) || context.GetEndpoint()?.Metadata.GetMetadata<AsksOnly>() is not null)
+        if (owner is null || !IsWrite(context.Request.Method) || context.GetEndpoint()?.Metadata.GetMetadata<AsksOnly>() is not null)
+        {
+            await next(context);
+            return;
+        }
+
+        if (await Fingerprint(context.Request, context.RequestAborted) is not { } fingerprint)
+        {
+            await Refusals.TooLarge(Uploads.MostBytes(context)).ExecuteAsync(context);
+            return;
+        }
+
+        if (key.Length == 0)
         {
             await next(context);
             return;
@@ -35,12 +47,6 @@ internal sealed class RepeatedWrites(RequestDelegate next)
         if (PlainText.Problem(Header, key, LongestKey) is { } problem)
         {
             await Refusals.Invalid(problem).ExecuteAsync(context);
-            return;
-        }
-
-        if (await Fingerprint(context.Request, context.RequestAborted) is not { } fingerprint)
-        {
-            await Refusals.TooLarge(Uploads.MostBytes(context)).ExecuteAsync(context);
             return;
         }
 

@@ -23,10 +23,10 @@ internal static class DeviceEndpoints
     public static void MapDevices(this RouteGroupBuilder kit)
     {
         kit.MapGet("terms", () => TypedResults.Ok(KitTerms.All)).WithSummary("What a device is described with.");
-        kit.MapPost("", Add).WithSummary("Puts a new device on the shelf; its id is made from its name.");
+        kit.MapPost("", Add).WritesShelf().WithSummary("Puts a new device on the shelf; its id is made from its name.");
         kit.MapGet("{deviceId}", Read).WithSummary("One device.");
-        kit.MapPut("{deviceId}", Edit).WithSummary("Describes a device anew.");
-        kit.MapPost("{deviceId}/retirement", Retire).WithSummary("Retires a device: no new rig uses it, old cases still show it. Or takes it back into use.");
+        kit.MapPut("{deviceId}", Edit).WritesShelf().WithSummary("Describes a device anew.");
+        kit.MapPost("{deviceId}/retirement", Retire).WritesShelf().WithSummary("Retires a device: no new rig uses it, old cases still show it. Or takes it back into use.");
     }
 
     private static async Task<Results<Created<ShelfEntry>, JsonHttpResult<Refusal>>> Add(Device device, NightfrostDb db, CancellationToken cancel)
@@ -38,15 +38,7 @@ internal static class DeviceEndpoints
             return Refusals.Invalid(wrong);
         var row = new DeviceRow { Id = device.Id, Spec = device };
         db.Devices.Add(row);
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateException e) when (e.IsConflict())
-        {
-            return Refusals.Stale("shelf", ["Another device of this name was added at the same moment. Add it again."], null);
-        }
-
+        await db.SaveChangesAsync(cancel);
         return TypedResults.Created($"/api/kit/{device.Id}", KitEndpoints.Entry(row));
     }
 

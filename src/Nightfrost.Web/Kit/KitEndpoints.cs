@@ -64,9 +64,9 @@ internal static class KitEndpoints
         kit.MapGet("compare", Compare).WithSummary("Two to four devices side by side, what differs first.");
         kit.MapKitFile();
         kit.MapDevices();
-        kit.MapPatch("{deviceId}", Correct).WithSummary("Corrects a price or a printed mark.");
-        kit.MapDelete("{deviceId}", Remove).WithSummary("Takes a device off the shelf; it can be put back.");
-        kit.MapPost("{deviceId}/restore", Restore).WithSummary("Puts a device back.");
+        kit.MapPatch("{deviceId}", Correct).WritesShelf().WithSummary("Corrects a price or a printed mark.");
+        kit.MapDelete("{deviceId}", Remove).WritesShelf().WithSummary("Takes a device off the shelf; it can be put back.");
+        kit.MapPost("{deviceId}/restore", Restore).WritesShelf().WithSummary("Puts a device back.");
         api.MapGet("reference", () => TypedResults.Ok(new ReferenceData(SocketKinds.All, Tolerances.All, SourceKinds.All, Obstacles.All, LookCheck.MostListeners))).WithTags("Kit").WithSummary("Sockets, sources, materials and tolerance sets.");
     }
 

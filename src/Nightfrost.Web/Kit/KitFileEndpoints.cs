@@ -24,7 +24,7 @@ internal static class KitFileEndpoints
         kit.MapGet("export-table", ExportTable).WithSummary("The shelf as a table, CSV in UTF-8.");
         kit.MapGet("schema", () => TypedResults.Text(KitFile.Schema(), "application/schema+json")).WithSummary("The JSON Schema of the file.");
         kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), Uploads.UpTo(MostBytes)).WithSummary("Says of each device of a file what an import would do.");
-        kit.MapPost("import", Import).WithMetadata(Uploads.UpTo(MostBytes)).WithSummary("Puts the devices of a file on the shelf.");
+        kit.MapPost("import", Import).WritesShelf().WithMetadata(Uploads.UpTo(MostBytes)).WithSummary("Puts the devices of a file on the shelf.");
     }
 
     private static async Task<FileContentHttpResult> Export(NightfrostDb db, CancellationToken cancel) =>
@@ -54,15 +54,7 @@ internal static class KitFileEndpoints
                 db.Devices.Add(new DeviceRow { Id = device.Id, Spec = device });
         }
 
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateException e) when (e.IsConflict())
-        {
-            return Refusals.Stale("shelf", ["Somebody changed it while the file was read. Import it again."], null);
-        }
-
+        await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(new ImportView(reading.Rows, reading.Usable.Count));
     }
 

@@ -31,9 +31,9 @@ internal static class ManualEndpoints
         var manuals = api.MapGroup("manuals").WithTags("Manuals");
         manuals.MapGet("", List).WithSummary("Every manual kept here, without its file.");
         manuals.MapGet("{about}", Open).WithSummary("The file of a manual.");
-        manuals.MapPut("{about}", Keep).WithMetadata(Uploads.UpTo(MostBytes)).WithSummary("Keeps a manual: a PDF, a picture or plain text, as the body.");
-        manuals.MapDelete("{about}", Remove).WithSummary("Takes a manual away; it can be put back.");
-        manuals.MapPost("{about}/restore", Restore).WithSummary("Puts a manual back.");
+        manuals.MapPut("{about}", Keep).WritesManuals().WithMetadata(Uploads.UpTo(MostBytes)).WithSummary("Keeps a manual: a PDF, a picture or plain text, as the body.");
+        manuals.MapDelete("{about}", Remove).WritesManuals().WithSummary("Takes a manual away; it can be put back.");
+        manuals.MapPost("{about}/restore", Restore).WritesManuals().WithSummary("Puts a manual back.");
         api.MapGet("set-memory", Remember).WithTags("Manuals").WithSummary("What earlier visits know of a model of set.");
     }
 
@@ -61,21 +61,13 @@ internal static class ManualEndpoints
             db.Manuals.Add(row = new ManualRow { About = about, FileName = fileName, ContentType = type, Content = bytes, Size = bytes.Length, AddedAt = clock.GetUtcNow() });
         else
             (row.FileName, row.ContentType, row.Content, row.Size, row.AddedAt, row.DeletedAt, row.Version) = (fileName, type, bytes, bytes.Length, clock.GetUtcNow(), null, row.Version + 1);
-        try
-        {
-            await db.SaveChangesAsync(cancel);
-        }
-        catch (DbUpdateException e) when (e.IsConflict())
-        {
-            return Refusals.Stale("manual", ["Somebody kept another one at the same moment."], null);
-        }
-
+        await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(new ManualView(row.About, row.FileName, row.Size, row.AddedAt, row.Version));
     }
 
     private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string about, NightfrostDb db, TimeProvider clock, CancellationToken cancel) => Mark(db.Manuals.Where(m => m.About == about && m.DeletedAt == null), clock.GetUtcNow(), cancel);
 
-    private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Restore(string about, NightfrostDb db, CancellationToken cancel) => Mark(db.Manuals.Where(m => m.About == about && m.DeletedAt != null), null, cancel);
+    private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Restore(string about, NightfrostDb db, CancellationToken cancel) => Mark(db.Manuals.Where(m => m.About == about), null, cancel);
 
     private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Mark(IQueryable<ManualRow> manual, DateTimeOffset? deletedAt, CancellationToken cancel) =>
         await manual.ExecuteUpdateAsync(set => set.SetProperty(m => m.DeletedAt, deletedAt).SetProperty(m => m.Version, m => m.Version + 1), cancel) > 0 ? TypedResults.NoContent() : Refusals.Unknown("manual");
