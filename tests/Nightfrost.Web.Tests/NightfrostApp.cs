@@ -3,6 +3,7 @@ using System.Net.Http.Json;
 using System.Text.Json;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.Mvc.Testing.Handlers;
 using Nightfrost.Core;
 using Nightfrost.Data.Demo;
 using Nightfrost.Web.Cases;
@@ -35,7 +36,8 @@ public class NightfrostApp(string connection, bool demo) : WebApplicationFactory
     /// <summary>A visitor with a token, signed in or not.</summary>
     public async Task<Visitor> Visit(bool signedIn = true)
     {
-        var visitor = new Visitor(CreateClient(new WebApplicationFactoryClientOptions { HandleCookies = true, AllowAutoRedirect = false }));
+        var cookies = new CookieContainer();
+        var visitor = new Visitor(CreateDefaultClient(new CookieContainerHandler(cookies)), cookies);
         await visitor.RefreshToken();
         if (signedIn)
             await visitor.SignIn(DemoData.SignInName, DemoData.Password);
@@ -44,9 +46,13 @@ public class NightfrostApp(string connection, bool demo) : WebApplicationFactory
 }
 
 /// <summary>Someone with a browser: cookies, a token, JSON.</summary>
-public sealed class Visitor(HttpClient client) : IDisposable
+public sealed class Visitor(HttpClient client, CookieContainer? cookies = null) : IDisposable
 {
     private string _token = "";
+
+    /// <summary>The lines before the body of a write, for whoever sends it over a socket of its own.</summary>
+    public string Head(HttpMethod method, string path, string host, string key, int length) =>
+        $"{method} {path} HTTP/1.1\r\nHost: {host}\r\nCookie: {cookies!.GetCookieHeader(new Uri($"http://{host}"))}\r\n{Hosting.Walls.TokenHeader}: {_token}\r\n{Hosting.RepeatedWrites.Header}: {key}\r\nContent-Type: application/json\r\nContent-Length: {length}\r\n\r\n";
 
     public async Task RefreshToken()
     {
