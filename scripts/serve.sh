@@ -41,6 +41,12 @@ make_cluster() {
   mv "$place/pg.new" "$place/pg"
 }
 
+# Starts the server on db_port. It takes more connections than the service's pool asks for.
+start_server() {
+  local place=$1 bin=$2
+  as_pg "$bin/pg_ctl" -D "$place/pg" -w -t 60 -l "$place/pg/log" -o "-p $db_port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=on -c max_connections=60 -c log_min_error_statement=panic" start >"$log" 2>&1
+}
+
 start_cluster() {
   local place=$1 bin=$2
   # After a kill -9 the old server may still run, or only its pid file is left: PostgreSQL's own tool knows which.
@@ -50,10 +56,47 @@ start_cluster() {
   fi
   db_port=$(free_port)
   say "Starting the database…"
-  if ! as_pg "$bin/pg_ctl" -D "$place/pg" -w -t 60 -l "$place/pg/log" -o "-p $db_port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=on" start >"$log" 2>&1; then
+  if ! start_server "$place" "$bin"; then
     tail -n 3 "$place/pg/log" >&2 2>/dev/null || true
     fail "The database did not start; its own words are in $place/pg/log."
   fi
+}
+
+# A log that has grown keeps its newest part, and one older part beside it. Who writes it appends, so it may be cut while written.
+cut_log() {
+  local file=$1 most=$((8 * 1024 * 1024))
+  [ "$(stat -c %s "$file" 2>/dev/null || echo 0)" -gt $most ] || return 0
+  tail -c $most "$file" >"$file.before" && : >"$file"
+}
+
+db_alive() {
+  local pid
+  pid=$(head -n 1 "$1/pg/postmaster.pid" 2>/dev/null) && [ -n "$pid" ] && [ -d "/proc/$pid" ]
+}
+
+# Until the service ends: a database that died is started again where it was, and logs are kept short. A database that dies
+# again and again, or does not come back, ends everything with one line.
+watch_over() {
+  local place=$1 bin=$2 turn=0 deaths=0
+  while kill -0 "$service_pid" 2>/dev/null; do
+    # A wait that a signal can break off, unlike a sleep.
+    sleep 1 9>&- & wait $! || true
+    turn=$((turn + 1))
+    if [ $((turn % 60)) -eq 0 ]; then cut_log "$place/service.log"; cut_log "$place/pg/log"; fi
+    [ $((turn % 600)) -ne 0 ] || deaths=0
+    ! db_alive "$place" || continue
+    deaths=$((deaths + 1))
+    [ $deaths -le 5 ] || fail "The database ended five times within ten minutes; its words are in $place/pg/log. Everything is stopped."
+    say "The database ended by itself. Starting it again…"
+    local tries=0
+    # What is left of a killed server may hold its memory for some seconds.
+    until start_server "$place" "$bin" 9>&-; do
+      tries=$((tries + 1))
+      [ $tries -lt 10 ] || fail "The database does not start again; its words are in $place/pg/log. Everything is stopped."
+      sleep 2 9>&- & wait $! || true
+    done
+    say "The database is back."
+  done
 }
 
 # After a kill -9 of this script its service may still run; the lock says that nobody else minds it.
@@ -121,8 +164,8 @@ serve() {
   PGPASSWORD=$(cat "$place/password")
   "$bin/psql" -h 127.0.0.1 -p "$db_port" -U nightfrost -d postgres -Atqc "select 1 from pg_database where datname = 'nightfrost'" | grep -q 1 \
     || "$bin/createdb" -h 127.0.0.1 -p "$db_port" -U nightfrost nightfrost
-  export NIGHTFROST_CONNECTION="Host=127.0.0.1;Port=$db_port;Username=nightfrost;Password=$PGPASSWORD;Database=nightfrost"
-  export NIGHTFROST_DEMO
+  export NIGHTFROST_CONNECTION="Host=127.0.0.1;Port=$db_port;Username=nightfrost;Password=$PGPASSWORD;Database=nightfrost;Maximum Pool Size=40"
+  export NIGHTFROST_PLACE=$place NIGHTFROST_DEMO
   NIGHTFROST_DEMO=$([ "$mode" = demo ] && echo true || echo false)
   unset PGPASSWORD
 
@@ -148,6 +191,7 @@ serve() {
   [ -z "$sign_in" ] || say "Sign in as ${sign_in% *} with the password ${sign_in##* }"
   [ -z "$first" ] || say "First sign-in: ${first% *} with the one-time password ${first##* } (shown only now; you choose your own when you sign in)"
   say "Ctrl-C stops it."
+  watch_over "$place" "$bin"
   local code=0
   wait "$service_pid" || code=$?
   service_pid=""

@@ -19,11 +19,12 @@ var builder = WebApplication.CreateBuilder(args);
 builder.Configuration.AddEnvironmentVariables("NIGHTFROST_");
 var demo = builder.Configuration.GetValue("Demo", false);
 
-builder.Host.UseSerilog((context, log) => Logs.Configure(log, quiet: context.Configuration.GetValue("Quiet", false)));
+builder.Host.UseSerilog((context, services, log) => Logs.Configure(log.ReadFrom.Services(services), quiet: context.Configuration.GetValue("Quiet", false)));
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
     kestrel.Limits.MaxRequestBodySize = Uploads.MostBytesOfAForm;
+    kestrel.Limits.MaxRequestLineSize = Manners.LongestLine;
 });
 
 var services = builder.Services;
@@ -82,26 +83,29 @@ services.Configure<RouteHandlerOptions>(options => options.ThrowOnBadRequest = t
 services.AddHostedService<Forgetting>();
 services.AddExceptionHandler<Thrown>();
 services.AddProblemDetails();
-services.AddHealthChecks().AddDbContextCheck<NightfrostDb>("database");
+services.AddHealth(builder.Configuration["Place"]);
 services.AddOpenApi();
 
 var app = builder.Build();
 if (args.Contains("prepare"))
     return await Prepare.Run(app.Services, demo, newPassword: args.Contains("new-password"));
 
-app.UseExceptionHandler();
-app.UseSecurityHeaders();
-app.UseHsts();
 app.UseSerilogRequestLogging(Logs.Requests);
+app.UseSecurityHeaders();
+app.UseExceptionHandler();
+app.UseHsts();
+app.UseManners();
 app.UseDefaultFiles();
 app.UseStaticFiles();
+app.UseHead();
+app.UseRouting();
 app.UseCookiePolicy(new CookiePolicyOptions { OnAppendCookie = Walls.SecureOffLoopback });
 app.UseAuthentication();
 app.UseAuthorization();
 app.UseTokenOnWrites();
 app.UseWhen(context => context.Request.Path.StartsWithSegments("/api"), writes => writes.UseMiddleware<RepeatedWrites>());
 
-app.MapHealthChecks("/api/health").AllowAnonymous();
+app.MapHealth();
 var api = app.MapGroup("api").RequireAuthorization().ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status404NotFound).ProducesProblem(StatusCodes.Status409Conflict);
 app.MapSession();
 api.MapKit();
@@ -113,8 +117,8 @@ cases.MapRunSheet();
 cases.MapPreparation(api);
 cases.MapTune();
 cases.MapHandover();
-api.MapFallback("{**rest}", () => Refusals.Unknown("address")).ExcludeFromDescription();
-app.MapFallbackToFile("index.html").AllowAnonymous();
+// Pages are the interface's own; what is asked of the service and not there is refused.
+app.MapFallbackToFile("{*path:regex(^(?!api(/|$)).*$):nonfile}", "index.html").AllowAnonymous();
 
 await app.RunAsync();
 return 0;

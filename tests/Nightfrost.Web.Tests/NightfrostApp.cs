@@ -84,6 +84,15 @@ public sealed class Visitor(HttpClient client, CookieContainer? cookies = null) 
         return await client.SendAsync(request);
     }
 
+    /// <summary>Opens a case with a body of a given media type.</summary>
+    public async Task<HttpResponseMessage> SendAs(string mediaType, string body)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/api/cases") { Content = new ByteArrayContent(System.Text.Encoding.UTF8.GetBytes(body)) };
+        request.Content.Headers.TryAddWithoutValidation("Content-Type", mediaType);
+        request.Headers.Add(Hosting.Walls.TokenHeader, _token);
+        return await client.SendAsync(request);
+    }
+
     /// <summary>Sends a file as it is.</summary>
     public async Task<HttpResponseMessage> SendBytes(HttpMethod method, string path, byte[] file)
     {

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Diagnostics;
 using Serilog;
 using Serilog.AspNetCore;
 using Serilog.Events;
@@ -22,8 +23,9 @@ internal static class Logs
         log.MinimumLevel.Information()
             .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
             .MinimumLevel.Override("System", LogEventLevel.Warning)
-            // A failed command is logged once, with the request it failed in; the first migration always fails to find its own table.
-            .MinimumLevel.Override("Microsoft.EntityFrameworkCore.Database.Command", LogEventLevel.Fatal)
+            // What was thrown is answered, and logged once, by our own handler; the first migration always fails to find its own table.
+            .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", LogEventLevel.Fatal)
+            .MinimumLevel.Override("Microsoft.EntityFrameworkCore", LogEventLevel.Fatal)
             .MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Error)
             .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
             .WriteTo.Console(new RenderedCompactJsonFormatter());
@@ -36,7 +38,7 @@ internal static class Logs
         log.GetMessageTemplateProperties = (context, _, elapsed, status) =>
         [
             new LogEventProperty("RequestMethod", new ScalarValue(context.Request.Method)),
-            new LogEventProperty("Route", new ScalarValue((context.GetEndpoint() as RouteEndpoint)?.RoutePattern.RawText ?? "")),
+            new LogEventProperty("Route", new ScalarValue(((context.GetEndpoint() ?? context.Features.Get<IExceptionHandlerFeature>()?.Endpoint) as RouteEndpoint)?.RoutePattern.RawText ?? "")),
             new LogEventProperty("StatusCode", new ScalarValue(status)),
             new LogEventProperty("Elapsed", new ScalarValue(elapsed)),
         ];

@@ -1,0 +1,61 @@
+using System.Net;
+using Nightfrost.Web.Cases;
+using Nightfrost.Web.Hosting;
+using Npgsql;
+
+namespace Nightfrost.Web.Tests;
+
+/// <summary>While the database is away everything says so and asks to be tried again; when it is back, so is everything.</summary>
+public class OutageTests(Cluster cluster)
+{
+    [Fact]
+    public async Task What_is_asked_while_the_database_is_away_is_answered_503_and_goes_through_later_with_the_same_key()
+    {
+        using var relay = new Relay(await cluster.Database(demo: true));
+        await using var app = new NightfrostApp(relay.Connection, demo: true);
+        using var me = await app.Visit();
+        var made = new NewCase("Saltern Row 4", "Written while the database was away");
+        Assert.Equal(7, (await me.Cases()).Count);
+
+        relay.Cut();
+        string[] pages = ["/api/cases", "/api/kit", "/api/manuals", $"/api/cases/{Guid.NewGuid()}", "/api/packing?on=2026-12-01"];
+        foreach (var page in pages)
+            Away(await me.Get(page));
+        Away(await me.Send(HttpMethod.Post, "/api/cases", made, "while away"));
+        Away(await me.Send(HttpMethod.Post, "/api/cases", made));
+        using (var health = await me.Get("/api/health"))
+        {
+            Assert.Equal(HttpStatusCode.ServiceUnavailable, health.StatusCode);
+            Assert.Contains("database", await health.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+
+        relay.Mend();
+        Assert.Equal(HttpStatusCode.Created, (await me.Send(HttpMethod.Post, "/api/cases", made, "while away")).StatusCode);
+        Assert.Equal(HttpStatusCode.Created, (await me.Send(HttpMethod.Post, "/api/cases", made, "while away")).StatusCode);
+        Assert.Equal(8, (await me.Cases()).Count);
+        Assert.Equal(HttpStatusCode.OK, (await me.Get("/api/health")).StatusCode);
+
+        static void Away(HttpResponseMessage answer)
+        {
+            Assert.Equal(HttpStatusCode.ServiceUnavailable, answer.StatusCode);
+            Assert.NotNull(answer.Headers.RetryAfter);
+            Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
+            Assert.Equal(["nosniff"], answer.Headers.GetValues("X-Content-Type-Options"));
+        }
+    }
+
+    [Theory]
+    [InlineData(PostgresErrorCodes.AdminShutdown, true)]
+    [InlineData(PostgresErrorCodes.CrashShutdown, true)]
+    [InlineData(PostgresErrorCodes.CannotConnectNow, true)]
+    [InlineData(PostgresErrorCodes.TooManyConnections, true)]
+    [InlineData(PostgresErrorCodes.UniqueViolation, false)]
+    [InlineData(PostgresErrorCodes.DeadlockDetected, false)]
+    [InlineData(PostgresErrorCodes.UndefinedTable, false)]
+    public void What_passes_is_told_from_a_fault_of_ours(string state, bool away) =>
+        Assert.Equal(away, Outages.DatabaseIsAway(new InvalidOperationException("wrapped", new PostgresException("said", "FATAL", "FATAL", state))));
+
+    [Fact]
+    public void A_full_disk_is_told_by_its_own_code() =>
+        Assert.True(Outages.DiskIsFull(new InvalidOperationException("wrapped", new PostgresException("said", "ERROR", "ERROR", PostgresErrorCodes.DiskFull))));
+}
