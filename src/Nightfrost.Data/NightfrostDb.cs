@@ -21,6 +21,8 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
     public DbSet<ManualRow> Manuals => Set<ManualRow>();
     public DbSet<DoneWrite> DoneWrites => Set<DoneWrite>();
 
+    public DbSet<SessionRow> Sessions => Set<SessionRow>();
+
     /// <summary>Keys that seal the sign-in cookie, kept with the data so that a restart signs nobody out.</summary>
     public DbSet<DataProtectionKey> DataProtectionKeys => Set<DataProtectionKey>();
 
@@ -31,6 +33,13 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
         builder.Entity<IdentityUserClaim<Guid>>().ToTable("person_claims");
         builder.Entity<IdentityUserLogin<Guid>>().ToTable("person_logins");
         builder.Entity<IdentityUserToken<Guid>>().ToTable("person_tokens");
+
+        builder.Entity<SessionRow>(row =>
+        {
+            row.ToTable("sessions");
+            row.Property(s => s.Id).ValueGeneratedNever();
+            row.HasOne<Person>().WithMany().HasForeignKey(s => s.PersonId);
+        });
 
         builder.Entity<SiteRow>(site =>
         {

@@ -34,10 +34,9 @@ services.AddDbContext<NightfrostDb>(options => options.UseNightfrost(builder.Con
 services.AddDataProtection().SetApplicationName("Nightfrost").PersistKeysToDbContext<NightfrostDb>();
 services.AddIdentityCore<Person>(identity =>
     {
-        identity.Password.RequiredLength = 12;
-        identity.Password.RequireNonAlphanumeric = identity.Password.RequireDigit = identity.Password.RequireUppercase = false;
-        identity.Lockout.MaxFailedAccessAttempts = 5;
-        identity.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(5);
+        // Our own rule is asked instead: letters of every script count.
+        identity.Password.RequiredLength = PasswordRule.Shortest;
+        identity.Password.RequireNonAlphanumeric = identity.Password.RequireDigit = identity.Password.RequireUppercase = identity.Password.RequireLowercase = false;
     })
     .AddEntityFrameworkStores<NightfrostDb>()
     .AddClaimsPrincipalFactory<OneTimePasswords.Claims>()
@@ -50,6 +49,7 @@ services.ConfigureApplicationCookie(cookie =>
     cookie.Cookie.SameSite = SameSiteMode.Strict;
     cookie.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
     cookie.ExpireTimeSpan = TimeSpan.FromHours(12);
+    cookie.Events.OnValidatePrincipal = Sessions.Validate;
     cookie.Events.OnRedirectToLogin = context => Refusals.Answer(new Refusal
     {
         Type = "urn:nightfrost:sign-in",
@@ -65,6 +65,8 @@ services.ConfigureApplicationCookie(cookie =>
         Status = StatusCodes.Status403Forbidden,
     }).ExecuteAsync(context.HttpContext);
 });
+services.AddSingleton<SignInTries>();
+services.AddScoped<Strangers>();
 services.AddAuthorizationBuilder().SetDefaultPolicy(OneTimePasswords.OwnPassword).SetFallbackPolicy(OneTimePasswords.OwnPassword);
 services.AddAntiforgery(antiforgery =>
 {

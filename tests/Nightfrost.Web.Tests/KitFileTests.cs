@@ -97,7 +97,7 @@ public class KitFileTests(Cluster cluster) : DemoVisit(cluster)
             Assert.NotEmpty(refusal.Problems.Single().Remedy);
         }
 
-        var enormous = await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import/preview", new string(' ', 50 * 1024 * 1024)), HttpStatusCode.BadRequest);
+        var enormous = await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import/preview", new string(' ', 50 * 1024 * 1024)), HttpStatusCode.RequestEntityTooLarge);
         Assert.Contains("8 MB", enormous.Problems.Single().Reason, StringComparison.Ordinal);
         await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import?leaveWrongOut=some", await Export()), HttpStatusCode.BadRequest);
     }

@@ -54,6 +54,15 @@ public sealed class Visitor(HttpClient client, CookieContainer? cookies = null) 
     public string Head(HttpMethod method, string path, string host, string key, int length) =>
         $"{method} {path} HTTP/1.1\r\nHost: {host}\r\nCookie: {cookies!.GetCookieHeader(new Uri($"http://{host}"))}\r\n{Hosting.Walls.TokenHeader}: {_token}\r\n{Hosting.RepeatedWrites.Header}: {key}\r\nContent-Type: application/json\r\nContent-Length: {length}\r\n\r\n";
 
+    /// <summary>Somebody who copied this visitor's cookies as they are now.</summary>
+    public Visitor Copied(NightfrostApp app)
+    {
+        var copy = new CookieContainer();
+        foreach (Cookie cookie in cookies!.GetAllCookies())
+            copy.Add(new Cookie(cookie.Name, cookie.Value, cookie.Path, cookie.Domain));
+        return new(app.CreateDefaultClient(new CookieContainerHandler(copy)), copy);
+    }
+
     public async Task RefreshToken()
     {
         var session = await client.GetFromJsonAsync<SessionState>("/api/session", NightfrostApp.Json);

@@ -51,17 +51,6 @@ public class WallTests(Cluster cluster)
     }
 
     [Fact]
-    public async Task Five_wrong_passwords_close_the_name_for_a_while()
-    {
-        await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
-        using var visitor = await app.Visit(signedIn: false);
-        for (var i = 0; i < 5; i++)
-            await Visitor.Refused(await visitor.SignIn("specialist", "wrong password"), HttpStatusCode.Unauthorized);
-        var refusal = await Visitor.Refused(await visitor.SignIn("specialist", Data.Demo.DemoData.Password), HttpStatusCode.Unauthorized);
-        Assert.Equal("Too many tries.", refusal.Title);
-    }
-
-    [Fact]
     public async Task The_cookie_is_closed_to_scripts_and_signing_out_ends_it()
     {
         await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);

@@ -410,6 +410,11 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("text")
                         .HasColumnName("concurrency_stamp");
 
+                    b.Property<byte[]>("DeviceKey")
+                        .IsRequired()
+                        .HasColumnType("bytea")
+                        .HasColumnName("device_key");
+
                     b.Property<string>("Email")
                         .HasMaxLength(256)
                         .HasColumnType("character varying(256)")
@@ -477,6 +482,29 @@ namespace Nightfrost.Data.Migrations
                         .HasDatabaseName("UserNameIndex");
 
                     b.ToTable("people", (string)null);
+                });
+
+            modelBuilder.Entity("Nightfrost.Data.Identity.SessionRow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("uuid")
+                        .HasColumnName("id");
+
+                    b.Property<Guid>("PersonId")
+                        .HasColumnType("uuid")
+                        .HasColumnName("person_id");
+
+                    b.Property<DateTimeOffset>("StartedAt")
+                        .HasColumnType("timestamp with time zone")
+                        .HasColumnName("started_at");
+
+                    b.HasKey("Id")
+                        .HasName("pk_sessions");
+
+                    b.HasIndex("PersonId")
+                        .HasDatabaseName("ix_sessions_person_id");
+
+                    b.ToTable("sessions", (string)null);
                 });
 
             modelBuilder.Entity("Nightfrost.Data.Kit.DeviceRow", b =>
@@ -623,6 +651,16 @@ namespace Nightfrost.Data.Migrations
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired()
                         .HasConstraintName("fk_takes_cases_case_id");
+                });
+
+            modelBuilder.Entity("Nightfrost.Data.Identity.SessionRow", b =>
+                {
+                    b.HasOne("Nightfrost.Data.Identity.Person", null)
+                        .WithMany()
+                        .HasForeignKey("PersonId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired()
+                        .HasConstraintName("fk_sessions_people_person_id");
                 });
 
             modelBuilder.Entity("Nightfrost.Data.Cases.CaseRow", b =>

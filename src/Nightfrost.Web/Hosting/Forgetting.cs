@@ -1,5 +1,6 @@
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Data;
+using Nightfrost.Web.Session;
 
 namespace Nightfrost.Web.Hosting;
 
@@ -17,6 +18,8 @@ internal sealed partial class Forgetting(IServiceScopeFactory scopes, TimeProvid
     {
         var now = clock.GetUtcNow();
         var (keys, answers) = (now - KeysKept, now - AnswersKept);
+        var sessions = now - Sessions.Longest;
+        await db.Sessions.Where(s => s.StartedAt < sessions).ExecuteDeleteAsync(cancel);
         await db.DoneWrites.Where(d => d.At < keys).ExecuteDeleteAsync(cancel);
         await db.DoneWrites.Where(d => d.At < answers && d.Body != "").ExecuteUpdateAsync(set => set.SetProperty(d => d.Body, ""), cancel);
     }

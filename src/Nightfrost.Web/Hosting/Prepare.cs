@@ -5,6 +5,7 @@ using Nightfrost.Data;
 using Nightfrost.Data.Demo;
 using Nightfrost.Data.Documents;
 using Nightfrost.Data.Identity;
+using Nightfrost.Web.Session;
 
 namespace Nightfrost.Web.Hosting;
 
@@ -52,9 +53,9 @@ internal static class Prepare
             var password = OneTimePassword();
             administrator.PasswordIsOneTime = true;
             administrator.PasswordHash = people.PasswordHasher.HashPassword(administrator, password);
-            administrator.LockoutEnd = null;
-            // Whoever is signed in with the old password is signed out.
             Check(await people.UpdateSecurityStampAsync(administrator));
+            // Whoever is signed in with the old password is signed out.
+            await Sessions.EndAll(db, administrator.Id);
             await said.WriteLineAsync($"first-sign-in {Administrator} {password}");
         }
 

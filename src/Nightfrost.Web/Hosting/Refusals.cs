@@ -63,13 +63,18 @@ internal static class Refusals
     });
 
     /// <summary>413: more was sent than this address takes.</summary>
-    public static JsonHttpResult<Refusal> TooLarge(int mostBytes) => Answer(new Refusal
+    public static JsonHttpResult<Refusal> TooLarge(UploadLimit limit)
     {
-        Type = "urn:nightfrost:too-large",
-        Title = "That is too large.",
-        Detail = $"Send at most {mostBytes / (1024 * 1024)} MB.",
-        Status = StatusCodes.Status413PayloadTooLarge,
-    });
+        var problem = new FieldProblem("file", $"It is larger than {limit.MostBytes / (1024 * 1024)} MB.", limit.Remedy);
+        return Answer(new Refusal
+        {
+            Type = "urn:nightfrost:too-large",
+            Title = "That is too large.",
+            Detail = $"{problem.Reason} {problem.Remedy}",
+            Status = StatusCodes.Status413PayloadTooLarge,
+            Problems = [problem],
+        });
+    }
 
     /// <summary>503: it cannot be done now and may well be done soon; nothing was changed.</summary>
     /// <param name="context">The request; its answer says after how many seconds to try again.</param>

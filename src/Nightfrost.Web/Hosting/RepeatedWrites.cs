@@ -34,7 +34,7 @@ internal sealed class RepeatedWrites(RequestDelegate next)
 
         if (await Fingerprint(context.Request, context.RequestAborted) is not { } fingerprint)
         {
-            await Refusals.TooLarge(Uploads.MostBytes(context)).ExecuteAsync(context);
+            await Refusals.TooLarge(Uploads.LimitOf(context)).ExecuteAsync(context);
             return;
         }
 
@@ -91,7 +91,7 @@ internal sealed class RepeatedWrites(RequestDelegate next)
     // Of method, address and body; null when the body is larger than this address takes. A body that breaks off throws here, before anything is kept.
     private static async Task<byte[]?> Fingerprint(HttpRequest request, CancellationToken cancel)
     {
-        var most = Uploads.MostBytes(request.HttpContext);
+        var most = Uploads.LimitOf(request.HttpContext).MostBytes;
         request.EnableBuffering(InMemoryBytes, most + 1L);
         using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
         hash.AppendData(Encoding.UTF8.GetBytes($"{request.Method} {request.PathBase}{request.Path}{request.QueryString}\n"));

@@ -29,7 +29,7 @@ internal static class UnreadableBodies
     /// <summary>A request that the server itself would not take: too large, broken off, too slow, of another kind.</summary>
     public static IResult Answer(BadHttpRequestException bad, HttpContext context) => bad.StatusCode switch
     {
-        StatusCodes.Status413PayloadTooLarge => Refusals.TooLarge(Uploads.MostBytes(context)),
+        StatusCodes.Status413PayloadTooLarge => Refusals.TooLarge(Uploads.LimitOf(context)),
         StatusCodes.Status415UnsupportedMediaType => Refusals.Answer(new Refusal
         {
             Type = "urn:nightfrost:media-type",

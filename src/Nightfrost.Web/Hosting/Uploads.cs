@@ -8,18 +8,15 @@ internal static class Uploads
     /// <summary>Most bytes of a body that is no file.</summary>
     public const int MostBytesOfAForm = 1024 * 1024;
 
-    /// <summary>For endpoints that take a file of so many bytes at the most.</summary>
-    public static UploadLimit UpTo(int mostBytes) => new(mostBytes);
+    private static readonly UploadLimit OfAForm = new(MostBytesOfAForm, "Send less at once.");
 
-    /// <summary>Most bytes that a body sent to this address may have.</summary>
-    public static int MostBytes(HttpContext context) => context.GetEndpoint()?.Metadata.GetMetadata<UploadLimit>()?.MostBytes ?? MostBytesOfAForm;
+    /// <summary>What a body sent to this address may hold.</summary>
+    public static UploadLimit LimitOf(HttpContext context) => context.GetEndpoint()?.Metadata.GetMetadata<UploadLimit>() ?? OfAForm;
 
     /// <summary>The whole file; null when it is larger than it may be.</summary>
-    /// <param name="request">The request.</param>
-    /// <param name="mostBytes">Most bytes.</param>
-    /// <param name="cancel">Stops the reading.</param>
-    public static async Task<byte[]?> Read(HttpRequest request, int mostBytes, CancellationToken cancel)
+    public static async Task<byte[]?> Read(HttpRequest request, CancellationToken cancel)
     {
+        var mostBytes = LimitOf(request.HttpContext).MostBytes;
         using var file = new MemoryStream();
         var part = new byte[64 * 1024];
         int count;
@@ -36,7 +33,8 @@ internal static class Uploads
 
 /// <summary>An endpoint that takes a file: the server's own limit does not hold for it.</summary>
 /// <param name="MostBytes">Most bytes of the file.</param>
-internal sealed record UploadLimit(int MostBytes) : IRequestSizeLimitMetadata
+/// <param name="Remedy">What to do with a larger one.</param>
+internal sealed record UploadLimit(int MostBytes, string Remedy) : IRequestSizeLimitMetadata
 {
     /// <inheritdoc/>
     public long? MaxRequestBodySize => null;

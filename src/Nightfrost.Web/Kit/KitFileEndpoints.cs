@@ -1,7 +1,6 @@
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using Nightfrost.Core;
 using Nightfrost.Core.Kit;
 using Nightfrost.Data;
 using Nightfrost.Data.Kit;
@@ -16,15 +15,15 @@ public sealed record ImportView(IReadOnlyList<KitRow> Rows, int Kept);
 
 internal static class KitFileEndpoints
 {
-    private const int MostBytes = 8 * 1024 * 1024;
+    private static readonly UploadLimit Limit = new(8 * 1024 * 1024, "A kit of thousands of devices is smaller. Choose the kit file, or split it.");
 
     public static void MapKitFile(this RouteGroupBuilder kit)
     {
         kit.MapGet("export", Export).WithSummary("The shelf as a JSON file.");
         kit.MapGet("export-table", ExportTable).WithSummary("The shelf as a table, CSV in UTF-8.");
         kit.MapGet("schema", () => TypedResults.Text(KitFile.Schema(), "application/schema+json")).WithSummary("The JSON Schema of the file.");
-        kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), Uploads.UpTo(MostBytes)).WithSummary("Says of each device of a file what an import would do.");
-        kit.MapPost("import", Import).WritesShelf().WithMetadata(Uploads.UpTo(MostBytes)).WithSummary("Puts the devices of a file on the shelf.");
+        kit.MapPost("import/preview", Preview).WithMetadata(new AsksOnly(), Limit).WithSummary("Says of each device of a file what an import would do.");
+        kit.MapPost("import", Import).WritesShelf().WithMetadata(Limit).WithSummary("Puts the devices of a file on the shelf.");
     }
 
     private static async Task<FileContentHttpResult> Export(NightfrostDb db, CancellationToken cancel) =>
@@ -60,8 +59,8 @@ internal static class KitFileEndpoints
 
     private static async Task<(KitReading? Reading, JsonHttpResult<Refusal>? Refusal)> Read(HttpRequest request, NightfrostDb db, CancellationToken cancel)
     {
-        if (await Uploads.Read(request, MostBytes, cancel) is not { } bytes)
-            return (null, Refusals.Invalid(new FieldProblem("file", "It is larger than 8 MB.", "A kit of thousands of devices is smaller. Choose the kit file, or split it.")));
+        if (await Uploads.Read(request, cancel) is not { } bytes)
+            return (null, Refusals.TooLarge(Limit));
         if (KitText.Problem(bytes) is { } unreadable)
             return (null, Refusals.Invalid(unreadable));
         var shelf = await db.Shelf(cancel);

@@ -24,14 +24,14 @@ public sealed record SetMemory(string? About, IReadOnlyList<string> MenuPaths);
 
 internal static class ManualEndpoints
 {
-    private const int MostBytes = 20 * 1024 * 1024;
+    private static readonly UploadLimit Limit = new(20 * 1024 * 1024, "Keep the pages that matter, or a smaller scan.");
 
     public static void MapManuals(this RouteGroupBuilder api)
     {
         var manuals = api.MapGroup("manuals").WithTags("Manuals");
         manuals.MapGet("", List).WithSummary("Every manual kept here, without its file.");
         manuals.MapGet("{about}", Open).WithSummary("The file of a manual.");
-        manuals.MapPut("{about}", Keep).WritesManuals().WithMetadata(Uploads.UpTo(MostBytes)).WithSummary("Keeps a manual: a PDF, a picture or plain text, as the body.");
+        manuals.MapPut("{about}", Keep).WritesManuals().WithMetadata(Limit).WithSummary("Keeps a manual: a PDF, a picture or plain text, as the body.");
         manuals.MapDelete("{about}", Remove).WritesManuals().WithSummary("Takes a manual away; it can be put back.");
         manuals.MapPost("{about}/restore", Restore).WritesManuals().WithSummary("Puts a manual back.");
         api.MapGet("set-memory", Remember).WithTags("Manuals").WithSummary("What earlier visits know of a model of set.");
@@ -50,8 +50,8 @@ internal static class ManualEndpoints
     {
         if (await Problem(about, fileName, db, cancel) is { } wrong)
             return Refusals.Invalid(wrong);
-        if (await Uploads.Read(request, MostBytes, cancel) is not { } bytes)
-            return Refusals.Invalid(new FieldProblem("file", "It is larger than 20 MB.", "Keep the pages that matter, or a smaller scan."));
+        if (await Uploads.Read(request, cancel) is not { } bytes)
+            return Refusals.TooLarge(Limit);
         if (ManualFile.MediaTypeOf(bytes) is not { } type)
             return Refusals.Invalid(new FieldProblem("file", bytes.Length == 0 ? "It is empty." : "It is no PDF, picture or plain text.", "Choose a PDF, a PNG or JPEG picture, or a text file."));
         var row = await db.Manuals.FirstOrDefaultAsync(m => m.About == about, cancel);

@@ -1,8 +1,9 @@
-using System.Security.Claims;
+using System.Globalization;
 using Microsoft.AspNetCore.Antiforgery;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Identity;
 using Nightfrost.Core;
+using Nightfrost.Data;
 using Nightfrost.Data.Demo;
 using Nightfrost.Data.Identity;
 using Nightfrost.Web.Hosting;
@@ -14,7 +15,14 @@ namespace Nightfrost.Web.Session;
 /// <param name="Token">Antiforgery token of this visitor.</param>
 /// <param name="MustChoosePassword">Signed in with a one-time password: an own one must be chosen first.</param>
 /// <param name="Demo">The demo sign-in; only in demo mode.</param>
-public sealed record SessionState(string? Name, string Token, bool MustChoosePassword, DemoSignIn? Demo);
+/// <param name="Device">What this person's unsent writes are kept with; null when nobody is signed in.</param>
+/// <param name="PasswordRule">What a password of one's own must be.</param>
+public sealed record SessionState(string? Name, string Token, bool MustChoosePassword, DemoSignIn? Demo, DeviceKeeping? Device, string PasswordRule);
+
+/// <summary>How unsent writes of one person are kept on a device, so that nobody else reads them there.</summary>
+/// <param name="Owner">Id of the person.</param>
+/// <param name="Key">Key for AES-GCM, 32 bytes in Base64. It is never kept on the device.</param>
+public sealed record DeviceKeeping(Guid Owner, string Key);
 
 /// <summary>The demo sign-in.</summary>
 public sealed record DemoSignIn(string Name, string Password);
@@ -41,59 +49,86 @@ internal static class SessionEndpoints
         session.MapPut("password", Change).RequireAuthorization(OneTimePasswords.AnyPassword).WithSummary("Changes the password of whoever is signed in.");
     }
 
-    private static Ok<SessionState> State(HttpContext context, IAntiforgery antiforgery, Mode mode) =>
-        TypedResults.Ok(new SessionState(
-            context.User.Identity?.IsAuthenticated == true ? context.User.FindFirstValue(ClaimTypes.Name) : null,
+    private static async Task<Ok<SessionState>> State(HttpContext context, IAntiforgery antiforgery, UserManager<Person> people, Mode mode)
+    {
+        var person = context.User.Identity?.IsAuthenticated == true ? await people.GetUserAsync(context.User) : null;
+        return TypedResults.Ok(new SessionState(
+            person?.UserName,
             antiforgery.GetAndStoreTokens(context).RequestToken ?? "",
             context.User.MustChoosePassword(),
-            mode.Demo ? new(DemoData.SignInName, DemoData.Password) : null));
+            mode.Demo ? new(DemoData.SignInName, DemoData.Password) : null,
+            person is null ? null : new(person.Id, Convert.ToBase64String(person.DeviceKey)),
+            PasswordRule.Words));
+    }
 
-    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Enter(SignIn typed, SignInManager<Person> signIn)
+    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Enter(SignIn typed, HttpContext context, NightfrostDb db, UserManager<Person> people, SignInManager<Person> signIn, SignInTries tries, Strangers strangers, TimeProvider clock)
     {
         if ((PlainText.Problem("name", typed.Name, 100) ?? PlainText.Problem("password", typed.Password, 200)) is { } problem)
             return Refusals.Invalid(problem);
-        var result = await signIn.PasswordSignInAsync(typed.Name.Trim(), typed.Password, isPersistent: false, lockoutOnFailure: true);
-        if (result.Succeeded)
+        Person? person = null;
+        var (passed, wait) = await tries.Try(context.Connection.RemoteIpAddress, typed.Name, async () =>
+        {
+            person = await people.FindByNameAsync(typed.Name.Trim());
+            return person is null ? strangers.Check(typed.Password) : await people.CheckPasswordAsync(person, typed.Password);
+        });
+        if (wait > TimeSpan.Zero)
+            return TooManyTries(context, wait);
+        if (passed)
+        {
+            await Sessions.Begin(db, signIn, person!, clock);
             return TypedResults.NoContent();
+        }
+
         return Refusals.Answer(new Refusal
         {
             Type = "urn:nightfrost:sign-in",
-            Title = result.IsLockedOut ? "Too many tries." : "Name and password do not match.",
-            Detail = result.IsLockedOut ? "Wait five minutes, then try again." : "Check both, and whether capitals are locked. After five tries the name is closed for five minutes.",
+            Title = "Name and password do not match.",
+            Detail = "Check both, and whether capitals are locked. After five tries each further one has to wait.",
             Status = StatusCodes.Status401Unauthorized,
         });
     }
 
-    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Change(NewPassword typed, HttpContext context, UserManager<Person> people, SignInManager<Person> signIn, Mode mode)
+    private static JsonHttpResult<Refusal> TooManyTries(HttpContext context, TimeSpan wait)
+    {
+        var seconds = (int)Math.Ceiling(wait.TotalSeconds);
+        context.Response.Headers.RetryAfter = seconds.ToString(CultureInfo.InvariantCulture);
+        return Refusals.Answer(new Refusal
+        {
+            Type = "urn:nightfrost:too-many-tries",
+            Title = "Too many tries.",
+            Detail = $"Wait {(seconds < 120 ? $"{seconds} s" : $"{(seconds + 59) / 60} minutes")}, then try again.",
+            Status = StatusCodes.Status429TooManyRequests,
+        });
+    }
+
+    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Change(NewPassword typed, HttpContext context, NightfrostDb db, UserManager<Person> people, SignInManager<Person> signIn, SignInTries tries, TimeProvider clock, Mode mode)
     {
         if (mode.Demo)
             return Refusals.NotNow("The demo's password stays as it is.", "Everybody who opens the demo signs in with it.");
-        if (typed.Fresh.Length is < 12 or > 200)
-            return Refusals.Invalid(new FieldProblem("fresh", $"{typed.Fresh.Length} characters are not 12 to 200.", "Take at least 12: three or four plain words are easy to keep."));
+        if (await people.GetUserAsync(context.User) is not { UserName: { } name } person)
+            return Refusals.Unknown("sign-in");
+        if (PasswordRule.Problem(typed.Fresh, name) is { } weak)
+            return Refusals.Invalid(weak);
         if (typed.Fresh == typed.Current)
             return Refusals.Invalid(new FieldProblem("fresh", "It is the same as before.", "Choose another one."));
-        if (await people.GetUserAsync(context.User) is not { } person)
-            return Refusals.Unknown("sign-in");
-        if (await people.IsLockedOutAsync(person))
-            return Refusals.NotNow("Too many tries.", "Wait five minutes, then try again.");
-        if (!await people.CheckPasswordAsync(person, typed.Current))
-        {
-            await people.AccessFailedAsync(person);
-            return Refusals.Invalid(new FieldProblem("current", "It does not match.", "Check whether capitals are locked. After five tries the name is closed for five minutes."));
-        }
+        var (passed, wait) = await tries.Try(context.Connection.RemoteIpAddress, name, () => people.CheckPasswordAsync(person, typed.Current));
+        if (wait > TimeSpan.Zero)
+            return TooManyTries(context, wait);
+        if (!passed)
+            return Refusals.Invalid(new FieldProblem("current", "It does not match.", "Check whether capitals are locked. After five tries each further one has to wait."));
 
+        person.PasswordIsOneTime = false;
         var changed = await people.ChangePasswordAsync(person, typed.Current, typed.Fresh);
         if (!changed.Succeeded)
-            return Refusals.Invalid([.. changed.Errors.Select(e => new FieldProblem("fresh", e.Description, "Choose another one."))]);
-        person.PasswordIsOneTime = false;
-        await people.UpdateAsync(person);
-        await signIn.RefreshSignInAsync(person);
+            return Refusals.Stale("password", ["It was changed at the same moment."], null);
+        await Sessions.EndAll(db, person.Id);
+        await Sessions.Begin(db, signIn, person, clock);
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> Leave(SignInManager<Person> signIn)
+    private static async Task<NoContent> Leave(HttpContext context, NightfrostDb db, SignInManager<Person> signIn)
     {
-        await signIn.SignOutAsync();
+        await Sessions.End(db, signIn, context.User);
         return TypedResults.NoContent();
     }
 }

@@ -3763,6 +3763,16 @@ export interface components {
             /** @description What it shall be; its id and the day it was retired stay as they are. */
             device: components["schemas"]["Device"];
         };
+        /** @description How unsent writes of one person are kept on a device, so that nobody else reads them there. */
+        DeviceKeeping: {
+            /**
+             * Format: uuid
+             * @description Id of the person.
+             */
+            owner: string;
+            /** @description Key for AES-GCM, 32 bytes in Base64. It is never kept on the device. */
+            key: string;
+        };
         /**
          * @description What a thing on the shelf is for.
          * @enum {unknown}
@@ -4797,6 +4807,9 @@ export interface components {
             /** @description Signed in with a one-time password: an own one must be chosen first. */
             mustChoosePassword: boolean;
             demo: null | components["schemas"]["DemoSignIn"];
+            device: null | components["schemas"]["DeviceKeeping"];
+            /** @description What a password of one's own must be. */
+            passwordRule: string;
         };
         /** @description Which manual a set of some model has, and where its sound menu was found before. */
         SetMemory: {
