@@ -39,6 +39,9 @@ public sealed class Browser : IDisposable
 
     public void Cdp(string command, Dictionary<string, object?> parameters) => Driver.ExecuteCdpCommand(command, parameters);
 
+    /// <summary>Cuts the connection to the service, or mends it.</summary>
+    public void Offline(bool offline) => Cdp("Network.emulateNetworkConditions", new() { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+
     public void Go(string path) => Driver.Navigate().GoToUrl(new Uri(_address, path));
 
     /// <summary>Signs in to the demo and waits for the cases.</summary>
@@ -87,12 +90,16 @@ public sealed class Browser : IDisposable
         return found!;
     }
 
-    public void Click(string name)
-    {
-        var control = Control(name);
-        Script<object?>("arguments[0].scrollIntoView({ block: 'center' })", control);
-        control.Click();
-    }
+    // Drawn anew between finding and pressing, it is looked for again.
+    public void Click(string name) => Until(
+        () =>
+        {
+            var control = Control(name);
+            Script<object?>("arguments[0].scrollIntoView({ block: 'center' })", control);
+            control.Click();
+            return true;
+        },
+        $"“{name}” to be pressed");
 
     /// <summary>The field with this label.</summary>
     public IWebElement Field(string label, int index = 0)

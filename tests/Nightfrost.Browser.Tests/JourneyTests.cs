@@ -190,12 +190,12 @@ public class JourneyTests(Cluster cluster)
         browser.Press("6");
         browser.See("measured 3×");
         browser.Cdp("Network.enable", []);
-        Offline(browser, true);
+        browser.Offline(true);
         browser.Type("Frames, flash to click", "9");
         browser.Click("Add take");
         browser.See("to be worked out when connected");
         browser.See("kept here, not sent yet");
-        Offline(browser, false);
+        browser.Offline(false);
         browser.SeeNo("to be worked out when connected");
         browser.Until(() => browser.Text().Contains("measured 4×", StringComparison.Ordinal) || browser.Text().Contains("measured 1×", StringComparison.Ordinal), "the take to arrive");
     }
@@ -271,9 +271,6 @@ public class JourneyTests(Cluster cluster)
         mine.SeeNo("changed elsewhere");
         Assert.Equal("Ivo the cook", mine.Field("Name or seat").GetAttribute("value"));
     }
-
-    private static void Offline(Browser browser, bool offline) =>
-        browser.Cdp("Network.emulateNetworkConditions", new() { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
 
     private static void TabTo(Browser browser, string name, bool startsWith = false)
     {

@@ -66,6 +66,6 @@ public class RouteTests(Cluster cluster)
     }
 
     private static string Case(Browser browser, string title) =>
-        JsonDocument.Parse((string)browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/cases').then((r) => r.text()).then(done)")!).RootElement.EnumerateArray()
+        JsonDocument.Parse((string)browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/cases').then((r) => r.text()).then(done)")!).RootElement.GetProperty("cases").EnumerateArray()
             .First(c => c.GetProperty("title").GetString()!.StartsWith(title, StringComparison.Ordinal)).GetProperty("id").GetString()!;
 }

@@ -6,6 +6,7 @@ import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import { App } from './App'
 import { RefusedError } from './api/client'
+import { Fallible } from './parts/Fallible'
 import { theme } from './theme/theme'
 
 const queries = new QueryClient({
@@ -19,7 +20,9 @@ createRoot(document.getElementById('root')!).render(
         <CssBaseline enableColorScheme />
         <GlobalStyles styles={{ '@media print': { '.nf-screen-only': { display: 'none !important' } } }} />
         <BrowserRouter>
-          <App />
+          <Fallible at="/">
+            <App />
+          </Fallible>
         </BrowserRouter>
       </ThemeProvider>
     </QueryClientProvider>

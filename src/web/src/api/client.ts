@@ -15,6 +15,9 @@ export interface Refusal {
   currentVersion: number | null
 }
 
+/** Nobody signed in, too slow, too many at once, and a service or database that is away. */
+const passingStatuses = [401, 408, 429, 502, 503, 504]
+
 /** Thrown for every refusal, and for a dropped connection (status 0). */
 export class RefusedError extends Error {
   constructor(readonly refusal: Refusal) {
@@ -25,9 +28,14 @@ export class RefusedError extends Error {
     return this.refusal.status === 0
   }
 
-  /** True when the same write may well go through later: no connection, nobody signed in, or a token that has run out. */
+  /** True when the same write may well go through later: no connection, a service that is away or busy, nobody signed in, or a token that has run out. */
   get passing() {
-    return this.offline || this.refusal.status === 401 || this.refusal.type === 'urn:nightfrost:token'
+    return this.offline || passingStatuses.includes(this.refusal.status) || this.refusal.type === 'urn:nightfrost:token'
+  }
+
+  /** True when whoever is here has to sign in again, or to fetch a new token. */
+  get signedOut() {
+    return this.refusal.status === 401 || this.refusal.type === 'urn:nightfrost:token'
   }
 
   /** Why, in a sentence or two. */
@@ -67,7 +75,8 @@ const seal: Middleware = {
 export const api = createClient<paths>({ baseUrl: location.origin })
 api.use(seal)
 
-const dropped: Refusal = {
+/** No answer came. */
+export const dropped: Refusal = {
   type: 'urn:nightfrost:offline',
   title: 'No connection to the service.',
   detail: 'What you typed is kept here. It is sent when the connection is back.',
@@ -97,6 +106,6 @@ export async function told<T>(call: Promise<{ data?: T; error?: unknown; respons
     currentVersion: error.currentVersion ?? null,
   })
   // The session is asked for again, with its token; whoever is signed out is shown the way in.
-  if (refused.passing && !answer.response.url.endsWith('/sign-in')) dispatchEvent(new Event('nightfrost:signed-out'))
+  if (refused.signedOut && !answer.response.url.endsWith('/sign-in')) dispatchEvent(new Event('nightfrost:signed-out'))
   throw refused
 }

@@ -1,6 +1,7 @@
 import { Box, Typography } from '@mui/material'
 import { Link, Outlet, useLocation, useParams } from 'react-router'
 import { LineStrip } from '../line/LineStrip'
+import { Fallible } from '../parts/Fallible'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { Shell } from '../shell/Shell'
 import { useCaseQuery } from './useCase'
@@ -52,7 +53,9 @@ export function CasePage() {
           <Link to={`/cases/${caseId}/route`}>Check it on Route</Link>
         </Box>
       )}
-      <Outlet context={detail.data} />
+      <Fallible at={pathname}>
+        <Outlet context={detail.data} />
+      </Fallible>
     </Shell>
   )
 }

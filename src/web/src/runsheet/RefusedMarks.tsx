@@ -1,16 +1,16 @@
 import { Box, Button, Typography } from '@mui/material'
-import type { Waiting } from '../parts/outbox'
+import type { Bodies, WriteOf } from '../waiting/writes'
 
-interface Props<T> {
-  waiting: readonly Waiting<T>[]
+interface Props<S extends 'step' | 'preparation'> {
+  waiting: readonly WriteOf<S>[]
   /** What an entry is about. */
-  wordsOf: (body: T) => string
-  onAgain: (key: string) => void
-  onTakeOut: (key: string) => void
+  wordsOf: (body: Bodies[S]) => string
+  onAgain: (key: string) => Promise<void>
+  onTakeOut: (key: string) => Promise<void>
 }
 
 /** Marks made without a connection that the service would not take later: each with its reason and two ways on. */
-export function RefusedMarks<T>({ waiting, wordsOf, onAgain, onTakeOut }: Props<T>) {
+export function RefusedMarks<S extends 'step' | 'preparation'>({ waiting, wordsOf, onAgain, onTakeOut }: Props<S>) {
   return waiting
     .filter((w) => w.refused)
     .map((w) => (
@@ -18,10 +18,10 @@ export function RefusedMarks<T>({ waiting, wordsOf, onAgain, onTakeOut }: Props<
         <Typography>
           “{wordsOf(w.body)}” was not taken. {w.refused}
         </Typography>
-        <Button variant="text" onClick={() => onAgain(w.key)}>
+        <Button variant="text" onClick={() => void onAgain(w.key)}>
           Try again
         </Button>{' '}
-        <Button variant="text" onClick={() => onTakeOut(w.key)}>
+        <Button variant="text" onClick={() => void onTakeOut(w.key)}>
           Let it go
         </Button>
       </Box>

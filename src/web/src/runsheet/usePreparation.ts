@@ -1,37 +1,14 @@
-import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { api, told, type Schema } from '../api/client'
-import { refreshCase } from '../cases/useCase'
-import { Outbox, useWaiting } from '../parts/outbox'
-
-interface Report {
-  itemId: string
-  report: Schema['PrepareReport']
-}
-
-let queries: QueryClient | null = null
-
-const outbox = new Outbox<Report, Schema['PreparationView']>(
-  'nightfrost-preparation',
-  (entry) =>
-    told(
-      api.PUT('/api/cases/{caseId}/preparation/{itemId}', {
-        params: { path: { caseId: entry.group, itemId: entry.body.itemId } },
-        body: entry.body.report,
-        headers: { 'Idempotency-Key': entry.key },
-      }),
-    ),
-  (entry) => queries && void refreshCase(queries, entry.group),
-)
+import { queue } from '../waiting/queue'
+import { useWaiting } from '../waiting/useWaiting'
 
 /** What is to be prepared for a case, with marks that wait for the connection already shown as made. */
 export function usePreparation(caseId: string) {
   const client = useQueryClient()
   const [error, setError] = useState<unknown>(null)
-  useEffect(() => {
-    queries = client
-  }, [client])
-  const waiting = useWaiting(outbox, caseId)
+  const waiting = useWaiting('preparation', caseId)
   const view = useQuery({
     queryKey: ['preparation', caseId],
     queryFn: () => told(api.GET('/api/cases/{caseId}/preparation', { params: { path: { caseId } } })),
@@ -59,9 +36,9 @@ export function usePreparation(caseId: string) {
     items,
     error,
     waiting,
-    takeOut: outbox.takeOut,
-    again: outbox.again,
-    report: (itemId: string, report: Schema['PrepareReport']) => doing(() => outbox.post(caseId, { itemId, report })),
+    takeOut: queue.takeOut,
+    again: queue.again,
+    report: (itemId: string, report: Schema['PrepareReport']) => doing(() => queue.post('preparation', caseId, { itemId, report })),
     plan: (visit: Schema['Visit'] | null) =>
       doing(() =>
         told(api.PUT('/api/cases/{caseId}/visit', { params: { path: { caseId } }, body: { visit, was: view.data?.visit ?? null } })),

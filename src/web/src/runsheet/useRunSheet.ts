@@ -1,37 +1,14 @@
-import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { api, told, type Schema } from '../api/client'
-import { refreshCase } from '../cases/useCase'
-import { Outbox, useWaiting } from '../parts/outbox'
-
-interface Report {
-  stepId: string
-  report: Schema['StepReport']
-}
-
-let queries: QueryClient | null = null
-
-const outbox = new Outbox<Report, Schema['RunSheetView']>(
-  'nightfrost-steps',
-  (entry) =>
-    told(
-      api.PUT('/api/cases/{caseId}/run-sheet/{stepId}', {
-        params: { path: { caseId: entry.group, stepId: entry.body.stepId } },
-        body: entry.body.report,
-        headers: { 'Idempotency-Key': entry.key },
-      }),
-    ),
-  (entry) => queries && void refreshCase(queries, entry.group),
-)
+import { queue } from '../waiting/queue'
+import { useWaiting } from '../waiting/useWaiting'
 
 /** The run sheet of a case, with reports that wait for the connection already shown as made. */
 export function useRunSheet(caseId: string) {
   const client = useQueryClient()
   const [error, setError] = useState<unknown>(null)
-  useEffect(() => {
-    queries = client
-  }, [client])
-  const waiting = useWaiting(outbox, caseId)
+  const waiting = useWaiting('step', caseId)
   const sheet = useQuery({
     queryKey: ['run-sheet', caseId],
     queryFn: () => told(api.GET('/api/cases/{caseId}/run-sheet', { params: { path: { caseId } } })),
@@ -43,7 +20,7 @@ export function useRunSheet(caseId: string) {
   const report = async (stepId: string, body: Schema['StepReport']) => {
     setError(null)
     try {
-      const fresh = await outbox.post(caseId, { stepId, report: body })
+      const fresh = await queue.post('step', caseId, { stepId, report: body })
       if (fresh) {
         client.setQueryData(['run-sheet', caseId], fresh)
         await client.invalidateQueries({ queryKey: ['case', caseId] })
@@ -58,5 +35,5 @@ export function useRunSheet(caseId: string) {
       return false
     }
   }
-  return { sheet, steps, report, error, waiting, takeOut: outbox.takeOut, again: outbox.again }
+  return { sheet, steps, report, error, waiting, takeOut: queue.takeOut, again: queue.again }
 }

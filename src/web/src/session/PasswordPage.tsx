@@ -2,11 +2,12 @@ import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from '
 import { useState, type FormEvent } from 'react'
 import { RefusedError } from '../api/client'
 import { Trouble } from '../parts/Trouble'
-import { useSigning } from './session'
+import { useSession, useSigning } from './session'
 
 /** Choosing a password of one's own: at the first sign-in, or at any time. */
 export function PasswordPage({ first, onDone }: { first: boolean; onDone?: () => void }) {
   const { changePassword, signOut } = useSigning()
+  const rule = useSession().data?.passwordRule
   const [current, setCurrent] = useState('')
   const [fresh, setFresh] = useState('')
   const [shown, setShown] = useState(false)
@@ -32,8 +33,8 @@ export function PasswordPage({ first, onDone }: { first: boolean; onDone?: () =>
       <Typography color="textSecondary" sx={{ mt: 2, mb: 6 }}>
         {first
           ? 'The one you signed in with was printed once and opens nothing else. '
-          : 'Whoever is signed in elsewhere is signed out within half an hour. '}
-        At least 12 characters: three or four plain words are easy to keep.
+          : 'Whoever is signed in elsewhere is signed out at once. '}
+        {rule}
       </Typography>
       <Box component="form" onSubmit={(e) => void submit(e)}>
         <TextField

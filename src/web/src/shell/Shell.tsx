@@ -7,7 +7,8 @@ import { clock } from '../format/format'
 import { hidden } from '../parts/Choice'
 import { useSaved } from '../parts/saved'
 import { UndoBar } from '../parts/undo'
-import { useSession, useSigning } from '../session/session'
+import { useLeaving } from '../session/Leaving'
+import { useSession } from '../session/session'
 import { KeySheet } from './KeySheet'
 import { useKey } from './keys'
 
@@ -45,7 +46,7 @@ export function Shell({
   const [keysOpen, setKeysOpen] = useState(false)
   const navigate = useNavigate()
   const { mode, systemMode, setMode } = useColorScheme()
-  const { signOut } = useSigning()
+  const { leave, dialog } = useLeaving()
   // Everybody shares the demo's sign-in.
   const ownPassword = useSession().data?.demo === null
   const now = (mode === 'system' ? systemMode : mode) ?? 'dark'
@@ -103,7 +104,7 @@ export function Shell({
               password
             </Button>
           )}
-          <Button variant="text" onClick={() => void signOut()}>
+          <Button variant="text" onClick={leave}>
             sign out
           </Button>
         </Box>
@@ -115,12 +116,13 @@ export function Shell({
           onTheme={() => setMode(other)}
           themeWord={now === 'dark' ? 'night' : 'frost'}
           ownPassword={ownPassword}
-          onSignOut={() => void signOut()}
+          onSignOut={leave}
         />
         <Box sx={{ flex: 1, minWidth: 0, alignSelf: 'stretch', borderLeft: { sm: 1 }, borderColor: { sm: 'divider' } }}>{children}</Box>
       </Box>
       <KeySheet open={keysOpen} onClose={() => setKeysOpen(false)} />
       <UndoBar />
+      {dialog}
     </Box>
   )
 }

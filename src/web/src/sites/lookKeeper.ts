@@ -1,5 +1,6 @@
 import { RefusedError, type Schema } from '../api/client'
 import { setSaved } from '../parts/saved'
+import type { KeptLook } from '../waiting/looks'
 
 export type Look = Schema['Look']
 
@@ -14,6 +15,13 @@ export interface LookState {
 }
 
 type Send = (version: number, look: Look) => Promise<Schema['CaseDetail']>
+
+/** Where what has not been sent is kept on this device. */
+interface Place {
+  read(): Promise<KeptLook | null>
+  keep(kept: KeptLook): Promise<unknown>
+  forget(): Promise<unknown>
+}
 
 const pauseMs = 450
 const retryMs = 4000
@@ -30,19 +38,24 @@ export class LookKeeper {
   private readonly listeners = new Set<() => void>()
 
   constructor(
-    private readonly caseId: string,
+    private readonly place: Place,
     detail: Schema['CaseDetail'],
     private readonly send: Send,
     private readonly onSaved: (detail: Schema['CaseDetail']) => void,
   ) {
     this.version = detail.version
-    const kept = readKept(caseId)
-    this.state = { look: kept?.look ?? detail.look, problems: [], conflict: null, error: null }
-    if (kept) {
-      this.version = kept.version
-      this.dirty = true
-      this.schedule(0)
-    }
+    this.state = { look: detail.look, problems: [], conflict: null, error: null }
+    void this.takeUp()
+  }
+
+  // What was kept from before is taken up and sent, unless something was entered meanwhile.
+  private async takeUp() {
+    const kept = await this.place.read()
+    if (!kept || this.dirty || this.sending) return
+    this.version = kept.version
+    this.dirty = true
+    this.set({ look: kept.look })
+    this.schedule(0)
   }
 
   readonly subscribe = (tell: () => void) => {
@@ -57,7 +70,7 @@ export class LookKeeper {
     const look = update(this.state.look)
     this.dirty = true
     this.held = false
-    keep(this.caseId, this.version, look)
+    void this.place.keep({ version: this.version, look })
     this.set({ look })
     setSaved({ kind: 'saving' })
     if (!this.state.conflict) this.schedule(pauseMs)
@@ -79,7 +92,7 @@ export class LookKeeper {
       return
     }
     this.dirty = false
-    forget(this.caseId)
+    void this.place.forget()
     this.set({ look: theirs.look, conflict: null, problems: [] })
     setSaved({ kind: 'saved', at: new Date() })
   }
@@ -102,7 +115,7 @@ export class LookKeeper {
     try {
       const detail = await this.send(this.version, this.state.look)
       this.version = detail.version
-      if (!this.dirty) forget(this.caseId)
+      void (this.dirty ? this.place.keep({ version: this.version, look: this.state.look }) : this.place.forget())
       this.set({ problems: [], error: null })
       setSaved({ kind: 'saved', at: new Date() })
       this.onSaved(detail)
@@ -135,23 +148,5 @@ export class LookKeeper {
   private set(next: Partial<LookState>) {
     this.state = { ...this.state, ...next }
     this.listeners.forEach((tell) => tell())
-  }
-}
-
-const place = (caseId: string) => `nightfrost-look-${caseId}`
-
-function keep(caseId: string, version: number, look: Look) {
-  localStorage.setItem(place(caseId), JSON.stringify({ version, look }))
-}
-
-function forget(caseId: string) {
-  localStorage.removeItem(place(caseId))
-}
-
-function readKept(caseId: string): { version: number; look: Look } | null {
-  try {
-    return JSON.parse(localStorage.getItem(place(caseId)) ?? 'null') as { version: number; look: Look } | null
-  } catch {
-    return null
   }
 }

@@ -1,7 +1,9 @@
 import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { useEffect, useSyncExternalStore } from 'react'
-import { api, told, type Schema } from '../api/client'
+import { api, dropped, RefusedError, told, type Schema } from '../api/client'
 import { caseKey, refreshCase } from '../cases/useCase'
+import { LookPlace, saveLook } from '../waiting/looks'
+import { vaultOwner } from '../waiting/vault'
 import { LookKeeper } from './lookKeeper'
 
 const keepers = new Map<string, LookKeeper>()
@@ -9,10 +11,11 @@ const keepers = new Map<string, LookKeeper>()
 function keeperOf(detail: Schema['CaseDetail'], queries: QueryClient) {
   let keeper = keepers.get(detail.id)
   if (!keeper) {
+    const owner = vaultOwner()
     keeper = new LookKeeper(
-      detail.id,
+      new LookPlace(detail.id),
       detail,
-      (version, look) => told(api.PUT('/api/cases/{caseId}/look', { params: { path: { caseId: detail.id } }, body: { version, look } })),
+      (version, look) => (vaultOwner() === owner ? saveLook(detail.id, { version, look }) : Promise.reject(new RefusedError(dropped))),
       (fresh) => void refreshCase(queries, detail.id, fresh),
     )
     keepers.set(detail.id, keeper)

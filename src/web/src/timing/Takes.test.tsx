@@ -78,8 +78,8 @@ describe('the takes of one listener', () => {
   it('keeps an unsent take in sight, and a refused one with its reason and two ways on', () => {
     const body = { rigId: 'rig', listenerId: 'edda', framesPerSecond: 60, frames: 3, clickOnWaveform: false }
     const on = show(row(), [
-      { key: 'a', group: 'case', body },
-      { key: 'b', group: 'case', body, refused: 'Another rig was chosen.' },
+      { sort: 'take', key: 'a', caseId: 'case', body },
+      { sort: 'take', key: 'b', caseId: 'case', body, refused: 'Another rig was chosen.' },
     ])
     expect(text()).toContain('to be worked out when connected')
     expect(text()).toContain('not taken. Another rig was chosen.')

@@ -3,18 +3,18 @@ import { useRef, useState, type RefObject } from 'react'
 import type { Schema } from '../api/client'
 import { clock, limits, measured as measuredWords, signed } from '../format/format'
 import { Trouble } from '../parts/Trouble'
-import type { Waiting } from '../parts/outbox'
 import { NumberField } from '../parts/NumberField'
+import type { WriteOf } from '../waiting/writes'
 
 interface Props {
   row: Schema['TuneRow']
   rigId: string
-  waiting: readonly Waiting<Schema['NewTake']>[]
+  waiting: readonly WriteOf<'take'>[]
   firstField?: RefObject<HTMLDivElement | null>
   onAdd: (take: Schema['NewTake']) => Promise<void>
   onRemove: (take: Schema['TakeView']) => Promise<void>
-  onAgain: (key: string) => void
-  onLetGo: (key: string) => void
+  onAgain: (key: string) => Promise<void>
+  onLetGo: (key: string) => Promise<void>
 }
 
 /** The frame rate used last, kept for the next listener. */

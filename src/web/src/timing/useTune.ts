@@ -1,38 +1,17 @@
-import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
-import { useEffect } from 'react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { api, told, writeKey, type Schema } from '../api/client'
-import { Outbox, useWaiting } from '../parts/outbox'
 import { setSaved } from '../parts/saved'
+import { queue } from '../waiting/queue'
+import { useWaiting } from '../waiting/useWaiting'
 
 type View = Schema['TuneView']
-
-let queries: QueryClient | null = null
-
-const outbox = new Outbox<Schema['NewTake'], View>(
-  'nightfrost-takes',
-  (entry) =>
-    told(
-      api.POST('/api/cases/{caseId}/tune/takes', {
-        params: { path: { caseId: entry.group } },
-        body: entry.body,
-        headers: { 'Idempotency-Key': entry.key },
-      }),
-    ),
-  (entry, answer) => {
-    queries?.setQueryData(['tune', entry.group], answer)
-    void queries?.invalidateQueries({ queryKey: ['case', entry.group] })
-  },
-)
 
 /** Takes, verdicts and delay settings of a case. */
 export function useTune(caseId: string) {
   const client = useQueryClient()
   const path = { caseId }
   const tune = useQuery({ queryKey: ['tune', caseId], queryFn: () => told(api.GET('/api/cases/{caseId}/tune', { params: { path } })) })
-  useEffect(() => {
-    queries = client
-  }, [client])
-  const waiting = useWaiting(outbox, caseId)
+  const waiting = useWaiting('take', caseId)
   const took = (view: View) => {
     client.setQueryData(['tune', caseId], view)
     setSaved({ kind: 'saved', at: new Date() })
@@ -42,10 +21,10 @@ export function useTune(caseId: string) {
   return {
     tune,
     waiting,
-    takeOut: outbox.takeOut,
-    again: outbox.again,
+    takeOut: queue.takeOut,
+    again: queue.again,
     add: async (take: Schema['NewTake']) => {
-      const view = await outbox.post(caseId, take)
+      const view = await queue.post('take', caseId, take)
       if (view) took(view)
     },
     remove: async (takeId: string) =>
