@@ -4,12 +4,10 @@ ready_to_test() {
   need_tools
   need_packages browser
   mkdir -p .build
-  once npm "Fetching the front end's packages…" src/web/package.json src/web/package-lock.json -- npm_ci
-  [ -d src/web/node_modules ] || npm_ci
   say "Restoring and building…"
   dotnet build Nightfrost.slnx --nologo -v q -clp:ErrorsOnly || fail "The build failed."
-  say "Building the front end…"
-  web_build >.build/web.log 2>&1 || { tail -n 20 .build/web.log >&2; fail "The front end does not build."; }
+  # The kill test starts the service as its users do.
+  build_all
 }
 
 # What was generated must be what is committed.

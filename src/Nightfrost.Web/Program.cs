@@ -65,6 +65,7 @@ services.ConfigureApplicationCookie(cookie =>
         Status = StatusCodes.Status403Forbidden,
     }).ExecuteAsync(context.HttpContext);
 });
+services.AddSingleton<Planning>();
 services.AddSingleton<SignInTries>();
 services.AddScoped<Strangers>();
 services.AddAuthorizationBuilder().SetDefaultPolicy(OneTimePasswords.OwnPassword).SetFallbackPolicy(OneTimePasswords.OwnPassword);

@@ -8,49 +8,66 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Field">Path of the field on Look.</param>
 /// <param name="Words">The question as one would ask it.</param>
 /// <param name="Effect">What the answer decides.</param>
-/// <param name="Decides">True when the best rig differs with the answer.</param>
-public sealed record OpenQuestion(string Field, string Words, string Effect, bool Decides);
+/// <param name="Weight">How much the best rig differs with the answer, 0 for not at all; only to put questions in order.</param>
+public sealed record OpenQuestion(string Field, string Words, string Effect, double Weight)
+{
+    /// <summary>True when the best rig differs with the answer.</summary>
+    public bool Decides => Weight > 0;
+}
+
+/// <summary>Some of the open questions, weighed.</summary>
+/// <param name="Questions">Those weighed this time, most decisive first.</param>
+/// <param name="Weighed">How many are weighed, with those of the times before.</param>
+/// <param name="ToWeigh">How many are weighed in all: every open one up to <see cref="Questions.MostWeighed"/>.</param>
+/// <param name="Open">How many are open.</param>
+public sealed record WeighedQuestions(IReadOnlyList<OpenQuestion> Questions, int Weighed, int ToWeigh, int Open);
 
 /// <summary>Ranks what is still unknown by how much the best rig would change with the answer.</summary>
 public static class Questions
 {
+    /// <summary>Most questions that are weighed: each answer is a plan of its own.</summary>
+    public const int MostWeighed = 40;
+
     /// <summary>Open questions, most decisive first.</summary>
     /// <param name="site">A look without problems, and the shelf.</param>
     /// <param name="cancel">Stops the work.</param>
-    public static IReadOnlyList<OpenQuestion> Rank(Site site, CancellationToken cancel = default)
+    public static IReadOnlyList<OpenQuestion> Rank(Site site, CancellationToken cancel = default) => Weigh([.. Open(site)], site, CancellationToken.None, cancel);
+
+    /// <summary>Weighs the open questions from one on, until it is enough for this time.</summary>
+    /// <param name="site">A look without problems, and the shelf.</param>
+    /// <param name="from">How many are weighed already, 0 for a beginning.</param>
+    /// <param name="enough">Ends this time after the question under way; at least one is weighed.</param>
+    /// <param name="cancel">Stops the work without an answer.</param>
+    public static WeighedQuestions Weigh(Site site, int from, CancellationToken enough, CancellationToken cancel)
     {
         var open = Open(site).ToList();
-        var scores = Scores(site, [.. open.SelectMany(unknown => unknown.Answers).Select(look => new Site(look, site.Shelf))], cancel);
-        var asked = new List<(OpenQuestion Question, double Weight)>();
-        var next = 0;
-        foreach (var unknown in open)
+        var toWeigh = Math.Min(open.Count, MostWeighed);
+        from = Math.Clamp(from, 0, toWeigh);
+        var weighed = Weigh(open[from..toWeigh], site, enough, cancel);
+        return new(weighed, from + weighed.Count, toWeigh, open.Count);
+    }
+
+    private static IReadOnlyList<OpenQuestion> Weigh(List<Unknown> open, Site site, CancellationToken enough, CancellationToken cancel)
+    {
+        var weighed = new List<OpenQuestion>();
+        var plans = new AnswerPlans(site);
+        // Without an end in sight all are planned side by side.
+        foreach (var some in enough.CanBeCanceled ? open.Select(one => new[] { one }) : [[.. open]])
         {
-            var (effect, weight) = Effect([.. scores.AsSpan(next, unknown.Answers.Count)], site.Shelf.Currency);
-            asked.Add((new(unknown.Field, unknown.Words, effect, weight > 0), weight));
-            next += unknown.Answers.Count;
+            if (weighed.Count > 0 && enough.IsCancellationRequested)
+                break;
+            var scores = plans.Scores([.. some.SelectMany(unknown => unknown.Answers).Select(look => new Site(look, site.Shelf))], cancel);
+            var next = 0;
+            foreach (var unknown in some)
+            {
+                var (effect, weight) = Effect([.. scores.AsSpan(next, unknown.Answers.Count)], site.Shelf.Currency);
+                weighed.Add(new(unknown.Field, unknown.Words, effect, weight));
+                next += unknown.Answers.Count;
+            }
         }
 
-        return [.. asked.OrderByDescending(a => a.Weight).Select(a => a.Question)];
+        return [.. weighed.OrderByDescending(q => q.Weight)];
     }
-
-    // Each answer is a site of its own; they are planned side by side. Most leave all that comes before the sockets as it is, and some come to the same plan.
-    private static Score?[] Scores(Site site, List<Site> answers, CancellationToken cancel)
-    {
-        if (answers.Count == 0)
-            return [];
-        var side = WhyNoRig.Before(site) is null ? new EarSide(site, Limits.None) : null;
-        var plans = answers.Select(answer => (Site: answer, Side: side?.Serves(answer) == true ? side : null)).ToList();
-        var firsts = plans.DistinctBy(plan => KeyOf(plan.Site, plan.Side)).ToList();
-        var scores = new Score?[firsts.Count];
-        Parallel.For(0, firsts.Count, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel },
-            i => scores[i] = Router.BestScore(firsts[i].Site, firsts[i].Side, cancel));
-        var known = firsts.Zip(scores).ToDictionary(one => KeyOf(one.First.Site, one.First.Side), one => one.Second);
-        return [.. plans.Select(plan => known[KeyOf(plan.Site, plan.Side)])];
-    }
-
-    // Of what a side does not see, a plan hangs on the set, the sources, and whether anybody wants the room to hear or the set to be silent, whoever that is.
-    private static (Site? Alone, TelevisionSet, IReadOnlyList<SoundSource>, bool, bool) KeyOf(Site answer, EarSide? side) =>
-        (side is null ? answer : null, answer.Look.Set, answer.Look.Sources, answer.RoomHears is null, answer.SetSilent is null);
 
     private const int MostAnswers = 4;
 

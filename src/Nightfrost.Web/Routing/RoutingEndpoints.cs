@@ -47,13 +47,13 @@ internal static class RoutingEndpoints
         cases.MapPut("{caseId:guid}/rig", Choose).WritesCase().WithTags("Route").WithSummary("Fixes a rig to a case.");
     }
 
-    private static async Task<Results<Ok<RankedRigs>, JsonHttpResult<Refusal>>> Rank(Guid caseId, [AsParameters] WantedQuery query, NightfrostDb db, CancellationToken cancel)
+    private static async Task<Results<Ok<RankedRigs>, JsonHttpResult<Refusal>>> Rank(Guid caseId, [AsParameters] WantedQuery query, NightfrostDb db, Planning planning, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
         if (query.Read(out var wanted) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
-        var answer = Router.Rank(new Site(state.Look, state.Shelf), wanted, cancel);
+        var answer = await planning.InTurn(() => Router.Rank(new Site(state.Look, state.Shelf), wanted, cancel), cancel);
         return TypedResults.Ok(new RankedRigs(
             state.Row.LookVersion,
             wanted.Priorities.Order,
@@ -67,7 +67,7 @@ internal static class RoutingEndpoints
             answer.DeadWays));
     }
 
-    private static async Task<Results<Ok<WhyNotView>, JsonHttpResult<Refusal>>> AskWhyNot(Guid caseId, string thingId, [AsParameters] WantedQuery query, NightfrostDb db, CancellationToken cancel)
+    private static async Task<Results<Ok<WhyNotView>, JsonHttpResult<Refusal>>> AskWhyNot(Guid caseId, string thingId, [AsParameters] WantedQuery query, NightfrostDb db, Planning planning, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -75,7 +75,7 @@ internal static class RoutingEndpoints
             return Refusals.Invalid(problems);
         if (state.Shelf.Find(thingId) is null && state.Look.AllSockets().All(s => s.Id != thingId))
             return Refusals.Unknown("socket or device");
-        var answer = WhyNot.Ask(new Site(state.Look, state.Shelf), wanted, thingId, cancel);
+        var answer = await planning.InTurn(() => WhyNot.Ask(new Site(state.Look, state.Shelf), wanted, thingId, cancel), cancel);
         return TypedResults.Ok(new WhyNotView(answer.Words, answer.Answer, answer.Findings, answer.WithIt is null ? null : RigViews.Of(answer.WithIt, answer.Arrivals, answer.Best)));
     }
 

@@ -23,7 +23,7 @@ internal static class LookEndpoints
     {
         cases.MapPut("{caseId:guid}/look", Save).WritesCase().WithTags("Look").WithSummary("Saves the look of a case.");
         cases.MapGet("{caseId:guid}/strips", Strips).WithTags("Look").WithSummary("The way to each seat and place, with what is left of each sort of link.");
-        cases.MapGet("{caseId:guid}/questions", Questions).WithTags("Look").WithSummary("What is still unknown, most decisive first.");
+        cases.MapGet("{caseId:guid}/questions", Questions).WithTags("Look").WithSummary("What is still unknown and how much hangs on it, a few at a time: ask again from where the answer ended.");
     }
 
     private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Save(Guid caseId, SaveLook typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
@@ -61,8 +61,9 @@ internal static class LookEndpoints
     private static async Task<Results<Ok<IReadOnlyList<SightStrip>>, JsonHttpResult<Refusal>>> Strips(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(SightStrips.Of(state.Look)) : Refusals.Unknown("case");
 
-    private static async Task<Results<Ok<IReadOnlyList<OpenQuestion>>, JsonHttpResult<Refusal>>> Questions(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
+    // A few at a time: whoever asks goes on from where this answer ends, and sees how far it has come.
+    private static async Task<Results<Ok<WeighedQuestions>, JsonHttpResult<Refusal>>> Questions(Guid caseId, int? from, NightfrostDb db, Planning planning, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state
-            ? TypedResults.Ok(Core.Routing.Questions.Rank(new Site(state.Look, state.Shelf), cancel))
+            ? TypedResults.Ok(await planning.PieceInTurn(enough => Core.Routing.Questions.Weigh(new Site(state.Look, state.Shelf), from ?? 0, enough, cancel), cancel))
             : Refusals.Unknown("case");
 }

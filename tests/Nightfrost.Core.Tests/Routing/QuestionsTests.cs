@@ -103,4 +103,33 @@ public class QuestionsTests
             Assert.True(asked[who].Decides);
         }
     }
+
+    [Fact]
+    public void Weighed_one_after_the_other_the_questions_are_the_same_as_weighed_at_once()
+    {
+        var site = new Site(Look([Optical() with { FollowsPicture = Known.NotYet }, Phones(), Pair("AV")], Listener("Edda", "ear"), Listener("Tobias")), Shelf(Box("box"), Headset("ear")));
+        var all = Questions.Rank(site);
+        var (weighed, times) = (new List<OpenQuestion>(), 0);
+        WeighedQuestions part;
+        do
+        {
+            part = Questions.Weigh(site, weighed.Count, new CancellationToken(canceled: true), CancellationToken.None);
+            Assert.Single(part.Questions);
+            weighed.AddRange(part.Questions);
+            Assert.Equal(++times, part.Weighed);
+        }
+        while (part.Weighed < part.ToWeigh);
+        Assert.Equal(all.Count, part.Open);
+        Assert.Equal(all.OrderBy(q => q.Field, StringComparer.Ordinal), weighed.OrderBy(q => q.Field, StringComparer.Ordinal));
+    }
+
+    [Fact]
+    public void Of_very_many_questions_the_first_are_weighed_and_the_rest_are_counted()
+    {
+        var look = Look([Optical()], [.. Enumerable.Range(0, 12).Select(i => Listener($"Seat {i}"))]);
+        var part = Questions.Weigh(new Site(look, Shelf(Box("box"), Headset("ear") with { NearImplants = true, App = "an app" })), Questions.MostWeighed - 1, CancellationToken.None, CancellationToken.None);
+        Assert.Equal((1, Questions.MostWeighed, Questions.MostWeighed), (part.Questions.Count, part.Weighed, part.ToWeigh));
+        Assert.True(part.Open > Questions.MostWeighed);
+        Assert.Empty(Questions.Weigh(new Site(look, Shelf()), 9999, CancellationToken.None, CancellationToken.None).Questions);
+    }
 }

@@ -1847,10 +1847,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What is still unknown, most decisive first. */
+        /** What is still unknown and how much hangs on it, a few at a time: ask again from where the answer ended. */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    from?: number;
+                };
                 header?: never;
                 path: {
                     caseId: string;
@@ -1865,7 +1867,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["OpenQuestion"][];
+                        "application/json": components["schemas"]["WeighedQuestions"];
                     };
                 };
                 /** @description Bad Request */
@@ -4256,8 +4258,13 @@ export interface components {
             words: string;
             /** @description What the answer decides. */
             effect: string;
+            /**
+             * Format: double
+             * @description How much the best rig differs with the answer, 0 for not at all; only to put questions in order.
+             */
+            weight: number;
             /** @description True when the best rig differs with the answer. */
-            decides: boolean;
+            decides?: boolean;
         };
         /** @description A delay stated or measured for one device, in place of the typical one. */
         OwnDelay: {
@@ -5436,6 +5443,26 @@ export interface components {
          * @enum {unknown}
          */
         WearForm: "none" | "overEar" | "earbuds" | "hearingAids" | "neckband" | "personalSpeaker" | "chairSpeaker" | "pillowSpeaker";
+        /** @description Some of the open questions, weighed. */
+        WeighedQuestions: {
+            /** @description Those weighed this time, most decisive first. */
+            questions: components["schemas"]["OpenQuestion"][];
+            /**
+             * Format: int32
+             * @description How many are weighed, with those of the times before.
+             */
+            weighed: number;
+            /**
+             * Format: int32
+             * @description How many are weighed in all: every open one up to int Questions.MostWeighed.
+             */
+            toWeigh: number;
+            /**
+             * Format: int32
+             * @description How many are open.
+             */
+            open: number;
+        };
         /** @description Why a thing was not chosen. */
         WhyNotView: {
             /** @description The thing. */

@@ -1,7 +1,6 @@
-import { Box, ButtonBase, Typography } from '@mui/material'
-import { useQuery } from '@tanstack/react-query'
-import { api, told } from '../api/client'
+import { Box, Button, ButtonBase, Typography } from '@mui/material'
 import { Trouble } from '../parts/Trouble'
+import { useQuestions } from './useQuestions'
 
 interface Props {
   caseId: string
@@ -13,14 +12,12 @@ interface Props {
 
 /** What is still unknown, most decisive first, in the words one would ask. */
 export function WorthAsking({ caseId, version, ready, onPick }: Props) {
-  const questions = useQuery({
-    queryKey: ['questions', caseId, version],
-    queryFn: () => told(api.GET('/api/cases/{caseId}/questions', { params: { path: { caseId } } })),
-    enabled: ready,
-    placeholderData: (before) => before,
-  })
-  const decisive = questions.data?.filter((q) => q.decides) ?? []
-  const rest = (questions.data?.length ?? 0) - decisive.length
+  const questions = useQuestions(caseId, version, ready)
+  const { asked = [], weighed = 0, toWeigh = 0, open = 0, stopped = false } = questions.data ?? {}
+  const decisive = asked.filter((q) => q.decides)
+  const rest = asked.length - decisive.length
+  const weighing = questions.isFetching && weighed < toWeigh
+  const unweighed = open - weighed
   return (
     <Box component="section" aria-label="Worth asking next">
       <Typography variant="h2">Worth asking next</Typography>
@@ -35,7 +32,17 @@ export function WorthAsking({ caseId, version, ready, onPick }: Props) {
         </Typography>
       )}
       {ready && questions.isError && <Trouble error={questions.error} onRetry={() => void questions.refetch()} />}
-      {ready && questions.data && decisive.length === 0 && (
+      {ready && weighing && weighed > 0 && (
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mt: 1 }}>
+          <Typography role="status" variant="body2" color="textSecondary">
+            Weighing the answers: {weighed} of {toWeigh}
+          </Typography>
+          <Button variant="text" onClick={questions.stop} aria-label="Stop weighing the answers">
+            Stop
+          </Button>
+        </Box>
+      )}
+      {ready && questions.data && !weighing && decisive.length === 0 && unweighed === 0 && (
         <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
           Nothing open would change the best rig.
         </Typography>
@@ -63,6 +70,19 @@ export function WorthAsking({ caseId, version, ready, onPick }: Props) {
         <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 2 }}>
           {rest} more {rest === 1 ? 'fact is' : 'facts are'} unknown and would change nothing.
         </Typography>
+      )}
+      {ready && !weighing && unweighed > 0 && (
+        <Box sx={{ display: 'flex', alignItems: 'center', gap: 3, mt: 2 }}>
+          <Typography variant="caption" color="textSecondary" component="p">
+            {unweighed} more {unweighed === 1 ? 'fact is' : 'facts are'} unknown and not weighed
+            {stopped ? '.' : `: the first ${toWeigh} are enough to go on with.`}
+          </Typography>
+          {stopped && (
+            <Button variant="text" onClick={() => void questions.refetch()} aria-label="Go on weighing the answers">
+              Go on
+            </Button>
+          )}
+        </Box>
       )}
     </Box>
   )
