@@ -13,9 +13,13 @@ doctor() {
   check "room on the disk of $home" "(need_space '$home')" "free 500 MB"
   check "the data place may be written" "d='$home'; while [ ! -d \"\$d\" ]; do d=\$(dirname \"\$d\"); done; [ -w \"\$d\" ]" "set NIGHTFROST_DATA to a place of yours"
   if port_taken 5210; then
-    [ "$( (exec 8<>/dev/tcp/127.0.0.1/5210; printf 'GET /api/health HTTP/1.0\r\n\r\n' >&8; tail -n 1 <&8) 2>/dev/null)" = Healthy ] \
-      && say "ok       Nightfrost answers on port 5210, and so does its database" \
-      || { say "wrong    port 5210 is taken by something else: use --port N"; bad=1; }
+    local said
+    said=$(health 5210)
+    case "$said" in
+      Healthy) say "ok       Nightfrost answers on port 5210, and so does its database" ;;
+      Unhealthy*) say "wrong    Nightfrost on port 5210: ${said#Unhealthy: }"; bad=1 ;;
+      *) say "wrong    port 5210 is taken by something else: use --port N"; bad=1 ;;
+    esac
   else
     say "ok       port 5210 is free"
   fi

@@ -1,4 +1,5 @@
 using System.Net;
+using Microsoft.AspNetCore.Hosting;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
 using Npgsql;
@@ -42,6 +43,20 @@ public class OutageTests(Cluster cluster)
             Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
             Assert.Equal(["nosniff"], answer.Headers.GetValues("X-Content-Type-Options"));
         }
+    }
+
+    // This folder's file system has no room at all, ever.
+    [Theory]
+    [InlineData("/proc", "Unhealthy: the disk of the data is full")]
+    [InlineData("/tmp", "Healthy")]
+    public async Task Health_says_when_the_disk_of_the_data_is_full(string place, string said)
+    {
+        await using var app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
+        await using var placed = app.WithWebHostBuilder(builder => builder.UseSetting("Place", place));
+        using var client = placed.CreateClient();
+        using var health = await client.GetAsync(new Uri("/api/health", UriKind.Relative));
+        Assert.Equal(said, await health.Content.ReadAsStringAsync());
+        Assert.Equal(said == "Healthy" ? HttpStatusCode.OK : HttpStatusCode.ServiceUnavailable, health.StatusCode);
     }
 
     [Theory]

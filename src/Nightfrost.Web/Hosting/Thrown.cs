@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text.Json;
+using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.Diagnostics;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -15,7 +16,7 @@ internal sealed partial class Thrown(ILogger<Thrown> log) : IExceptionHandler
         IResult? answer = exception switch
         {
             // Whoever asked is gone.
-            OperationCanceledException when context.RequestAborted.IsCancellationRequested => null,
+            _ when context.RequestAborted.IsCancellationRequested || exception is ConnectionResetException or ConnectionAbortedException => null,
             BadHttpRequestException { InnerException: JsonException json } => UnreadableBodies.Answer(json),
             BadHttpRequestException bad => UnreadableBodies.Answer(bad, context),
             DbUpdateConcurrencyException => Refusals.Stale("thing", ["It was changed at the same moment. Read it again, then repeat what you did."], null),
@@ -23,7 +24,9 @@ internal sealed partial class Thrown(ILogger<Thrown> log) : IExceptionHandler
             _ when Outages.DatabaseIsAway(exception) => Away(exception, context, "The database does not answer.", "What you typed is kept here and sent when it is back. If it stays so, run ./nightfrost doctor."),
             _ => Fault(exception),
         };
-        if (answer is not null)
+        if (answer is null)
+            context.Response.StatusCode = StatusCodes.Status499ClientClosedRequest;
+        else
             await answer.ExecuteAsync(context);
         return true;
     }

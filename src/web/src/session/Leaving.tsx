@@ -1,5 +1,6 @@
 import { Box, Button, Dialog, DialogContent, Typography } from '@mui/material'
 import { useState } from 'react'
+import { RefusedError } from '../api/client'
 import { Trouble } from '../parts/Trouble'
 import { sendAllOrName, throwAway } from '../waiting/keeping'
 import { useSigning } from './session'
@@ -9,11 +10,10 @@ export function useLeaving() {
   const { signOut } = useSigning()
   const [unsent, setUnsent] = useState<string[] | null>(null)
   const [error, setError] = useState<unknown>(null)
-  const end = async (first?: () => Promise<void>) => {
+  const end = async (then?: () => Promise<void>) => {
     setError(null)
     try {
-      await first?.()
-      await signOut()
+      await signOut(then)
     } catch (refused) {
       setError(refused)
       setUnsent((named) => named ?? [])
@@ -42,7 +42,14 @@ export function useLeaving() {
             </Typography>
           </>
         )}
-        {error !== null && <Trouble error={error} />}
+        {error instanceof RefusedError && error.offline ? (
+          <Typography role="alert" sx={{ borderLeft: 4, borderColor: 'error.main', pl: 4, mb: 5 }}>
+            No connection. A session ends at the service only: you are still signed in. Lock this device, or try again when the connection
+            is back.
+          </Typography>
+        ) : (
+          error !== null && <Trouble error={error} />
+        )}
         <Box sx={{ display: 'flex', gap: 3, flexDirection: 'column' }}>
           <Button variant="contained" color="primary" onClick={() => void end()}>
             {unsent?.length ? 'Keep them and sign out' : 'Try again'}

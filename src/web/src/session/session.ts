@@ -27,9 +27,10 @@ export function useSigning() {
       await told(api.PUT('/api/session/password', { body }))
       await queries.fetchQuery({ queryKey: key, queryFn: fetchSession, staleTime: 0 })
     },
-    /** Ends the session. What was fetched and typed goes with the page. */
-    signOut: async () => {
+    /** Ends the session; what follows from that is done `then`, never without it. What was fetched and typed goes with the page. */
+    signOut: async (then?: () => Promise<void>) => {
       await told(api.POST('/api/session/sign-out'))
+      await then?.()
       await stopKeeping()
       sessionStorage.clear()
       location.assign('/')

@@ -258,6 +258,7 @@ const railItem = {
   minHeight: { xs: 60, sm: 44 },
   minWidth: 0,
   px: { xs: 0.5, sm: 4 },
+  fontFamily: 'inherit',
   fontSize: { xs: 13.5, sm: 16 },
   whiteSpace: 'nowrap',
   color: 'text.secondary',

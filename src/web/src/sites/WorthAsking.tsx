@@ -66,7 +66,7 @@ export function WorthAsking({ caseId, version, ready, onPick }: Props) {
           </Box>
         ))}
       </Box>
-      {ready && rest > 0 && (
+      {ready && !weighing && rest > 0 && (
         <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 2 }}>
           {rest} more {rest === 1 ? 'fact is' : 'facts are'} unknown and would change nothing.
         </Typography>
