@@ -5,7 +5,8 @@ ready_to_test() {
   need_packages browser
   mkdir -p .build
   say "Restoring and building…"
-  dotnet build Nightfrost.slnx --nologo -v q -clp:ErrorsOnly || fail "The build failed."
+  # As it is served: plans take a third of the time, and the service is built only once.
+  dotnet build Nightfrost.slnx -c Release --nologo -v q -clp:ErrorsOnly || fail "The build failed."
   # The kill test starts the service as its users do.
   build_all
 }
@@ -44,7 +45,7 @@ run_tests() {
   for project in Core Web Browser; do
     say "Testing: $project…"
     code=0
-    dotnet "tests/Nightfrost.$project.Tests/bin/Debug/net10.0/Nightfrost.$project.Tests.dll" -noLogo -noColor >"$out" 2>&1 || code=$?
+    dotnet "tests/Nightfrost.$project.Tests/bin/Release/net10.0/Nightfrost.$project.Tests.dll" -noLogo -noColor >"$out" 2>&1 || code=$?
     read -r all bad left < <(sed -n 's/.*Total: \([0-9]*\), Errors: [0-9]*, Failed: \([0-9]*\), Skipped: \([0-9]*\),.*/\1 \2 \3/p' "$out" | tail -n 1) || { all=0 bad=0 left=0; }
     # A run that ended badly without a failed test, or ran none, is a failure of its own.
     if [ "$bad" -eq 0 ] && { [ "$code" -ne 0 ] || [ "$all" -eq 0 ]; }; then bad=1 all=$((all + 1)); fi
@@ -58,5 +59,5 @@ run_tests() {
 take_pictures() {
   ready_to_test
   say "Taking pictures…"
-  NIGHTFROST_PICTURES="$PWD/docs/screenshots" dotnet tests/Nightfrost.Browser.Tests/bin/Debug/net10.0/Nightfrost.Browser.Tests.dll -noLogo -noColor -class Nightfrost.Browser.Tests.Pictures || fail "The pictures could not be taken."
+  NIGHTFROST_PICTURES="$PWD/docs/screenshots" dotnet tests/Nightfrost.Browser.Tests/bin/Release/net10.0/Nightfrost.Browser.Tests.dll -noLogo -noColor -class Nightfrost.Browser.Tests.Pictures || fail "The pictures could not be taken."
 }

@@ -19,7 +19,7 @@ var builder = WebApplication.CreateBuilder(args);
 builder.Configuration.AddEnvironmentVariables("NIGHTFROST_");
 var demo = builder.Configuration.GetValue("Demo", false);
 
-builder.Host.UseSerilog((context, services, log) => Logs.Configure(log.ReadFrom.Services(services), quiet: context.Configuration.GetValue("Quiet", false)));
+builder.Host.UseSerilog((context, services, log) => Logs.Configure(log.ReadFrom.Services(services), quiet: context.Configuration.GetValue("Quiet", false)), preserveStaticLogger: true);
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
@@ -93,7 +93,7 @@ var app = builder.Build();
 if (args.Contains("prepare"))
     return await Prepare.Run(app.Services, demo, newPassword: args.Contains("new-password"));
 
-app.UseSerilogRequestLogging(Logs.Requests);
+app.UseSerilogRequestLogging(log => Logs.Requests(log, app.Services));
 app.UseSecurityHeaders();
 app.UseExceptionHandler();
 app.UseHsts();

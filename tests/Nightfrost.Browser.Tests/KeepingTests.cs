@@ -51,6 +51,28 @@ public class KeepingTests(Cluster cluster)
     }
 
     [Fact]
+    public async Task What_one_tab_could_not_send_another_one_sends_and_both_know()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        browser.SignIn();
+        OpenTune(browser);
+        browser.Cdp("Network.enable", []);
+        browser.Offline(true);
+        browser.Type("Frames, flash to click", "9");
+        browser.Click("Add take");
+        browser.See("to be worked out when connected");
+        var first = browser.Driver.CurrentWindowHandle;
+        browser.Driver.SwitchTo().NewWindow(OpenQA.Selenium.WindowType.Tab);
+        browser.Go("/cases");
+        OpenTune(browser);
+        browser.See("measured 1×");
+        browser.Driver.SwitchTo().Window(first);
+        browser.SeeNo("to be worked out when connected");
+        Assert.StartsWith("0 ", Kept(browser), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task What_was_sent_leaves_the_device()
     {
         await using var app = new ServedApp(await cluster.Database(demo: true));

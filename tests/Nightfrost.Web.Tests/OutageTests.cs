@@ -1,5 +1,4 @@
 using System.Net;
-using Microsoft.AspNetCore.Hosting;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
 using Npgsql;

@@ -212,13 +212,6 @@ public class SessionTests(Cluster cluster)
         Assert.Equal(HttpStatusCode.NoContent, (await again.SignIn("administrator", fresh)).StatusCode);
     }
 
-    private sealed class Clock : TimeProvider
-    {
-        public DateTimeOffset Now { get; set; } = new(2026, 11, 27, 9, 0, 0, TimeSpan.Zero);
-
-        public override DateTimeOffset GetUtcNow() => Now;
-    }
-
     private sealed class Counting : PasswordHasher<Person>
     {
         public int Checks { get; private set; }

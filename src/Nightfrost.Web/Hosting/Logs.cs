@@ -32,8 +32,10 @@ internal static class Logs
     }
 
     /// <summary>One line a request: the pattern of its address instead of the address, which may hold ids of persons.</summary>
-    public static void Requests(RequestLoggingOptions log)
+    public static void Requests(RequestLoggingOptions log, IServiceProvider services)
     {
+        // The service's own: a process may hold several, as the tests' does.
+        log.Logger = services.GetRequiredService<Serilog.ILogger>();
         log.MessageTemplate = "{RequestMethod} {Route} {StatusCode} in {Elapsed:0} ms";
         log.GetMessageTemplateProperties = (context, _, elapsed, status) =>
         [
