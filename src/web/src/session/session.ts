@@ -50,7 +50,8 @@ export function useKeeping(session: Schema['SessionState'] | undefined) {
       return
     }
     lastOwner = owner
-    void startKeeping({ owner, key }, (caseId) => void refreshCase(queries, caseId))
+    // Where nothing can be kept, everything is still sent at once.
+    startKeeping({ owner, key }, (caseId) => void refreshCase(queries, caseId)).catch(() => {})
     // The token is new with every sign-in.
   }, [owner, key, session?.token, queries])
 }

@@ -144,6 +144,13 @@ describe('writes while the connection is down', () => {
     expect(await readWrites()).toEqual([])
   })
 
+  it('are sent all the same by a device that can keep nothing', async () => {
+    await openVault(null)
+    const send = vi.fn(done)
+    expect(await new Queue(send).post('take', 'case', take(1))).toEqual({})
+    expect(send).toHaveBeenCalledOnce()
+  })
+
   it('are one queue for two tabs: one sends, once, and both know', async () => {
     const send = vi.fn(done)
     const [one, two] = [new Queue(send), new Queue(send)]

@@ -60,15 +60,28 @@ export class Queue {
   async post<S extends Sort>(sort: S, caseId: string, body: Bodies[S]): Promise<Answers[S] | null> {
     setSaved({ kind: 'saving' })
     const write = { sort, caseId, body, key: writeKey() } as Write
-    const answer = await this.inTurn(async () => {
-      const id = await addWrite(write)
+    const kept = await this.inTurn(async () => {
+      const id = await addWrite(write).catch(() => null)
+      if (id === null) return null
       this.show([...this.entries, { id, write }])
-      // In a list, so that it is not waited for in turn.
-      return [new Promise<Answers[Sort] | null>((resolve, reject) => this.waiters.set(id, { resolve, reject }))] as const
+      return { answer: new Promise<Answers[Sort] | null>((resolve, reject) => this.waiters.set(id, { resolve, reject })) }
     })
+    if (!kept) return this.sendUnkept(write) as Promise<Answers[S] | null>
     this.otherTabs.postMessage('changed')
     void this.flush()
-    return answer[0] as Promise<Answers[S] | null>
+    return kept.answer as Promise<Answers[S] | null>
+  }
+
+  // A device that can keep nothing (no room, a closed store) still sends.
+  private async sendUnkept(write: Write) {
+    try {
+      const answer = await this.send(write)
+      setSaved({ kind: 'saved', at: new Date() })
+      return answer ?? null
+    } catch (error) {
+      setSaved({ kind: 'refused' })
+      throw error
+    }
   }
 
   /** Lets a refused write go. */
