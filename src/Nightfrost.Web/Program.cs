@@ -23,7 +23,7 @@ builder.Host.UseSerilog((context, services, log) => Logs.Configure(log.ReadFrom.
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
-    kestrel.Limits.MaxRequestBodySize = Uploads.MostBytesOfAForm;
+    kestrel.Limits.MaxRequestBodySize = Uploads.MostBytesRead;
     kestrel.Limits.MaxRequestLineSize = Manners.LongestLine;
 });
 

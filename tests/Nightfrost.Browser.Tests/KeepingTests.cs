@@ -66,7 +66,7 @@ public class KeepingTests(Cluster cluster)
         browser.Driver.SwitchTo().NewWindow(OpenQA.Selenium.WindowType.Tab);
         browser.Go("/cases");
         OpenTune(browser);
-        browser.See("measured 1×");
+        browser.See("measured 4×");
         browser.Driver.SwitchTo().Window(first);
         browser.SeeNo("to be worked out when connected");
         Assert.StartsWith("0 ", Kept(browser), StringComparison.Ordinal);

@@ -4,25 +4,22 @@ using Nightfrost.Web.Cases;
 
 namespace Nightfrost.Web.Tests;
 
-public class BadInputTests(Cluster cluster) : IAsyncLifetime
+public class BadInputTests(DemoService demo) : IClassFixture<DemoService>, IAsyncLifetime
 {
-    private NightfrostApp _app = null!;
-    private Visitor _me = null!;
+    private readonly Visitor _me = demo.Me;
     private CaseSummary _lounge = null!;
     private JsonNode _look = null!;
 
     public async ValueTask InitializeAsync()
     {
-        _app = new NightfrostApp(await cluster.Database(demo: true), demo: true);
-        _me = await _app.Visit();
         _lounge = (await _me.Cases()).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal));
         _look = JsonNode.Parse(await (await _me.Get($"/api/cases/{_lounge.Id}")).Content.ReadAsStringAsync())!["look"]!;
     }
 
-    public async ValueTask DisposeAsync()
+    public ValueTask DisposeAsync()
     {
-        _me.Dispose();
-        await _app.DisposeAsync();
+        GC.SuppressFinalize(this);
+        return ValueTask.CompletedTask;
     }
 
     [Theory]

@@ -23,3 +23,10 @@ public abstract class DemoVisit(Cluster cluster) : IAsyncLifetime
         await App.DisposeAsync();
     }
 }
+
+/// <summary>A service with the demo's data for tests that leave it as it is.</summary>
+public sealed class DemoService(Cluster cluster) : DemoVisit(cluster)
+{
+    /// <summary>The one who is signed in for all of them.</summary>
+    public new Visitor Me => base.Me;
+}

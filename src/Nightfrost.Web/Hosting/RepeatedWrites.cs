@@ -26,7 +26,7 @@ internal sealed class RepeatedWrites(RequestDelegate next)
     {
         var key = context.Request.Headers[Header].ToString();
         var owner = context.User.FindFirstValue(ClaimTypes.NameIdentifier);
-        if (owner is null || !IsWrite(context.Request.Method) || context.GetEndpoint()?.Metadata.GetMetadata<AsksOnly>() is not null)
+        if (!IsWrite(context.Request.Method))
         {
             await next(context);
             return;
@@ -38,7 +38,7 @@ internal sealed class RepeatedWrites(RequestDelegate next)
             return;
         }
 
-        if (key.Length == 0)
+        if (key.Length == 0 || owner is null || context.GetEndpoint()?.Metadata.GetMetadata<AsksOnly>() is not null)
         {
             await next(context);
             return;

@@ -59,8 +59,7 @@ internal static class KitFileEndpoints
 
     private static async Task<(KitReading? Reading, JsonHttpResult<Refusal>? Refusal)> Read(HttpRequest request, NightfrostDb db, CancellationToken cancel)
     {
-        if (await Uploads.Read(request, cancel) is not { } bytes)
-            return (null, Refusals.TooLarge(Limit));
+        var bytes = await Uploads.Read(request, cancel);
         if (KitText.Problem(bytes) is { } unreadable)
             return (null, Refusals.Invalid(unreadable));
         var shelf = await db.Shelf(cancel);

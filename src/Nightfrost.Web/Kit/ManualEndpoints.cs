@@ -50,8 +50,7 @@ internal static class ManualEndpoints
     {
         if (await Problem(about, fileName, db, cancel) is { } wrong)
             return Refusals.Invalid(wrong);
-        if (await Uploads.Read(request, cancel) is not { } bytes)
-            return Refusals.TooLarge(Limit);
+        var bytes = await Uploads.Read(request, cancel);
         if (ManualFile.MediaTypeOf(bytes) is not { } type)
             return Refusals.Invalid(new FieldProblem("file", bytes.Length == 0 ? "It is empty." : "It is no PDF, picture or plain text.", "Choose a PDF, a PNG or JPEG picture, or a text file."));
         var row = await db.Manuals.FirstOrDefaultAsync(m => m.About == about, cancel);

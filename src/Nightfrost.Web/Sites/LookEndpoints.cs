@@ -28,10 +28,10 @@ internal static class LookEndpoints
 
     private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Save(Guid caseId, SaveLook typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
     {
-        if (await CaseState.Load(db, caseId, cancel) is not { } state)
-            return Refusals.Unknown("case");
         if (LookCheck.Problems(typed.Look) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
+        if (await CaseState.Load(db, caseId, cancel) is not { } state)
+            return Refusals.Unknown("case");
         // The same look again is no conflict with oneself: its first answer was lost.
         if (LookChanges.Between(state.Look, typed.Look, state.Shelf.NameOf).Count == 0)
             return TypedResults.Ok(state.Detail());
