@@ -167,12 +167,14 @@ export class Queue {
 
   private load() {
     return this.inTurn(async () => {
-      this.show((await readWrites<Write>()).map(({ id, value }) => ({ id, write: value })))
-      // Sent by another tab.
-      for (const [id, waiter] of this.waiters) {
-        if (this.entries.some((e) => e.id === id)) continue
+      const kept = (await readWrites<Write>()).map(({ id, value }) => ({ id, write: value }))
+      const gone = this.entries.filter((e) => !kept.some((k) => k.id === e.id))
+      this.show(kept)
+      // Sent, or let go, by another tab.
+      for (const { id, write } of gone) {
+        this.waiters.get(id)?.resolve(null)
         this.waiters.delete(id)
-        waiter.resolve(null)
+        this.onSent(write.caseId)
       }
     })
   }
