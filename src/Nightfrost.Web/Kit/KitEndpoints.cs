@@ -71,9 +71,7 @@ internal static class KitEndpoints
     }
 
     /// <summary>The shelf as the core plans with it: what cannot be read of it is left out.</summary>
-    public static async Task<Shelf> Shelf(this NightfrostDb db, CancellationToken cancel) => new(await db.ReadableDevices(_ => { }, cancel), Currency);
-
-    private static async Task<IReadOnlyList<Device>> ReadableDevices(this NightfrostDb db, Action<DeviceRow> unread, CancellationToken cancel)
+    public static async Task<Shelf> Shelf(this NightfrostDb db, CancellationToken cancel)
     {
         var devices = new List<Device>();
         foreach (var row in await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).ToListAsync(cancel))
@@ -84,11 +82,11 @@ internal static class KitEndpoints
             }
             catch (UnreadableDocumentException)
             {
-                unread(row);
+                // Kit names it.
             }
         }
 
-        return devices;
+        return new(devices, Currency);
     }
 
     private static async Task<Ok<ShelfView>> List(NightfrostDb db, ILogger<ShelfView> log, CancellationToken cancel)

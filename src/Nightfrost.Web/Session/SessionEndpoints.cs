@@ -46,7 +46,7 @@ internal static class SessionEndpoints
         session.MapGet("", State).AllowAnonymous().WithSummary("Who is signed in, with the token for writes.");
         session.MapPost("sign-in", Enter).AllowAnonymous().WithSummary("Signs in.");
         session.MapPost("sign-out", Leave).AllowAnonymous().WithSummary("Signs out.");
-        session.MapPut("password", Change).RequireAuthorization(OneTimePasswords.AnyPassword).WithSummary("Changes the password of whoever is signed in.");
+        session.MapPut("password", Change).WritesWhole().RequireAuthorization(OneTimePasswords.AnyPassword).WithSummary("Changes the password of whoever is signed in.");
     }
 
     private static async Task<Ok<SessionState>> State(HttpContext context, IAntiforgery antiforgery, UserManager<Person> people, Mode mode)

@@ -31,7 +31,7 @@ internal sealed class SignInTries(TimeProvider clock)
     {
         ForgetOld();
         var from = Of(address);
-        var (any, one) = (_records.GetOrAdd(from, _ => new()), _records.GetOrAdd($"{from} {name.Trim().ToUpperInvariant()}", _ => new()));
+        var any = _records.GetOrAdd(from, _ => new());
         if (Interlocked.Increment(ref any.Waiting) > MostWaiting)
         {
             Interlocked.Decrement(ref any.Waiting);
@@ -41,10 +41,12 @@ internal sealed class SignInTries(TimeProvider clock)
         await any.Gate.WaitAsync();
         try
         {
-            var now = clock.GetUtcNow();
-            TimeSpan[] waits = [any.Left(FreeWithAnyName, now), one.Left(FreeWithOneName, now)];
-            if (waits.Max() is var wait && wait > TimeSpan.Zero)
+            if (any.Left(FreeWithAnyName, clock.GetUtcNow()) is var wait && wait > TimeSpan.Zero)
                 return (false, wait);
+            // A name is remembered only once it may be tried, so that a flood of names fills nothing.
+            var one = _records.GetOrAdd($"{from} {name.Trim().ToUpperInvariant()}", _ => new());
+            if (one.Left(FreeWithOneName, clock.GetUtcNow()) is var longer && longer > TimeSpan.Zero)
+                return (false, longer);
             if (!await check())
             {
                 any.Fail(clock.GetUtcNow());

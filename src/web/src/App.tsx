@@ -8,6 +8,9 @@ import { useKeeping, useSession } from './session/session'
 import { PasswordPage } from './session/PasswordPage'
 import { SignInPage } from './session/SignInPage'
 
+/** After so long the first screen stands, and the others may be fetched. */
+const quietMs = 2000
+
 const loads: (() => Promise<unknown>)[] = []
 
 /** A screen that is fetched when it is first visited, or before in a quiet moment, so that it opens without a connection too. */
@@ -52,8 +55,8 @@ export function App() {
   const signedIn = !!session.data?.name
   useEffect(() => {
     if (!signedIn) return
-    const quiet = requestIdleCallback(() => loads.forEach((load) => void load().catch(() => {})))
-    return () => cancelIdleCallback(quiet)
+    const quiet = setTimeout(() => loads.forEach((load) => void load().catch(() => {})), quietMs)
+    return () => clearTimeout(quiet)
   }, [signedIn])
 
   if (session.isPending) return <Waiting words="Opening…" />

@@ -20,6 +20,7 @@ export function useLeaving() {
     }
   }
   const leave = async () => {
+    setError(null)
     const left = await sendAllOrName()
     if (left.length === 0) await end()
     else setUnsent(left)
@@ -37,9 +38,7 @@ export function useLeaving() {
                 <li key={i}>{words}</li>
               ))}
             </Box>
-            <Typography sx={{ mb: 5 }}>
-              Kept, nobody else can read them on this device, and they are sent when you sign in here again.
-            </Typography>
+            <Typography sx={{ mb: 5 }}>Kept, nobody else can read them on this device; they are here again when you sign in.</Typography>
           </>
         )}
         {error instanceof RefusedError && error.offline ? (

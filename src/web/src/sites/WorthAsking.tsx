@@ -78,7 +78,7 @@ export function WorthAsking({ caseId, version, ready, onPick }: Props) {
             {stopped ? '.' : `: the first ${toWeigh} are enough to go on with.`}
           </Typography>
           {stopped && (
-            <Button variant="text" onClick={() => void questions.refetch()} aria-label="Go on weighing the answers">
+            <Button variant="text" onClick={questions.goOn} aria-label="Go on weighing the answers">
               Go on
             </Button>
           )}

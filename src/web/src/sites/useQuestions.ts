@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useRef } from 'react'
 import { api, told, type Schema } from '../api/client'
 
 /** Open questions as far as they are weighed, most decisive first. */
@@ -18,12 +19,15 @@ const longestMs = 10_000
 export function useQuestions(caseId: string, version: number, ready: boolean) {
   const queries = useQueryClient()
   const queryKey = ['questions', caseId, version]
+  // Asked to go on, what is weighed stays; asked anew because something changed, all is weighed again.
+  const goesOn = useRef(false)
   const query = useQuery({
     queryKey,
     queryFn: async ({ signal }): Promise<Questions> => {
       const began = Date.now()
       const before = queries.getQueryData<Questions>(queryKey)
-      let all: Questions = before?.stopped ? { ...before, stopped: false } : { asked: [], weighed: 0, toWeigh: 1, open: 0 }
+      let all: Questions = goesOn.current && before ? { ...before, stopped: false } : { asked: [], weighed: 0, toWeigh: 1, open: 0 }
+      goesOn.current = false
       while (all.weighed < all.toWeigh) {
         if (Date.now() - began > longestMs) return { ...all, stopped: true }
         const next = await told(
@@ -43,5 +47,9 @@ export function useQuestions(caseId: string, version: number, ready: boolean) {
     await queries.cancelQueries({ queryKey })
     queries.setQueryData<Questions>(queryKey, (known) => known && { ...known, stopped: true })
   }
-  return { ...query, stop: () => void stop() }
+  const goOn = () => {
+    goesOn.current = true
+    void query.refetch()
+  }
+  return { ...query, stop: () => void stop(), goOn }
 }
