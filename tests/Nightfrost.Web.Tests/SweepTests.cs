@@ -32,7 +32,7 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
         ["null", "-1", "1e308", "0.5", "true", "\"x\"", "\"\"", "[]", "{}", "[null]", "\"\\u0000\"", "\"\\ud800\"", "\"<b>bold</b>\"", $"\"{new string('w', 5000)}\"", "99999999999999999999"];
 
     [Fact]
-    public async Task Every_field_of_a_look_takes_every_bad_value_without_breaking()
+    public async Task Every_field_of_a_look_takes_bad_values_without_breaking()
     {
         var look = JsonSerializer.SerializeToNode(_lounge.Look, NightfrostApp.Json)!;
         // Ways, places, sources and walls, which the lounge has not.
@@ -44,9 +44,11 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
         var places = Leaves(look, "$").Where(p => !p.StartsWith("$.listeners[1]", StringComparison.Ordinal) && !p.StartsWith("$.set.sockets[2]", StringComparison.Ordinal)).ToList();
         Assert.True(places.Count > 100, $"only {places.Count} fields were found");
         var (taken, refused, version) = (0, 0, _lounge.Version);
+        var (field, step) = (0, GroundTests.Long ? 1 : 3);
         foreach (var place in places)
         {
-            foreach (var bad in BadValues)
+            // Every field in every run, each with every third value; with the switch for long runs, with all of them.
+            foreach (var bad in BadValues.Where((_, i) => (i + field) % step == 0))
             {
                 var changed = With(look, place, bad);
                 using var answer = await _me.SendRaw(HttpMethod.Put, $"/api/cases/{_lounge.Id}/look", $$"""{"version":{{version}},"look":{{changed}}}""");
@@ -66,9 +68,11 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
                 Assert.True(refusal.Problems.Count > 0, $"{place} = {bad[..Math.Min(20, bad.Length)]} was refused without a field");
                 Assert.All(refusal.Problems, p => Assert.True(p.Field.Length > 0 && p.Reason.Length > 0 && p.Remedy.Length > 0));
             }
+
+            field++;
         }
 
-        Assert.True(taken > 50 && refused > 500, $"{taken} taken, {refused} refused");
+        Assert.True(taken > 20 && refused > 300, $"{taken} taken, {refused} refused");
     }
 
     [Fact]
