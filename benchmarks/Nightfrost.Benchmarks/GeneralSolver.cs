@@ -1,11 +1,12 @@
 using System.Diagnostics;
 using Google.OrTools.Sat;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Search;
 
 namespace Nightfrost.Benchmarks;
 
 /// <summary>What a general constraint solver found, and how long it took.</summary>
-/// <param name="Score">The optimum of each stage that was proven: listeners, wishes, in-step grade, price in hundredths, boxes, quality, margin.</param>
+/// <param name="Score">The optimum of each stage that was proven: listeners, needs, in step, link, preferences, steps of price, things to switch on, quality.</param>
 /// <param name="Proven">Every stage was; false when one ran out of time.</param>
 /// <param name="BuildMs">Building the model, ms.</param>
 /// <param name="SolveMs">All stages together, ms.</param>
@@ -92,11 +93,12 @@ internal sealed class GeneralSolver
         [
             (served, true),
             (LinearExpr.WeightedSum(_ways.Select(w => w.On), _ways.Select(w => w.Line.NeedsOf(w.Ear))), true),
-            (Worst(w => _candidates.GradeOf(w.Line, w.Listener, w.Ear)), true),
-            (price, false),
-            (LinearExpr.WeightedSum(_ways.Select(w => w.On).Concat(_groups.Select(g => g.On)).Concat(_splitters.Select(s => s.On)), _ways.Select(w => w.Ear.Hand).Concat(_groups.Select(g => g.Line.Hand)).Concat(_splitters.Select(s => s.Splitter.Hand))), false),
+            (Worst(w => _candidates.StepOf(w.Line, w.Listener, w.Ear)), true),
+            (Worst(w => w.Line.MarginOf(w.Listener, w.Ear) > 0 ? 1 : 0), true),
+            (LinearExpr.WeightedSum(_ways.Select(w => w.On), _ways.Select(w => w.Line.PreferencesOf(w.Ear))), true),
+            (Steps(price), false),
+            (LinearExpr.WeightedSum(_ways.Select(w => w.On).Concat(_groups.Select(g => g.On)).Concat(_splitters.Select(s => s.On)), _ways.Select(w => Effort.ToSwitchOn(w.Ear.Effort)).Concat(_groups.Select(g => Effort.ToSwitchOn(g.Line.Effort))).Concat(_splitters.Select(s => Effort.ToSwitchOn(s.Splitter.Effort)))), false),
             (Worst(w => w.Ear.Quality), true),
-            (Worst(w => w.Line.MarginOf(w.Listener, w.Ear)), true),
         ];
     }
 
@@ -183,6 +185,15 @@ internal sealed class GeneralSolver
         if (_candidates.Supply >= 0 && !used.ContainsKey(_candidates.Supply) && used.ContainsKey(-1))
             terms.Add(_candidates.Resources.Cents(_candidates.Supply) * Paid(Unfed(used), _candidates.Resources.There(_candidates.Supply)));
         return LinearExpr.Sum(terms);
+    }
+
+    // Whole steps of the price.
+    private IntVar Steps(LinearExpr price)
+    {
+        _variables++;
+        var steps = _model.NewIntVar(0, 100_000, "");
+        _model.Add(price <= 100 * Score.PriceStep * steps + 100 * Score.PriceStep - 1);
+        return steps;
     }
 
     private IntVar Unfed(Dictionary<int, List<(BoolVar On, int Pieces)>> used) =>

@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Globalization;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Search;
 
 namespace Nightfrost.Benchmarks;
 
@@ -51,7 +52,7 @@ public static class SolverComparison
                 continue;
             var answer = GeneralSolver.Solve(candidates, SecondsAStage);
             var score = found.Score;
-            long[] expected = [score.Served, score.NeedsMet, score.Grade, (long)Math.Round(score.Price * 100), score.Boxes, score.Quality, score.Margin];
+            long[] expected = [score.Served, score.NeedsMet, (long)score.Step, score.Holds ? 1 : 0, score.PreferencesMet, (long)Math.Floor(score.Price / Score.PriceStep), score.Boxes, score.Quality];
             if (!answer.Score.SequenceEqual(expected.Take(answer.Score.Length)))
                 throw new InvalidOperationException($"At {devices} devices, {listeners} listeners, seed {2000 + seed}: ours {score}, the general solver's {string.Join(", ", answer.Score)}.");
             stages += answer.Score.Length;
@@ -64,6 +65,6 @@ public static class SolverComparison
         }
 
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-            $"| {devices} | {listeners} | {variables.Average():0} | {build.Average():0} | {general.Average():0}{(late > 0 ? "+" : "")} | {ours.Average():0.0} | {least:0} | {stages} of {7 * Sites}{(late > 0 ? $"; {late} of {Sites} sites out of time" : "")} |"));
+            $"| {devices} | {listeners} | {variables.Average():0} | {build.Average():0} | {general.Average():0}{(late > 0 ? "+" : "")} | {ours.Average():0.0} | {least:0} | {stages} of {8 * Sites}{(late > 0 ? $"; {late} of {Sites} sites out of time" : "")} |"));
     }
 }

@@ -43,7 +43,7 @@ public class RouteTests(Cluster cluster)
         browser.Click("Priorities and limits");
         browser.Click("Price: up");
         browser.Click("Price: up");
-        browser.See("Price before wishes met, in step");
+        browser.See("Price before needs met, in step");
         Assert.Contains("order=price", browser.Driver.Url, StringComparison.Ordinal);
         browser.AssertAccessible("priorities");
 

@@ -34,6 +34,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             new("How loud", [.. Loud(rig, route, worn)], false),
             new("If there is no sound, try these three", [.. TryThree(route, worn, box)], true),
             .. (Lights(worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
+            .. (Body(route).ToArray() is { Length: > 0 } body ? new[] { new SheetPart("Near your body", body, false) } : []),
             .. (Charge(worn).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
         ];
     }
@@ -103,6 +104,17 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return $"{box.Name}, {box.SoundLight}: sound is coming in.";
         if (worn.Pairing is { Linked.Length: > 0 } way)
             yield return $"{worn.Name}, {way.Linked}: it is joined to the TV.";
+    }
+
+    private static IEnumerable<string> Body(Route route)
+    {
+        if (EarRules.AtBody(route) is not { } near)
+            yield break;
+        var listener = route.AtEar.Listener;
+        yield return listener.Implant == Known.Yes && listener.ImplantIsAnswered()
+            ? $"You carry {EarRules.ImplantWords(listener)}. {listener.ImplantAnsweredBy.Trim()} allowed {listener.ImplantAnsweredFor.Trim()}."
+            : $"Keep the {near.Name} 15 cm away from a pacemaker or any other implant, yours or somebody else's.";
+        yield return "If you feel unwell with it, take it off and ask your doctor.";
     }
 
     private static IEnumerable<string> Charge(Device worn)

@@ -1,3 +1,4 @@
+using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;

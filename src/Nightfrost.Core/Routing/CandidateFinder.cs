@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
@@ -107,7 +108,7 @@ internal sealed class CandidateFinder
         }
 
         var socket = bare.Feed.Socket;
-        var chain = new Chain { Socket = socket, Adapters = [], Joints = [], Need = new([], [], 0, [], 0), Stages = _grades.ChainOf(socket, []), Hand = 0, MonoSum = false, Scarce = [], Apart = false };
+        var chain = new Chain { Socket = socket, Adapters = [], Joints = [], Need = new([], [], 0, [], 0), Stages = _grades.ChainOf(socket, []), Effort = 0, MonoSum = false, Scarce = [], Apart = false };
         EnterEnd(new([chain], 1, [], []), null, BuiltInRadio.Of(socket), number, subject, entered);
     }
 
@@ -216,7 +217,7 @@ internal sealed class CandidateFinder
             RateKHz = rate,
             Programmes = _site.Passing(feed.Socket).Count,
             Brings = brings,
-            Hand = chain.Hand + (transmitter is { Power.SwitchedByHand: true } ? 1 : 0),
+            Effort = chain.Effort + (transmitter is null ? 0 : Effort.Of(transmitter.Power.SwitchedByHand ? 1 : 0, 1, 0)),
             Prefix = _grades.PrefixOf(chain, transmitter),
             Uses = need.Uses,
             Usb = need.Usb,
@@ -284,10 +285,11 @@ internal sealed class CandidateFinder
     {
         _cancel.ThrowIfCancellationRequested();
         var shapes = new Shapes(_grades, _tolerances);
-        List<FeedLine> lines = [.. new Dominance(_pieces, _grades, _tolerances, _side.IsNamed).Without(entered)];
+        var dominance = new Dominance(_pieces, _grades, _tolerances, _side.IsNamed);
+        List<FeedLine> lines = [.. dominance.Without(entered)];
         foreach (var line in lines)
             line.Shape = shapes.Of(line);
-        return Narrowed.Always(socket, lines, _tolerances.Length, shapes.Count);
+        return Narrowed.Of(socket, lines, _tolerances.Length, shapes.Count, dominance.Sureness);
     }
 
     private (string, int)[] InTheBox(Device transmitter) =>

@@ -32,12 +32,15 @@ internal sealed class EarOption
     /// <summary>True when its box feeds others too.</summary>
     public required bool Several { get; init; }
 
-    /// <summary>Wishes met at the ear; what the feed brings is counted with the feed.</summary>
+    /// <summary>Needs met at the ear; what the feed brings is counted with the feed.</summary>
     public int Needs => Base.Needs;
+
+    /// <summary>Preferences met at the ear and by its link; what the feed brings is counted with the feed.</summary>
+    public required int Preferences { get; init; }
 
     /// <summary>Wishes not met at the ear that the feed may meet.</summary>
     public Brought Lacks => Base.Lacks;
-    public int Hand => Base.Hand;
+    public int Effort => Base.Effort;
     public required int Quality { get; init; }
 
     /// <summary>Grade of the margin where the power sent does not decide it.</summary>
@@ -83,7 +86,7 @@ internal sealed class FeedLine
     /// <summary>Programmes that come past its socket.</summary>
     public required int Programmes { get; init; }
     public required Brought Brings { get; init; }
-    public required int Hand { get; init; }
+    public required int Effort { get; init; }
     public required int Prefix { get; init; }
     public required Use[] Uses { get; init; }
 
@@ -127,8 +130,13 @@ internal sealed class FeedLine
     /// <summary>Grade of the margin of one ear; −1 out of reach.</summary>
     public int MarginOf(int listener, EarOption ear) => ear.Sensitivity < 0 ? ear.Margin : Margins.Grades[listener][ear.Sensitivity];
 
-    /// <summary>Wishes met with one ear.</summary>
-    public int NeedsOf(EarOption ear) => ear.Needs + Programmes + (ear.Lacks == Brought.None ? 0 : System.Numerics.BitOperations.PopCount((uint)(ear.Lacks & Brings)));
+    /// <summary>Needs met with one ear, programmes counted.</summary>
+    public int NeedsOf(EarOption ear) => ear.Needs + Programmes + Count(ear.Lacks & Brings & ~Brought.SetsOwnRadio);
+
+    /// <summary>Preferences met with one ear.</summary>
+    public int PreferencesOf(EarOption ear) => ear.Preferences + Count(ear.Lacks & Brings & Brought.SetsOwnRadio);
+
+    private static int Count(Brought brought) => System.Numerics.BitOperations.PopCount((uint)brought);
 
     /// <summary>Receivers and relays in its transmitter's box: device and pieces.</summary>
     public required (string DeviceId, int Pieces)[] InTheBox { get; init; }
@@ -192,8 +200,8 @@ internal sealed class Candidates
     /// <summary>Tolerance number of each listener.</summary>
     public required int[] Tolerances { get; init; }
 
-    /// <summary>In-step grade of one ear on one line.</summary>
-    public int GradeOf(FeedLine line, int listener, EarOption ear) => Grades.Of(line.Prefix, ear.Suffix, Tolerances[listener]);
+    /// <summary>In step in a word, by <see cref="InStepWord"/>, of one ear on one line.</summary>
+    public int StepOf(FeedLine line, int listener, EarOption ear) => Grades.Of(line.Prefix, ear.Suffix, Tolerances[listener]);
 
     /// <summary>Resource of a mains supply; −1 when the shelf has none.</summary>
     public required int Supply { get; init; }

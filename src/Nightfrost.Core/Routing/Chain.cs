@@ -16,8 +16,8 @@ internal sealed class Chain
     /// <summary>Its stages, by <see cref="InStepGrades.ChainOf"/>.</summary>
     public required int Stages { get; init; }
 
-    /// <summary>Adapters to switch on, the splitter not counted.</summary>
-    public required int Hand { get; init; }
+    /// <summary>Effort of its adapters and leads, by <see cref="Search.Effort"/>; the splitter not counted.</summary>
+    public required int Effort { get; init; }
     public required bool MonoSum { get; init; }
 
     /// <summary>Pieces it uses of what is at hand.</summary>
@@ -34,7 +34,7 @@ internal sealed class Chain
 
     /// <summary>True when, with any box at the end of both, this one is no worse than another but for delay, whatever is at hand and whoever else wants it.</summary>
     public bool StandsInFor(Chain other) =>
-        !Apart && !other.Apart && ReferenceEquals(Splitter, other.Splitter) && MonoSum == other.MonoSum && Hand <= other.Hand
+        !Apart && !other.Apart && ReferenceEquals(Splitter, other.Splitter) && MonoSum == other.MonoSum && Effort <= other.Effort
         && Need.Cents <= other.Need.Cents && Outlets.AskNoMore(Need.Draws, other.Need.Draws) && Rivalry.TakesNoMore(Scarce, other.Scarce);
 }
 

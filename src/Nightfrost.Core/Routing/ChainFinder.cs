@@ -1,4 +1,5 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
@@ -88,14 +89,14 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
     private Chain ChainOf(Feed feed, Device[] adapters, Joint[] joints, Device? wiredReceiver)
     {
         var need = pieces.OfChain(feed, wiredReceiver);
-        var (hand, mono, apart) = (0, false, false);
+        var (effort, mono, apart) = (Effort.Of(0, 0, joints.Count(joint => !joint.Digital)), false, false);
         for (var i = 0; i < adapters.Length; i++)
         {
             var (adapter, isSplitter) = (adapters[i], i == 0 && feed.Splitter is not null);
             mono |= adapter.MonoSum;
             apart |= adapter.Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } || isNamed(adapter.Id);
-            if (adapter.Power.SwitchedByHand && !isSplitter)
-                hand++;
+            if (!isSplitter)
+                effort += Effort.Of(adapter.Power.SwitchedByHand ? 1 : 0, 1, 0);
         }
 
         return new()
@@ -105,7 +106,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
             Joints = joints,
             Need = need,
             Stages = grades.ChainOf(feed.Socket, adapters),
-            Hand = hand,
+            Effort = effort,
             MonoSum = mono,
             Scarce = dominance.ScarceOf(need.Uses),
             Apart = apart,

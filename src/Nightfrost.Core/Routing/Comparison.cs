@@ -13,17 +13,19 @@ public static class Comparison
         if (a.Served != b.Served)
             parts.Add($"serves {a.Served} against {b.Served}");
         if (a.NeedsMet != b.NeedsMet)
-            parts.Add($"meets {Wording.Count(Math.Abs(a.NeedsMet - b.NeedsMet), "wish", "wishes")} {(a.NeedsMet > b.NeedsMet ? "more" : "fewer")}");
-        if (a.Grade != b.Grade)
-            parts.Add($"in step {Wording.Percent(a.InStep)} against {Wording.Percent(b.InStep)}");
+            parts.Add($"meets {Wording.Count(Math.Abs(a.NeedsMet - b.NeedsMet), "need", "needs")} {(a.NeedsMet > b.NeedsMet ? "more" : "fewer")}");
+        if (a.Step != b.Step)
+            parts.Add($"{InStepWords.Of(a.Step)} ({Wording.Percent(a.InStep)}) against {InStepWords.Of(b.Step)} ({Wording.Percent(b.InStep)})");
+        if (a.Holds != b.Holds)
+            parts.Add(a.Holds ? "its link holds, the other's may drop out" : "its link may drop out, the other's holds");
+        if (a.PreferencesMet != b.PreferencesMet)
+            parts.Add($"meets {Wording.Count(Math.Abs(a.PreferencesMet - b.PreferencesMet), "preference", "preferences")} {(a.PreferencesMet > b.PreferencesMet ? "more" : "fewer")}");
         if (a.Price != b.Price)
             parts.Add($"{Wording.Money(a.Price, currency)} against {Wording.Money(b.Price, currency)}");
         if (a.Boxes != b.Boxes)
-            parts.Add($"{Wording.Count(a.Boxes, "box", "boxes")} to switch on against {b.Boxes}");
+            parts.Add($"{Wording.Count(a.Boxes, "thing", "things")} to switch on against {b.Boxes}");
         if (a.Quality != b.Quality)
             parts.Add($"sound {SoundQuality.Word(a.Quality)} against {SoundQuality.Word(b.Quality)}");
-        if (a.Margin != b.Margin)
-            parts.Add($"link {MarginWord(a.Margin)} against {MarginWord(b.Margin)}");
         return parts;
     }
 
@@ -43,8 +45,6 @@ public static class Comparison
 
     private static readonly (Criterion, string)[] Words =
     [
-        (Criterion.Price, "cheaper"), (Criterion.InStep, "surer in step"), (Criterion.Boxes, "less to switch on"), (Criterion.Quality, "better sound"), (Criterion.Margin, "stronger link"), (Criterion.Needs, "more wishes met"),
+        (Criterion.Price, "cheaper"), (Criterion.InStep, "surer in step"), (Criterion.Boxes, "less to switch on"), (Criterion.Link, "a link that holds"), (Criterion.Quality, "better sound"), (Criterion.Needs, "more needs met"), (Criterion.Preferences, "more preferences met"),
     ];
-
-    private static string MarginWord(int grade) => grade switch { 2 => "good", 1 => "fair", _ => "poor" };
 }

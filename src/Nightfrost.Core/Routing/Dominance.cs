@@ -19,7 +19,7 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
         foreach (var group in lines.GroupBy(l => (l.End.Number, l.Fork, l.Brings, l.RateKHz)))
         {
             var kept = new List<FeedLine>();
-            foreach (var line in group.OrderBy(l => l.Cents).ThenBy(l => l.Feed.Adapters.Count))
+            foreach (var line in group.OrderBy(l => l.Cents).ThenBy(l => l.Feed.Adapters.Count).ThenByDescending(Sureness))
             {
                 if (line.Rivalry.Apart || !kept.Exists(k => IsNoWorse(k, line) && k.Margins.AreNoWorseThan(line.Margins) && IsInStepAsOften(k, line)))
                     kept.Add(line);
@@ -36,9 +36,9 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
         foreach (var group in lines.GroupBy(l => l.Fork))
         {
             var kept = new List<FeedLine>();
-            foreach (var line in group.OrderBy(l => l.Cents + Ear(l).Cents).ThenByDescending(l => l.NeedsOf(Ear(l))).ThenBy(l => l.Feed.Adapters.Count).ThenBy(l => Ear(l).DeviceIds[0], StringComparer.Ordinal))
+            foreach (var line in group.OrderBy(l => l.Cents + Ear(l).Cents).ThenByDescending(l => l.NeedsOf(Ear(l))).ThenBy(l => l.Feed.Adapters.Count).ThenByDescending(Sureness).ThenBy(l => Ear(l).DeviceIds[0], StringComparer.Ordinal))
             {
-                if (IsApart(line) || !kept.Exists(k => !IsApart(k) && IsNoWorse(k, line, Ear(k).Hand, Ear(line).Hand) && k.NeedsOf(Ear(k)) >= line.NeedsOf(Ear(line)) && GradeOf(k) >= GradeOf(line)))
+                if (IsApart(line) || !kept.Exists(k => !IsApart(k) && IsNoWorse(k, line, Ear(k).Effort, Ear(line).Effort) && k.NeedsOf(Ear(k)) >= line.NeedsOf(Ear(line)) && k.PreferencesOf(Ear(k)) >= line.PreferencesOf(Ear(line)) && StepOf(k) >= StepOf(line)))
                     kept.Add(line);
             }
 
@@ -48,7 +48,22 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
 
         EarOption Ear(FeedLine line) => line.End.Alone[listener][0];
         bool IsApart(FeedLine line) => line.Rivalry.Apart || Ear(line).Scarce != 0;
-        int GradeOf(FeedLine line) => grades.Of(line.Prefix, Ear(line).Suffix, tolerances[listener]);
+        int StepOf(FeedLine line) => grades.Of(line.Prefix, Ear(line).Suffix, tolerances[listener]);
+    }
+
+    /// <summary>How surely each listener is in step with what suits them best on a line, added up: of lines that are equal, the surer one is kept.</summary>
+    public int Sureness(FeedLine line)
+    {
+        var sum = 0;
+        for (var i = 0; i < tolerances.Length; i++)
+        {
+            var best = 0;
+            foreach (var ear in line.End.Alone[i])
+                best = Math.Max(best, grades.PercentOf(line.Prefix, ear.Suffix, tolerances[i]));
+            sum += best;
+        }
+
+        return sum;
     }
 
     /// <summary>What a line asks of things there are only so many of.</summary>
@@ -63,7 +78,7 @@ internal sealed class Dominance(PieceCounter pieces, InStepGrades grades, int[] 
     public Use[] ScarceOf(Use[] uses) => pieces.IsPlenty(uses) ? [] : [.. uses.Where(u => pieces.Resources.There(u.Resource) > 0)];
 
     private static bool IsNoWorse(FeedLine k, FeedLine mine, int kHand = 0, int mineHand = 0) =>
-        k.Hand + kHand <= mine.Hand + mineHand && k.Most >= mine.Most && k.Rivalry.StandsInFor(mine.Rivalry);
+        k.Effort + kHand <= mine.Effort + mineHand && k.Most >= mine.Most && k.Rivalry.StandsInFor(mine.Rivalry);
 
     private bool IsInStepAsOften(FeedLine k, FeedLine line) => IsInStepAsOften(k.Prefix, line.Prefix, line.End);
 

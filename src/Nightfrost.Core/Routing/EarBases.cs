@@ -2,12 +2,13 @@ namespace Nightfrost.Core.Routing;
 
 /// <summary>What one listener may wear, before any sending end is looked at.</summary>
 /// <param name="Ear">The ear.</param>
-/// <param name="Needs">Wishes met at the ear.</param>
-/// <param name="Lacks">Wishes a feed may still meet.</param>
-/// <param name="Hand">Things to switch on.</param>
+/// <param name="Needs">Needs met at the ear.</param>
+/// <param name="Preferences">Preferences met at the ear.</param>
+/// <param name="Lacks">What a feed may still meet of both.</param>
+/// <param name="Effort">Things to switch on and boxes, by <see cref="Search.Effort"/>.</param>
 /// <param name="Uses">Pieces there are only so many of.</param>
 /// <param name="Cents">Price with everything at hand used freely, in hundredths.</param>
-internal sealed record EarBase(Ear Ear, int Needs, Brought Lacks, int Hand, Use[] Uses, long Cents)
+internal sealed record EarBase(Ear Ear, int Needs, int Preferences, Brought Lacks, int Effort, Use[] Uses, long Cents)
 {
     /// <summary>The rule that refuses what is worn by whoever wears it, whatever sends; null for none.</summary>
     public required Rule? Refused { get; init; }
@@ -67,7 +68,7 @@ internal static class EarBases
     {
         foreach (var k in alike)
         {
-            if (!k.Apart && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Hand <= one.Hand && k.Lacks == one.Lacks)
+            if (!k.Apart && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Preferences >= one.Preferences && k.Effort <= one.Effort && k.Lacks == one.Lacks)
                 return true;
         }
 
@@ -79,7 +80,7 @@ internal static class EarBases
     {
         List<EarBase> all = [.. bases];
         all.Sort((a, b) =>
-            a.Cents != b.Cents ? a.Cents.CompareTo(b.Cents) : a.Needs != b.Needs ? b.Needs.CompareTo(a.Needs) : a.Hand != b.Hand ? a.Hand.CompareTo(b.Hand)
+            a.Cents != b.Cents ? a.Cents.CompareTo(b.Cents) : a.Needs != b.Needs ? b.Needs.CompareTo(a.Needs) : a.Preferences != b.Preferences ? b.Preferences.CompareTo(a.Preferences) : a.Effort != b.Effort ? a.Effort.CompareTo(b.Effort)
             : string.CompareOrdinal(a.Ear.Receiver.Id, b.Ear.Receiver.Id) is var first and not 0 ? first : string.CompareOrdinal(a.Ear.Relay?.Id, b.Ear.Relay?.Id));
         return all;
     }

@@ -1,4 +1,5 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
@@ -92,7 +93,8 @@ internal sealed class EarEntries
         var lacks = (Needs.AsksMono(ear.Listener) && !Needs.SumsAtEar(ear) ? Brought.MonoSum : Brought.None) | (ear.Listener.OnRequestOnly && !Needs.IsOnRequest(ear) ? Brought.OnRequest : Brought.None)
             | (ear.Listener.SpatialRendering && Needs.CouldBeSpatial(alone) ? Brought.SetsOwnRadio : Brought.None);
         var plenty = _pieces.IsPlenty(uses);
-        return new(ear, asked.Length == 0 ? 0 : Needs.WishesMet(alone, asked), lacks, Rig.HandCount(ear), uses, _pieces.Resources.CentsOf(uses))
+        var effort = Effort.Of(Rig.HandCount(ear), ear.Relay is null ? 0 : 1, ear.RelayJoint is { Digital: false } ? 1 : 0);
+        return new(ear, Needs.Met(alone, asked, false), Needs.Met(alone, asked, true), lacks, effort, uses, _pieces.Resources.CentsOf(uses))
         {
             Refused = Rules.RefusingOf(RuleSees.Ear, alone),
             Key = pair.Key,

@@ -1,3 +1,5 @@
+using Nightfrost.Core.Routing.Search;
+
 namespace Nightfrost.Core.Routing;
 
 /// <summary>What an ear costs on a line, and what a route holds.</summary>

@@ -44,16 +44,18 @@ internal static class EarRules
             r => r.AtEar.Listener.Phone == Known.No && NeedsApp(r) is not null, r => Say(("what", NeedsApp(r)!.Name), ("who", Who(r)))) with { Concerns = l => l.Phone == Known.No },
         Refuses("telecoil-off", RuleSees.Everything, "{who}'s aids have no telecoil programme switched on; {box} is heard only through one.", "Ask the clinic whether the telecoil can be switched on.",
             r => r.AtEar.Listener.Telecoil == Known.No && r.LastHop is { Technology: LinkTechnology.InductionLoop }, r => Say(("who", Who(r)), ("box", r.AtEar.Relay?.Name ?? Box(r)))) with { Concerns = l => l.Telecoil == Known.No },
-        Refuses("implant-distance", RuleSees.Ear, "{who} carries an implant; {worn} has a magnet, coil or transmitter worn close to it.", "Keep such things 15 cm away until the clinician answers, or take another receiver.",
-            r => r.AtEar.Listener.Implant == Known.Yes && Worn(r) is not null, r => Say(("who", Who(r)), ("worn", Worn(r)!.Name))),
+        Refuses("implant-distance", RuleSees.Everything, "{who} carries {implant}; {worn} has a magnet, coil or transmitter close to the body.", "Keep such things 15 cm away until the clinician has said who, when and for what on Look, or take another way.",
+            r => r.AtEar.Listener is { Implant: Known.Yes } l && !l.ImplantIsAnswered() && AtBody(r) is not null, r => Say(("who", Who(r)), ("worn", AtBody(r)!.Name), ("implant", ImplantWords(r.AtEar.Listener)))) with { Concerns = l => l.Implant == Known.Yes && !l.ImplantIsAnswered() },
         Refuses("clear-line", RuleSees.Seat, "{who} has {what} in the line; {box} sends infrared.", "Move the emitter or the obstacle, or use radio.",
             r => r.Sends is { IsInfrared: true } && InTheLine(r) is not null, r => Say(("who", Who(r)), ("box", Box(r)), ("what", InTheLine(r)!))),
         Refuses("stays-in-room", RuleSees.Seat, "{who} leaves the room; {link} does not.", "Use radio: Bluetooth by its margin, 2.4 GHz or UHF.",
             r => r.Sends is { } s && (s.IsInfrared || s.Technology == LinkTechnology.InductionLoop) && r.AtEar.Listener.LeavesRoom, r => Say(("who", Who(r)), ("box", Box(r)), ("link", r.Sends!.IsInfrared ? "infrared" : "a loop"))),
         Refuses("wire-tethers", RuleSees.Seat, "{who} leaves the room; a wire does not follow.", "Use a wireless link.",
             r => r.Sends is null && r.AtEar.Listener.LeavesRoom, r => Say(("who", Who(r)))),
+        Refuses("infrared-range", RuleSees.Seat, "{who} sits {distance} away; the emitter of {box} reaches {usable} at that angle{sun}.", "Turn or move the emitter towards the seat, clear the line, keep the sun off the receiver, or add a second emitter.",
+            r => r.Sends is { IsInfrared: true } && Reach.Of(r) is { Usable: false }, r => Say(("who", Who(r)), ("box", Box(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("usable", Metres(Reach.Of(r)!.UsableM!.Value)), ("sun", r.AtEar.Listener.Seat.SunOnReceiver ? " with sun on the receiver" : ""))),
         Refuses("in-range", RuleSees.Seat, "{who} goes {distance} away: {box} is out of reach ({margin}).", "Use a box with more power, or UHF.",
-            r => Reach.Of(r) is { Usable: false }, r => Say(("who", Who(r)), ("box", Box(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("margin", Reach.Of(r)!.Words)), "ITU-R P.1238"),
+            r => Reach.Of(r) is { Usable: false, UsableM: null }, r => Say(("who", Who(r)), ("box", Box(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("margin", Reach.Of(r)!.Words)), "ITU-R P.1238"),
     ];
 
     /// <summary>True when both ends are of one family and share a generation.</summary>
@@ -78,8 +80,23 @@ internal static class EarRules
         : r.AtEar.Relay is { App.Length: > 0 } relay ? relay
         : r.Feed.Transmitter is { App.Length: > 0 } box ? box : null;
 
-    /// <summary>What is worn and must be kept from an implant; null when nothing.</summary>
-    public static Device? Worn(Route r) => r.AtEar.Receiver.NearImplants ? r.AtEar.Receiver : r.AtEar.Relay is { NearImplants: true } relay ? relay : null;
+    /// <summary>What on a way is worn or lies at the body and must be kept from an implant: a receiver, a relay, or a box whose loop lies around the neck or under the seat; null when nothing.</summary>
+    public static Device? AtBody(Route r) =>
+        r.AtEar.Receiver.NearImplants ? r.AtEar.Receiver
+        : r.AtEar.Relay is { NearImplants: true } relay ? relay
+        : r.AtEar.RelaySends is { Technology: LinkTechnology.InductionLoop } ? r.AtEar.Relay
+        : r.Feed.Transmitter is { } box && (box.NearImplants || r.Sends is { Technology: LinkTechnology.InductionLoop }) ? box : null;
+
+    /// <summary>An implant in words.</summary>
+    public static string ImplantWords(Listener listener) => listener.ImplantKind switch
+    {
+        ImplantKind.Pacemaker => "a pacemaker",
+        ImplantKind.Defibrillator => "a defibrillator",
+        ImplantKind.CochlearImplant => "a cochlear implant",
+        ImplantKind.InsulinPump => "an insulin pump",
+        ImplantKind.Shunt => "a shunt",
+        _ => "an implant",
+    } + (listener.ImplantSide switch { BodySide.Left => " on the left", BodySide.Right => " on the right", _ => "" });
 
     private static string ChannelCounts(Route r)
     {

@@ -1,4 +1,5 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;

@@ -1,4 +1,5 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing.Search;
 
 namespace Nightfrost.Core.Routing;
 
@@ -9,7 +10,7 @@ internal sealed class SplitterLine
 
     /// <summary>Feeds it takes beside whatever holds the socket.</summary>
     public required int Most { get; init; }
-    public required int Hand { get; init; }
+    public required int Effort { get; init; }
     public required Use[] Uses { get; init; }
     public required UsbNeed Usb { get; init; }
     public required long Cents { get; init; }
@@ -76,7 +77,7 @@ internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, boo
         {
             Device = splitter,
             Most = Math.Min(feed.MostBeside, listeners),
-            Hand = splitter.Power.SwitchedByHand ? 1 : 0,
+            Effort = Effort.Of(splitter.Power.SwitchedByHand ? 1 : 0, 1, 0),
             Uses = need.Uses,
             Usb = need.Usb,
             Cents = need.Cents,

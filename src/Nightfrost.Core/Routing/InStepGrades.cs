@@ -5,7 +5,7 @@ using Nightfrost.Core.Timing;
 namespace Nightfrost.Core.Routing;
 
 /// <summary>
-/// In-step grades of every pairing of a feed with an ear. A skew is a sum of what comes before the link and what comes after it, so its probability of lying inside
+/// In step in a word, for every pairing of a feed with an ear. A skew is a sum of what comes before the link and what comes after it, so its probability of lying inside
 /// two limits needs no convolution of the two: Σ p(i)·[F(late − i) − F(early − i)].
 /// </summary>
 /// <param name="site">The site.</param>
@@ -88,8 +88,11 @@ internal sealed class InStepGrades(Site site, Suffixes suffixes)
         return _tolerances.Count - 1;
     }
 
-    /// <summary>Grade of a pairing, 0 to 20; 20 where no picture is followed. May be asked from several threads: what one of them loses is worked out again, to the same value.</summary>
-    public int Of(int prefix, int suffix, int tolerance)
+    /// <summary>In step in a word, by <see cref="InStepWord"/>, of a pairing.</summary>
+    public int Of(int prefix, int suffix, int tolerance) => (int)InStepWords.Of(PercentOf(prefix, suffix, tolerance) / 100.0, site.Look.GoodEnoughPercent);
+
+    /// <summary>Probability that a pairing is in step, in whole per cent; 100 where no picture is followed. May be asked from several threads: what one of them loses is worked out again, to the same value.</summary>
+    public int PercentOf(int prefix, int suffix, int tolerance)
     {
         var known = _grades[prefix];
         var at = suffix * MostTolerances + tolerance;
@@ -112,6 +115,6 @@ internal sealed class InStepGrades(Site site, Suffixes suffixes)
                 inside += sum.ProbabilityOfSumInside(fitsItself ? after.WithoutLink : after.Whole, limits.EarlyMs - before.ShiftMs, limits.LateMs - before.ShiftMs) / before.Cases.Count;
         }
 
-        return known[at] = (sbyte)Score.GradeOf(inside);
+        return known[at] = (sbyte)Math.Floor(inside * 100 + 1e-7);
     }
 }

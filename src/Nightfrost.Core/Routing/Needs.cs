@@ -3,59 +3,77 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
 
-/// <summary>One wish and whether it is met.</summary>
-public sealed record Need(string Words, bool Met);
+/// <summary>One need or preference of a listener, and whether it is met.</summary>
+/// <param name="Words">In a few words.</param>
+/// <param name="Met">True when it is.</param>
+/// <param name="IsPreference">True for what is pleasant to have, and comes after being in step and a link that holds.</param>
+public sealed record Need(string Words, bool Met, bool IsPreference);
 
-/// <summary>The wishes of a listener that a route may fail without being refused for it.</summary>
+/// <summary>What a listener needs and prefers, as far as a route may fail it without being refused for it.</summary>
 public static class Needs
 {
-    internal sealed record Wish(string Words, Func<Listener, bool> Asked, Func<Route, bool> Met);
+    /// <summary>A lead up to this long is no trouble wherever it runs, m (starting value).</summary>
+    public const double ShortLeadM = 1.5;
 
-    // None of these looks at the socket or the adapters but the mono sum and spatial rendering, which the search counts apart.
+    internal sealed record Wish(string Words, bool IsPreference, Func<Listener, bool> Asked, Func<Route, bool> Met);
+
+    // Of these the search counts apart what looks at the socket, the lead, the adapters or the link.
     private static readonly Wish[] Wishes =
     [
-        new("own volume", l => l.OwnVolume, r => r.AtEar.Receiver.OwnVolume || r.AtEar.Relay is { OwnVolume: true }),
-        new("easy controls", l => l.UnsteadyHands, r => r.AtEar.Receiver.EasyControls || r.AtEar.Relay is { EasyControls: true }),
-        new("controls found by touch", l => l.SeesBadly, r => r.AtEar.Receiver.FoundByTouch || r.AtEar.Relay is { FoundByTouch: true }),
-        new("left and right beside the seat", l => l.LeftAndRight, r => r.AtEar.Pieces == 2),
-        new("streaming only when asked", l => l.OnRequestOnly, r => IsOnRequest(r.AtEar) || r.Feed.Transmitter is { StreamsOnRequest: true }),
-        new("noise cancelling", l => l.NoiseCancelling, r => r.AtEar.Receiver.NoiseCancelling),
-        new("spatial rendering", l => l.SpatialRendering, r => CouldBeSpatial(r) && IsSetsOwnRadio(r.Site, r.Feed)),
-        new("both channels in one ear", AsksMono, SumsToMono),
+        new("own volume", false, l => l.OwnVolume, r => r.AtEar.Receiver.OwnVolume || r.AtEar.Relay is { OwnVolume: true }),
+        new("easy controls", false, l => l.UnsteadyHands, r => r.AtEar.Receiver.EasyControls || r.AtEar.Relay is { EasyControls: true }),
+        new("controls found by touch", false, l => l.SeesBadly, r => r.AtEar.Receiver.FoundByTouch || r.AtEar.Relay is { FoundByTouch: true }),
+        new("streaming only when asked", false, l => l.OnRequestOnly, r => IsOnRequest(r.AtEar) || r.Feed.Transmitter is { StreamsOnRequest: true }),
+        new("both channels in one ear", false, AsksMono, SumsToMono),
+        new("left and right beside the seat", true, l => l.LeftAndRight, r => r.AtEar.Pieces == 2),
+        new("noise cancelling", true, l => l.NoiseCancelling, r => r.AtEar.Receiver.NoiseCancelling),
+        new("spatial rendering", true, l => l.SpatialRendering, r => CouldBeSpatial(r) && IsSetsOwnRadio(r.Site, r.Feed)),
     ];
 
-    /// <summary>How many of this listener's wishes the route meets, each watched programme that is heard counted as one.</summary>
-    public static int Met(Route route) => route.Site.Passing(route.Feed.Socket).Count + WishesMet(route);
+    private static readonly Wish[] OfTheWay =
+    [
+        new("no lead across the floor", true, _ => true, r => r.Sends is not null || LeadIsNoTrouble(r.AtEar.Listener)),
+        new("good sound", true, l => l.Quality == QualityWeight.Important, r => SoundsGood(r.AtEar.Listener, SoundQuality.Of(r))),
+    ];
 
-    /// <summary>The same without the programmes.</summary>
-    internal static int WishesMet(Route route) => WishesMet(route, AskedBy(route.AtEar.Listener));
+    /// <summary>How many of this listener's needs the route meets, each watched programme that is heard counted as one.</summary>
+    public static int Met(Route route) => route.Site.Passing(route.Feed.Socket).Count + Met(route, AskedBy(route.AtEar.Listener), false);
+
+    /// <summary>How many of this listener's preferences the route meets.</summary>
+    public static int PreferencesMet(Route route) => Met(route, AskedBy(route.AtEar.Listener), true) + Met(route, [.. OfTheWay.Where(wish => wish.Asked(route.AtEar.Listener))], true);
 
     /// <summary>The same for wishes picked already.</summary>
-    internal static int WishesMet(Route route, Wish[] asked)
+    internal static int Met(Route route, Wish[] asked, bool preferences)
     {
         var met = 0;
         foreach (var wish in asked)
         {
-            if (wish.Met(route))
+            if (wish.IsPreference == preferences && wish.Met(route))
                 met++;
         }
 
         return met;
     }
 
-    /// <summary>What a listener asked for.</summary>
+    /// <summary>What a listener asked for, without what hangs on the lead and the link.</summary>
     internal static Wish[] AskedBy(Listener listener) => [.. Wishes.Where(wish => wish.Asked(listener))];
 
-    /// <summary>Each wish of the listener with the answer. What is watched is shown only where something is missed.</summary>
+    /// <summary>Each need and preference of the listener with the answer. What is watched, and a lead that is no trouble, are shown only where something is missed.</summary>
     public static IReadOnlyList<Need> Of(Route route)
     {
-        var passing = route.Site.Passing(route.Feed.Socket);
+        var (passing, listener) = (route.Site.Passing(route.Feed.Socket), route.AtEar.Listener);
         return
         [
-            .. Wishes.Where(w => w.Asked(route.AtEar.Listener)).Select(w => new Need(w.Words, w.Met(route))),
-            .. passing.Count == route.Site.Watched.Count ? [] : route.Site.Watched.Select(p => new Need($"sound of {p.Words}", passing.Contains(p))),
+            .. Wishes.Concat(OfTheWay).Where(w => w.Asked(listener)).Select(w => new Need(w.Words, w.Met(route), w.IsPreference)).Where(need => !need.Met || need.Words != OfTheWay[0].Words),
+            .. passing.Count == route.Site.Watched.Count ? [] : route.Site.Watched.Select(p => new Need($"sound of {p.Words}", passing.Contains(p), false)),
         ];
     }
+
+    /// <summary>True where a wire to this listener crosses no open floor: it is short, or is known to keep off the ways people walk.</summary>
+    internal static bool LeadIsNoTrouble(Listener listener) => listener.SeatDistanceM <= ShortLeadM || listener.LeadKeepsOffWays == Known.Yes;
+
+    /// <summary>True where good sound is important to a listener, and this is.</summary>
+    internal static bool SoundsGood(Listener listener, int quality) => listener.Quality == QualityWeight.Important && quality >= SoundQuality.Good;
 
     /// <summary>True when something on the way, or the way of wearing, gives one ear everything.</summary>
     public static bool SumsToMono(Route route) =>

@@ -1,4 +1,3 @@
-using System.Globalization;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 
@@ -191,21 +190,28 @@ public static class Questions
             return ("No rig either way.", 0);
         if (found.Count < scores.Count)
             return ("Decides whether there is a rig at all.", 1000);
-        var (served, price, step) = (Span(found, s => s.Served), Span(found, s => (double)s.Price), Span(found, s => s.InStep));
-        if (served.High > served.Low)
-            return (string.Create(CultureInfo.InvariantCulture, $"{served.Low:0} or {served.High:0} listeners served."), 500 * (served.High - served.Low));
-        var (boxes, wishes) = (Span(found, s => s.Boxes), Span(found, s => s.NeedsMet));
-        var parts = new List<string>();
-        if (wishes.High > wishes.Low)
-            parts.Add(string.Create(CultureInfo.InvariantCulture, $"{wishes.Low:0} or {wishes.High:0} wishes met"));
-        if (step.High - step.Low >= 0.01)
-            parts.Add($"In step {Wording.Percent(step.Low)} or {Wording.Percent(step.High)}");
-        if (price.High > price.Low)
-            parts.Add($"{Wording.Money((decimal)price.Low, currency)} or {Wording.Money((decimal)price.High, currency)}");
-        if (boxes.High > boxes.Low)
-            parts.Add(string.Create(CultureInfo.InvariantCulture, $"{boxes.Low:0} or {boxes.High:0} boxes to switch on"));
-        return parts.Count == 0 ? ("The best rig stays as good.", 0) : ($"{string.Join(", ", parts)}.", 100 * (step.High - step.Low) + (price.High - price.Low) / 10 + (boxes.High - boxes.Low) + 20 * (wishes.High - wishes.Low));
-    }
+        var (least, most) = (found.MinBy(s => s.Served), found.MaxBy(s => s.Served));
+        if (most.Served > least.Served)
+            return ($"{least.Served} or {most.Served} listeners served.", 500 * (most.Served - least.Served));
+        var (parts, weight) = (new List<string>(), 0.0);
+        Weigh(Criterion.Needs, 20, (a, b) => b.NeedsMet - a.NeedsMet, (a, b) => $"{a.NeedsMet} or {b.NeedsMet} needs met");
+        Weigh(Criterion.InStep, 15, (a, b) => b.Step - a.Step, (a, b) => $"{InStepWords.Of(a.Step)} ({Wording.Percent(a.InStep)}) or {InStepWords.Of(b.Step)} ({Wording.Percent(b.InStep)})");
+        Weigh(Criterion.Link, 10, (_, _) => 1, (_, _) => "a link that may drop out or one that holds");
+        Weigh(Criterion.Preferences, 5, (a, b) => b.PreferencesMet - a.PreferencesMet, (a, b) => $"{a.PreferencesMet} or {b.PreferencesMet} preferences met");
+        Weigh(Criterion.Price, 0.1, (a, b) => (double)(a.Price - b.Price), (a, b) => $"{Wording.Money(b.Price, currency)} or {Wording.Money(a.Price, currency)}");
+        Weigh(Criterion.Boxes, 1, (a, b) => a.Boxes - b.Boxes, (a, b) => $"{b.Boxes} or {a.Boxes} things to switch on");
+        Weigh(Criterion.Quality, 1, (a, b) => b.Quality - a.Quality, (a, b) => $"sound {SoundQuality.Word(a.Quality)} or {SoundQuality.Word(b.Quality)}");
+        return parts.Count == 0 ? ("The best rig stays as good.", 0) : ($"{Wording.Capital(string.Join(", ", parts))}.", weight);
 
-    private static (double Low, double High) Span(List<Score> scores, Func<Score, double> value) => (scores.Min(value), scores.Max(value));
+        // Of the answer that is worst on a criterion and the one that is best.
+        void Weigh(Criterion criterion, double each, Func<Score, Score, double> difference, Func<Score, Score, string> words)
+        {
+            var order = Comparer<Score>.Create((a, b) => a.On(criterion, b));
+            var (low, high) = (found.Min(order), found.Max(order));
+            if (order.Compare(high, low) == 0)
+                return;
+            parts.Add(words(low, high));
+            weight += each * difference(low, high);
+        }
+    }
 }

@@ -8,15 +8,28 @@ namespace Nightfrost.Core.Routing;
 /// <summary>Whether a link reaches its listener wherever they go.</summary>
 /// <param name="Place">The place where least is left.</param>
 /// <param name="DistanceM">Its distance, m.</param>
-/// <param name="MarginDb">What is left there, dB; for infrared and loops 20·log₁₀ of usable distance over distance.</param>
-/// <param name="Usable">True from 0 dB.</param>
-public sealed record Reach(string Place, double DistanceM, double MarginDb, bool Usable)
+/// <param name="MarginDb">What is left there, dB; for infrared 20·log₁₀ of usable distance over distance.</param>
+/// <param name="UsableM">Infrared: how far the emitter serves at that angle, m; null for radio.</param>
+public sealed record Reach(string Place, double DistanceM, double MarginDb, double? UsableM)
 {
-    /// <summary>The number, rounded down so that it never says more than its word, and the word.</summary>
-    public string Words => FormattableString.Invariant($"{Math.Floor(MarginDb + 1e-9).ToString("+0;−0;0", CultureInfo.InvariantCulture)} dB, {LinkMargin.Word(MarginDb)}");
+    /// <summary>How many times as far as it must an emitter serves to be good, and to be fair (starting values).</summary>
+    public const double GoodOver = 1.5, FairOver = 1.2;
 
-    /// <summary>Margin in three words as a grade: 0 poor, 1 fair, 2 good.</summary>
-    public int Grade => LinkMargin.Grade(MarginDb);
+    /// <summary>True from 0 dB.</summary>
+    public bool Usable => MarginDb >= 0;
+
+    /// <summary>Radio: the margin to the next whole dB and its word. Infrared: both distances and the word.</summary>
+    public string Words => UsableM is { } usable
+        ? FormattableString.Invariant($"{DistanceM:0.0} m of {usable:0.0} m, {(Usable ? Word : "out of reach")}")
+        : FormattableString.Invariant($"{Shown.ToString("+0;−0;0", CultureInfo.InvariantCulture)} dB, {LinkMargin.Word(MarginDb)}");
+
+    /// <summary>In three words as a grade: 0 poor, 1 fair, 2 good.</summary>
+    public int Grade => UsableM is { } usable ? (usable >= GoodOver * DistanceM ? 2 : usable >= FairOver * DistanceM ? 1 : 0) : LinkMargin.Grade(MarginDb);
+
+    private string Word => Grade switch { 2 => "good", 1 => "fair", _ => "poor" };
+
+    // Rounded, unless that would say more than its word.
+    private double Shown => Math.Round(MarginDb) is var rounded && LinkMargin.Word(rounded) == LinkMargin.Word(MarginDb) ? rounded : Math.Floor(MarginDb);
 
     /// <summary>The reach of a route at its weakest place, or null for a wire and for links without a range of their own.</summary>
     public static Reach? Of(Route route)
@@ -36,17 +49,20 @@ public sealed record Reach(string Place, double DistanceM, double MarginDb, bool
     /// <summary>The reach of a link at one place; null where it has no range of its own.</summary>
     public static Reach? At(AirLink sends, AirLink takes, Place place, IReadOnlyList<Wall> walls)
     {
-        double margin;
         if (sends.IsInfrared)
-            margin = 20 * Math.Log10(Math.Max(Infrared.UsableM(sends.OnAxisRangeM, sends.HalfPowerDeg, place.Way.OffAxisDeg, place.Way.TurnedAwayDeg, place.Way.SunOnReceiver), 0.01) / place.DistanceM);
-        else if (sends.Technology == LinkTechnology.InductionLoop && sends.OnAxisRangeM > 0)
-            margin = 20 * Math.Log10(sends.OnAxisRangeM / place.DistanceM);
-        else if (sends.FrequencyMHz > 0)
-            margin = LinkMargin.Db(sends.TransmitDbm, takes.SensitivityDbm, sends.FrequencyMHz, place.DistanceM, place.Way, walls);
-        else
+        {
+            var usable = Infrared.UsableM(sends.OnAxisRangeM, sends.HalfPowerDeg, place.Way.OffAxisDeg, place.Way.TurnedAwayDeg, place.Way.SunOnReceiver);
+            return new(place.Name, place.DistanceM, 20 * Math.Log10(Math.Max(usable, LeastM) / place.DistanceM), usable);
+        }
+
+        // A loop lies at the seat that it serves.
+        if (sends.Technology == LinkTechnology.InductionLoop)
             return null;
-        return new(place.Name, place.DistanceM, margin, margin >= 0);
+        return sends.FrequencyMHz > 0 ? new(place.Name, place.DistanceM, LinkMargin.Db(sends.TransmitDbm, takes.SensitivityDbm, sends.FrequencyMHz, place.DistanceM, place.Way, walls), null) : null;
     }
+
+    // So that nothing is divided by nothing.
+    private const double LeastM = 0.01;
 }
 
 /// <summary>A place where somebody listens.</summary>

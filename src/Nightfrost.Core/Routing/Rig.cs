@@ -73,14 +73,22 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
 
     /// <summary>How good the rig is.</summary>
     /// <param name="arrivals">Arrivals of the same site.</param>
-    public Score Score(Arrivals arrivals) => new(
+    public Score Score(Arrivals arrivals) => ScoreOf(Routes.Select(arrivals.InStep).DefaultIfEmpty(1).Min());
+
+    private Score ScoreOf(double inStep) => new(
         Routes.Count,
         Routes.Sum(Needs.Met),
-        Routes.Select(arrivals.InStep).DefaultIfEmpty(1).Min(),
+        inStep,
+        InStepWords.Of(inStep, Site.Look.GoodEnoughPercent),
+        Routes.Select(r => Reach.Of(r)?.Grade ?? 2).DefaultIfEmpty(2).Min(),
+        Routes.Sum(Needs.PreferencesMet),
         Parts.Of(this).Sum(p => p.ToPay),
         Boxes().Count(b => b.Power.SwitchedByHand) + Routes.Sum(r => HandCount(r.AtEar)),
-        Routes.Select(SoundQuality.Weighed).DefaultIfEmpty(SoundQuality.Best).Min(),
-        Routes.Select(r => Reach.Of(r)?.Grade ?? 2).DefaultIfEmpty(2).Min());
+        Routes.Select(SoundQuality.Weighed).DefaultIfEmpty(SoundQuality.Best).Min())
+    {
+        Between = Boxes().Count() + Routes.Count(r => r.AtEar.Relay is not null),
+        AnalogueLeads = Feeds.Sum(f => f.Joints.Count(j => !j.Digital)) + Routes.Count(r => r.AtEar.RelayJoint is { Digital: false }),
+    };
 
     /// <summary>Things at one ear that must be switched on each time.</summary>
     internal static int HandCount(Ear ear) => (ear.Receiver.Power.SwitchedByHand ? ear.Pieces : 0) + (ear.Relay is { Power.SwitchedByHand: true } ? 1 : 0);

@@ -10,8 +10,8 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Headline">The verdict in one line.</param>
 /// <param name="Served">Listeners served.</param>
 /// <param name="Listeners">Listeners in all.</param>
-/// <param name="NeedsMet">Wishes met.</param>
-/// <param name="NeedsAsked">Wishes in all.</param>
+/// <param name="NeedsMet">Needs met.</param>
+/// <param name="NeedsAsked">Needs in all.</param>
 /// <param name="InStep">Probability that the worst listener is in step, 0 to 1.</param>
 /// <param name="WorstListener">Whose it is; blank when nobody is served.</param>
 /// <param name="ToPay">Price of what is to buy.</param>
@@ -27,7 +27,21 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Plan">What to send back to choose it.</param>
 public sealed record RigView(
     string Title, string Headline, int Served, int Listeners, int NeedsMet, int NeedsAsked, double InStep, string WorstListener, decimal ToPay, string Currency, int Boxes,
-    int Leads, int LeadsToBuy, bool Proven, IReadOnlyList<LineRow> Rows, IReadOnlyList<Part> Parts, IReadOnlyList<PowerChoice> Power, IReadOnlyList<Reason> Reasons, IReadOnlyList<PlannedRoute> Plan);
+    int Leads, int LeadsToBuy, bool Proven, IReadOnlyList<LineRow> Rows, IReadOnlyList<Part> Parts, IReadOnlyList<PowerChoice> Power, IReadOnlyList<Reason> Reasons, IReadOnlyList<PlannedRoute> Plan)
+{
+    /// <summary>What it is, in a line.</summary>
+    public required string Name { get; init; }
+
+    /// <summary>In step in a word.</summary>
+    public required InStepWord Step { get; init; }
+
+    /// <summary>Preferences met, and asked for in all; a lead that is no trouble is not counted.</summary>
+    public required int PreferencesMet { get; init; }
+    public required int PreferencesAsked { get; init; }
+
+    /// <summary>What it gains and loses against the rig it is compared with; empty when they are level or there is none.</summary>
+    public required IReadOnlyList<string> Against { get; init; }
+}
 
 /// <summary>One reason.</summary>
 /// <param name="Kind">What it speaks for.</param>
@@ -59,9 +73,18 @@ public static class RigViews
         var listeners = rig.Site.Look.Listeners.Count;
         var worst = rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep);
         return new(
-            ranked.Title, Headline(score.Served, listeners, rig, parts), score.Served, listeners, rig.Routes.Sum(r => Needs.Of(r).Count(n => n.Met)), rig.Routes.Sum(r => Needs.Of(r).Count), score.InStep,
+            ranked.Title, Headline(score.Served, listeners, rig, parts), score.Served, listeners, Asked(false, true), Asked(false, false), score.InStep,
             worst?.Name ?? "", score.Price, rig.Site.Shelf.Currency, score.Boxes, leads.Sum(l => l.Needed), leads.Sum(l => l.ToBuy), ranked.Proven, rows, parts, rig.Power,
-            Reasons(ranked, arrivals, rows, next), RigPlan.Of(rig).Routes);
+            Reasons(ranked, arrivals, rows, next), RigPlan.Of(rig).Routes)
+        {
+            Name = RigNames.Of(rig),
+            Step = score.Step,
+            PreferencesMet = Asked(true, true),
+            PreferencesAsked = Asked(true, false),
+            Against = next is null ? [] : Comparison.Differences(score, next.Score, rig.Site.Shelf.Currency),
+        };
+
+        int Asked(bool preferences, bool onlyMet) => rig.Routes.Sum(r => Needs.Of(r).Count(n => n.IsPreference == preferences && (n.Met || !onlyMet)));
     }
 
     private static string Headline(int served, int listeners, Rig rig, IReadOnlyList<Part> parts)
@@ -147,6 +170,6 @@ public static class RigViews
     private static string Trade(RankedRig first, RankedRig next)
     {
         var parts = Comparison.Differences(first.Score, next.Score, first.Rig.Site.Shelf.Currency);
-        return parts.Count == 0 ? $"Level with “{next.Title.ToLowerInvariant()}” on every count." : $"Against “{next.Title.ToLowerInvariant()}”: {string.Join(", ", parts)}.";
+        return parts.Count == 0 ? $"Level with {RigNames.Of(next.Rig)} on every count." : $"Against {RigNames.Of(next.Rig)}: {string.Join(", ", parts)}.";
     }
 }

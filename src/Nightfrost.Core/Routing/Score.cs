@@ -3,40 +3,87 @@ namespace Nightfrost.Core.Routing;
 /// <summary>What rigs are compared by, after the number of listeners served.</summary>
 public enum Criterion
 {
-    /// <summary>Wishes met, and watched programmes heard, over all listeners.</summary>
+    /// <summary>Needs met, and watched programmes heard, over all listeners.</summary>
     Needs,
 
-    /// <summary>Probability that the worst listener is in step, in steps of 5 %.</summary>
+    /// <summary>In step, doubtful or out of step, at the worst listener.</summary>
     InStep,
 
-    /// <summary>Price of what is to buy.</summary>
+    /// <summary>Whether the link holds at every place, for every listener.</summary>
+    Link,
+
+    /// <summary>Preferences met, over all listeners.</summary>
+    Preferences,
+
+    /// <summary>Price of what is to buy, in steps.</summary>
     Price,
 
-    /// <summary>Boxes to switch on each time.</summary>
+    /// <summary>Things to switch on each time.</summary>
     Boxes,
 
-    /// <summary>Sound quality of the worst listener, in four grades, as it counts for each.</summary>
+    /// <summary>Sound quality of the worst listener, in four words.</summary>
     Quality,
-
-    /// <summary>Link margin of the worst listener, in three words.</summary>
-    Margin,
 }
 
-/// <summary>How good a rig is. Compared place by place in the order of the priorities.</summary>
-/// <param name="Served">Listeners with a route.</param>
-/// <param name="NeedsMet">Wishes met and watched programmes heard.</param>
-/// <param name="InStep">Probability that the worst served listener is inside the tolerance, 0 to 1; 1 when nobody is served.</param>
-/// <param name="Price">Price of what is not owned.</param>
-/// <param name="Boxes">Boxes to switch on each time.</param>
-/// <param name="Quality">Sound quality of the worst served listener, 1 to 4.</param>
-/// <param name="Margin">Link margin of the worst served listener: 0 poor, 1 fair, 2 good or a wire.</param>
-public readonly record struct Score(int Served, int NeedsMet, double InStep, decimal Price, int Boxes, int Quality, int Margin)
+/// <summary>In step in three words, the worst first.</summary>
+public enum InStepWord
 {
-    /// <summary>Probability in steps of 5 %, 0 to 20: finer differences are below what the starting values can tell.</summary>
-    public int Grade => GradeOf(InStep);
+    OutOfStep,
+    Doubtful,
+    InStep,
+}
 
-    /// <summary>The grade of a probability.</summary>
-    public static int GradeOf(double probability) => (int)Math.Floor(probability * 20 + 1e-9);
+/// <summary>Says when a probability is good enough.</summary>
+public static class InStepWords
+{
+    /// <summary>Least probability that is doubtful, %; what is less is out of step (starting value).</summary>
+    public const int DoubtfulFromPercent = 50;
+
+    // A probability that is short of a limit by less than this reaches it.
+    private const double Slack = 1e-9;
+
+    /// <summary>The word for a probability.</summary>
+    /// <param name="probability">Of being inside the tolerance, 0 to 1.</param>
+    /// <param name="goodEnoughPercent">From where it is good enough, %: <see cref="Sites.Look.GoodEnoughPercent"/>.</param>
+    public static InStepWord Of(double probability, int goodEnoughPercent) =>
+        probability + Slack >= goodEnoughPercent / 100.0 ? InStepWord.InStep : probability + Slack >= DoubtfulFromPercent / 100.0 ? InStepWord.Doubtful : InStepWord.OutOfStep;
+
+    /// <summary>As it is said.</summary>
+    public static string Of(InStepWord word) => word switch { InStepWord.InStep => "in step", InStepWord.Doubtful => "doubtful", _ => "out of step" };
+}
+
+/// <summary>How good a rig is. Compared place by place in the order of the priorities, then by what tells equals apart.</summary>
+/// <param name="Served">Listeners with a route.</param>
+/// <param name="NeedsMet">Needs met and watched programmes heard.</param>
+/// <param name="InStep">Probability that the worst served listener is inside the tolerance, 0 to 1; 1 when nobody is served. Shown; only its word is compared.</param>
+/// <param name="Step">The word for it.</param>
+/// <param name="Margin">Link margin of the worst served listener: 0 poor, 1 fair, 2 good or a wire. Shown; only whether it holds is compared.</param>
+/// <param name="PreferencesMet">Preferences met.</param>
+/// <param name="Price">Price of what is not owned.</param>
+/// <param name="Boxes">Things to switch on each time.</param>
+/// <param name="Quality">Sound quality of the worst served listener, 1 to 4.</param>
+public readonly record struct Score(int Served, int NeedsMet, double InStep, InStepWord Step, int Margin, int PreferencesMet, decimal Price, int Boxes, int Quality)
+{
+    /// <summary>Prices are compared in steps of this much, in the shelf's currency (starting value): less is not worth a worse rig.</summary>
+    public const int PriceStep = 5;
+
+    /// <summary>Adapters, transmitters and relays: of equals, the rig with fewer is better.</summary>
+    public int Between { get; init; }
+
+    /// <summary>Leads that carry an analogue signal: of equals, the rig with fewer is better.</summary>
+    public int AnalogueLeads { get; init; }
+
+    /// <summary>True when the link is fair or better at every place.</summary>
+    public bool Holds => Margin > 0;
+
+    /// <summary>Whole steps of a price.</summary>
+    /// <param name="cents">The price, in hundredths.</param>
+    internal static long PriceStepOf(long cents) => cents / (100 * PriceStep);
+
+    /// <summary>The highest price of the same step, in hundredths.</summary>
+    internal long MostCents => (Steps + 1) * 100 * PriceStep - 1;
+
+    private long Steps => PriceStepOf((long)Math.Round(Price * 100));
 
     /// <summary>Positive when this score is better than the other under an order of priorities, 0 when neither is.</summary>
     public int Against(in Score other, Priorities priorities)
@@ -49,64 +96,34 @@ public readonly record struct Score(int Served, int NeedsMet, double InStep, dec
             by = On(criterion, other);
         }
 
-        return by;
+        return by != 0 ? by : Neatness(other);
     }
 
     /// <summary>Positive when this score is better than the other on one criterion.</summary>
     public int On(Criterion criterion, in Score other) => criterion switch
     {
         Criterion.Needs => NeedsMet.CompareTo(other.NeedsMet),
-        Criterion.InStep => Grade.CompareTo(other.Grade),
-        Criterion.Price => other.Price.CompareTo(Price),
+        Criterion.InStep => Step.CompareTo(other.Step),
+        Criterion.Link => Holds.CompareTo(other.Holds),
+        Criterion.Preferences => PreferencesMet.CompareTo(other.PreferencesMet),
+        Criterion.Price => other.Steps.CompareTo(Steps),
         Criterion.Boxes => other.Boxes.CompareTo(Boxes),
-        Criterion.Quality => Quality.CompareTo(other.Quality),
-        _ => Margin.CompareTo(other.Margin),
+        _ => Quality.CompareTo(other.Quality),
     };
+
+    /// <summary>Positive when this score is better than the other in what tells equals apart: fewer boxes between socket and ear, then digital before analogue, then the price itself.</summary>
+    public int Neatness(in Score other)
+    {
+        var by = other.Between.CompareTo(Between);
+        by = by != 0 ? by : other.AnalogueLeads.CompareTo(AnalogueLeads);
+        return by != 0 ? by : other.Price.CompareTo(Price);
+    }
 
     /// <summary>True when this score is at least as good on every criterion, and serves as many.</summary>
     public bool IsNoWorseThan(in Score other) =>
-        Served >= other.Served && NeedsMet >= other.NeedsMet && Grade >= other.Grade && Price <= other.Price && Boxes <= other.Boxes && Quality >= other.Quality && Margin >= other.Margin;
-}
+        Served >= other.Served && NeedsMet >= other.NeedsMet && Step >= other.Step && Holds.CompareTo(other.Holds) >= 0 && PreferencesMet >= other.PreferencesMet && Steps <= other.Steps
+        && Boxes <= other.Boxes && Quality >= other.Quality;
 
-/// <summary>The order in which rigs are compared.</summary>
-public sealed record Priorities
-{
-    /// <summary>Wishes, then lip-sync, price, boxes, quality and margin.</summary>
-    public static Priorities Usual { get; } = new([Criterion.Needs, Criterion.InStep, Criterion.Price, Criterion.Boxes, Criterion.Quality, Criterion.Margin]);
-
-    /// <param name="order">Every criterion once, the first one first.</param>
-    /// <exception cref="ArgumentException">A criterion is missing or stands twice.</exception>
-    public Priorities(IReadOnlyList<Criterion> order)
-    {
-        if (order.Count != Enum.GetValues<Criterion>().Length || order.Distinct().Count() != order.Count)
-            throw new ArgumentException("Every criterion stands in the order once.", nameof(order));
-        Order = order;
-    }
-
-    /// <summary>Every criterion once.</summary>
-    public IReadOnlyList<Criterion> Order { get; }
-
-    /// <summary>The same order with one criterion put first.</summary>
-    public Priorities With(Criterion first) => new([first, .. Order.Where(c => c != first)]);
-
-    /// <summary>The usual order with some criteria put first.</summary>
-    public static Priorities Starting(params ReadOnlySpan<Criterion> first)
-    {
-        List<Criterion> order = [.. first];
-        order.AddRange(Usual.Order.Where(c => !order.Contains(c)));
-        return new(order);
-    }
-}
-
-/// <summary>What a rig must keep to.</summary>
-/// <param name="Budget">Most to pay, in the shelf's currency; null for no limit.</param>
-/// <param name="NoWires">No wire from a source across the floor to a listener.</param>
-/// <param name="MustUse">Ids of sockets or devices that must stand in the rig.</param>
-/// <param name="MustNotUse">Ids of sockets or devices that must not.</param>
-public sealed record Limits(decimal? Budget, bool NoWires, IReadOnlyList<string> MustUse, IReadOnlyList<string> MustNotUse)
-{
-    /// <summary>Most things that may be demanded at once.</summary>
-    public const int MostDemanded = 3;
-
-    public static Limits None { get; } = new(null, false, [], []);
+    /// <summary>The level of a criterion that is only as good as the worst listener's.</summary>
+    internal int LevelOf(Criterion criterion) => criterion switch { Criterion.InStep => (int)Step, Criterion.Link => Holds ? 1 : 0, _ => Quality };
 }

@@ -89,7 +89,7 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
         {
             var margin = line.MarginOf(listener, ear);
             if (ear.Most >= size && margin >= 0)
-                Enter(ear, new(ear.Scarce, line.NeedsOf(ear), ear.Cents, ear.Hand, grades.Of(line.Prefix, ear.Suffix, tolerances[listener]), ear.Quality, margin), line, first);
+                Enter(ear, new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort, grades.Of(line.Prefix, ear.Suffix, tolerances[listener]), ear.Quality, margin > 0 ? 1 : 0), line, first);
         }
     }
 

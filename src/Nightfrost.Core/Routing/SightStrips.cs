@@ -70,6 +70,6 @@ public static class SightStrips
         if (sends.IsInfrared && (Obstacles.StopsInfrared(place.Way, walls) ?? (listener.ClearLine == Known.No ? "something" : null)) is { } what)
             return new(end.Words, null, -1, $"stopped by {what}");
         var reach = Reach.At(sends, new AirLink { Technology = end.Technology, Transmits = false, SensitivityDbm = end.SensitivityDbm }, place, walls)!;
-        return new(end.Words, reach.MarginDb, reach.Usable ? reach.Grade : -1, reach.Usable ? reach.Words : $"{reach.Words.Split(',')[0]}, out of reach");
+        return new(end.Words, reach.MarginDb, reach.Usable ? reach.Grade : -1, reach.Usable || reach.UsableM is not null ? reach.Words : $"{reach.Words.Split(',')[0]}, out of reach");
     }
 }

@@ -9,22 +9,20 @@ public static class SoundQuality
     /// <summary>As good as a wire.</summary>
     public const int Best = 4;
 
+    /// <summary>Good: what somebody to whom sound is important asks for.</summary>
+    public const int Good = 3;
+
     /// <summary>Grade of the weaker of the route's links, 1 to 4.</summary>
     public static int Of(Route route)
     {
         return Math.Min(OfCoding(route.Sends, route.Coding), OfRelay(route.AtEar));
     }
 
-    /// <summary>The same as it counts for this listener: always 4 where quality is unimportant, each grade lost counted twice where it is important.</summary>
+    /// <summary>The same as it counts for this listener: always 4 where quality is unimportant.</summary>
     public static int Weighed(Route route) => Weighed(Of(route), route.AtEar.Listener);
 
     /// <summary>A grade as it counts for a listener.</summary>
-    internal static int Weighed(int grade, Listener listener) => listener.Quality switch
-    {
-        QualityWeight.Unimportant => Best,
-        QualityWeight.Important => Math.Max(1, Best - 2 * (Best - grade)),
-        _ => grade,
-    };
+    internal static int Weighed(int grade, Listener listener) => listener.Quality == QualityWeight.Unimportant ? Best : grade;
 
     /// <summary>Grade of the link behind a relay, 1 to 4; 4 without one.</summary>
     internal static int OfRelay(Ear ear) => ear.RelaySends is { } second ? OfCoding(second, Negotiation.Between(second, ear.RelayReaches, false)) : Best;

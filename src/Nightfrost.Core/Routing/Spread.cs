@@ -1,9 +1,11 @@
+using Nightfrost.Core.Routing.Search;
+
 namespace Nightfrost.Core.Routing;
 
 /// <summary>Chooses what is shown of the rigs that nothing beats: the best, the best on each criterion, and then those least like what is shown already.</summary>
 internal static class Spread
 {
-    private const int Places = 6;
+    private const int Places = 7;
 
     private static readonly (Criterion Criterion, string Title)[] Ends =
     [
@@ -11,8 +13,9 @@ internal static class Spread
         (Criterion.InStep, "Surest in step"),
         (Criterion.Boxes, "Least to switch on"),
         (Criterion.Quality, "Best sound"),
-        (Criterion.Margin, "Strongest link"),
-        (Criterion.Needs, "Most wishes met"),
+        (Criterion.Link, "A link that holds"),
+        (Criterion.Needs, "Most needs met"),
+        (Criterion.Preferences, "Most preferences met"),
     ];
 
     /// <summary>At most <see cref="Router.MostShown"/> rigs, the best first.</summary>
@@ -32,9 +35,16 @@ internal static class Spread
                 Show(first, title);
         }
 
+        // The plain wire is what everything else is weighed against: its price is the tether.
+        if (shown.All(s => !IsWired(s.Rig)) && left.Find(r => IsWired(r.Rig)) is { } wired)
+            Show(wired, "Plain wire");
         var spans = Spans(rigs);
-        while (shown.Count < Router.MostShown && left.Count > 0)
+        while (shown.Count < Router.MostShown)
         {
+            // Of near-twins one is enough.
+            left.RemoveAll(r => shown.Any(s => RigNames.Of(s.Rig) == RigNames.Of(r.Rig)));
+            if (left.Count == 0)
+                break;
             var next = left.MaxBy(r => shown.Min(s => Distance(r.Score, s.Score, spans)))!;
             Show(next, Comparison.BetterOn(next.Score, shown[0].Score));
         }
@@ -47,6 +57,8 @@ internal static class Spread
             shown.Add(new(title, rig.Rig, rig.Score, shown.Count == 0 ? bestProven : complete));
         }
     }
+
+    private static bool IsWired(Rig rig) => rig.Routes.All(r => r.Sends is null);
 
     private static int Compare(UnbeatenRig a, UnbeatenRig b, Priorities priorities) => b.Score.Against(a.Score, priorities);
 
@@ -73,5 +85,5 @@ internal static class Spread
         return spans;
     }
 
-    private static double Place(in Score s, int at) => at switch { 0 => s.NeedsMet, 1 => s.Grade, 2 => (double)s.Price, 3 => s.Boxes, 4 => s.Quality, _ => s.Margin };
+    private static double Place(in Score s, int at) => at switch { 0 => s.NeedsMet, 1 => (int)s.Step, 2 => (double)s.Price, 3 => s.Boxes, 4 => s.Quality, 5 => s.PreferencesMet, _ => s.Holds ? 1 : 0 };
 }

@@ -1,19 +1,16 @@
 namespace Nightfrost.Core.Routing;
 
 /// <summary>Tells which of the lines on one socket and fork can stand in for which, whatever the rig and whatever else it takes of things at hand.</summary>
-/// <typeparam name="T">The worth of an ear.</typeparam>
 /// <param name="lines">The lines.</param>
 /// <param name="worths">What their ears are worth.</param>
-/// <param name="worthOf">What a feed is worth.</param>
-internal sealed class StandIns<T>(FeedLine[] lines, LineWorths<T> worths, Func<FeedLine, T> worthOf)
-    where T : struct, IWorth<T>
+internal sealed class StandIns(FeedLine[] lines, LineWorths worths)
 {
-    private readonly T[] _feeds = new T[lines.Length];
+    private readonly Worth[] _feeds = new Worth[lines.Length];
     private readonly int[] _most = new int[lines.Length];
-    private readonly WorthList<T>[] _lists = new WorthList<T>[lines.Length];
+    private readonly WorthList[] _lists = new WorthList[lines.Length];
 
     // The best of each listener's ears for a feed of their own, side by side, and the set of listeners who have none.
-    private readonly T[] _bests = new T[lines.Length * worths.Listeners];
+    private readonly Worth[] _bests = new Worth[lines.Length * worths.Listeners];
     private readonly uint[] _without = new uint[lines.Length];
 
     // The listener whose ears told the last two lines apart.
@@ -27,7 +24,7 @@ internal sealed class StandIns<T>(FeedLine[] lines, LineWorths<T> worths, Func<F
         var list = _lists[at] = worths.Of(lines[at]);
         if (list.All.Length == 0)
             return false;
-        (_feeds[at], _most[at]) = (worthOf(lines[at]), lines[at].Most);
+        (_feeds[at], _most[at]) = (new(0, 0, 0, lines[at].Cents, lines[at].Effort, 0, 0, 0), lines[at].Most);
         for (var i = 0; i < worths.Listeners; i++)
             _without[at] |= list.IsEmpty(i) ? 1u << i : 0;
         list.Bests.AsSpan(0, worths.Listeners).CopyTo(_bests.AsSpan(at * worths.Listeners));
@@ -42,7 +39,7 @@ internal sealed class StandIns<T>(FeedLine[] lines, LineWorths<T> worths, Func<F
     private bool AreNoWorse(int one, int other)
     {
         var n = worths.Listeners;
-        ReadOnlySpan<T> mine = _bests.AsSpan(one * n, n), others = _bests.AsSpan(other * n, n);
+        ReadOnlySpan<Worth> mine = _bests.AsSpan(one * n, n), others = _bests.AsSpan(other * n, n);
         if (IsWorse(mine, others, other, _telling))
             return false;
         for (var i = 0; i < n; i++)
@@ -56,5 +53,5 @@ internal sealed class StandIns<T>(FeedLine[] lines, LineWorths<T> worths, Func<F
         return true;
     }
 
-    private bool IsWorse(ReadOnlySpan<T> mine, ReadOnlySpan<T> others, int other, int i) => (_without[other] >> i & 1) == 0 && !mine[i].IsNoWorseThan(others[i]);
+    private bool IsWorse(ReadOnlySpan<Worth> mine, ReadOnlySpan<Worth> others, int other, int i) => (_without[other] >> i & 1) == 0 && !mine[i].IsNoWorseThan(others[i]);
 }

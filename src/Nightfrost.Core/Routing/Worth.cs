@@ -1,92 +1,63 @@
+using Nightfrost.Core.Routing.Search;
+
 namespace Nightfrost.Core.Routing;
 
-/// <summary>What an ear, or a feed alone, is worth, so that one can be held against another.</summary>
-/// <typeparam name="T">The worth itself.</typeparam>
-internal interface IWorth<T>
-    where T : struct
-{
-    /// <summary>True when it can stand in for another, whatever is at hand and whoever else wants it.</summary>
-    bool StandsInFor(in T other);
-
-    /// <summary>True when it is no worse in anything, whatever it uses of things at hand: without this it cannot stand in for another.</summary>
-    bool IsNoWorseThan(in T other);
-
-    /// <summary>The better of both in everything: no worse than what any of them is no worse than.</summary>
-    T BestWith(in T other);
-}
-
 /// <summary>
-/// What an ear, or a feed alone, is worth under any weighing. Whatever is counted but the price stands in one number, each count a bit wider than it needs,
+/// What an ear, or a feed alone, is worth, so that one can be held against another. Whatever is counted but the price stands in one number, each count a bit wider than it needs,
 /// so that one subtraction shows whether any of them is less than another's.
 /// </summary>
-internal readonly record struct Worth : IWorth<Worth>
+internal readonly record struct Worth
 {
-    // Places of the counts; what is switched on is counted down from the most.
-    private const int Margins = 0, Qualities = 4, Grades = 8, Hands = 14, Wishes = 25;
-    private const int MostHand = 1023, MostWishes = 1023, MostGrade = 31, MostLevel = 7;
+    // Places of the counts; effort is counted down from the most.
+    private const int Links = 0, Qualities = 4, Steps = 8, Efforts = 12, Wishes = 33, Tastes = 44;
+    private const int MostEffort = (1 << 20) - 1, MostWishes = 1023, MostLevel = 7;
 
     // The highest bit of each place.
-    private const ulong Guards = 1UL << (Qualities - 1) | 1UL << (Grades - 1) | 1UL << (Hands - 1) | 1UL << (Wishes - 1) | 1UL << 35;
+    private const ulong Guards = 1UL << (Qualities - 1) | 1UL << (Steps - 1) | 1UL << (Efforts - 1) | 1UL << (Wishes - 1) | 1UL << (Tastes - 1) | 1UL << 54;
 
     private readonly ulong _counts;
 
     /// <param name="scarce">Number of what it uses of things at hand: 0 for nothing, below 0 where something was asked for by name.</param>
-    /// <param name="needs">Wishes met, 0 to 1023.</param>
-    /// <param name="cents">Price, in hundredths.</param>
-    /// <param name="hand">Things to switch on, 0 to 1023.</param>
-    /// <param name="grade">In-step grade, 0 to 20.</param>
-    /// <param name="quality">Grade of the sound quality, 0 to 4.</param>
-    /// <param name="margin">Grade of the link margin, 0 to 2.</param>
+    /// <param name="needs">Needs met, 0 to 1023.</param>
+    /// <param name="preferences">Preferences met, 0 to 1023.</param>
+    /// <param name="cents">Price, in hundredths, everything at hand used freely.</param>
+    /// <param name="effort">By <see cref="Effort"/>, less than 2²⁰.</param>
+    /// <param name="step">In step, by <see cref="InStepWord"/>.</param>
+    /// <param name="quality">Sound quality, 0 to 4.</param>
+    /// <param name="link">1 where the link holds, else 0.</param>
     /// <exception cref="ArgumentOutOfRangeException">A count lies outside its range.</exception>
-    public Worth(int scarce, int needs, long cents, int hand, int grade, int quality, int margin)
-        : this(scarce, cents, (ulong)needs << Wishes | (ulong)(MostHand - hand) << Hands | (ulong)grade << Grades | (ulong)quality << Qualities | (ulong)margin << Margins)
+    public Worth(int scarce, int needs, int preferences, long cents, int effort, int step, int quality, int link)
+        : this(scarce, cents, (ulong)preferences << Tastes | (ulong)needs << Wishes | (ulong)(MostEffort - effort) << Efforts | (ulong)step << Steps | (ulong)quality << Qualities | (ulong)link << Links)
     {
-        if ((uint)needs > MostWishes || (uint)hand > MostHand || (uint)grade > MostGrade || (uint)quality > MostLevel || (uint)margin > MostLevel)
-            throw new ArgumentOutOfRangeException(nameof(needs), FormattableString.Invariant($"Counts out of range: {needs} {hand} {grade} {quality} {margin}."));
+        if ((uint)needs > MostWishes || (uint)preferences > MostWishes || (uint)effort > MostEffort || (uint)step > MostLevel || (uint)quality > MostLevel || (uint)link > MostLevel)
+            throw new ArgumentOutOfRangeException(nameof(needs), FormattableString.Invariant($"Counts out of range: {needs} {preferences} {effort} {step} {quality} {link}."));
     }
 
     private Worth(int scarce, long cents, ulong counts) => (Scarce, Cents, _counts) = (scarce, cents, counts);
 
+    /// <summary>What it uses of things at hand, as given.</summary>
     public int Scarce { get; }
     public long Cents { get; }
     public int Needs => (int)(_counts >> Wishes) & MostWishes;
-    public int Hand => MostHand - ((int)(_counts >> Hands) & MostHand);
-    public int Grade => (int)(_counts >> Grades) & MostGrade;
+    public int Preferences => (int)(_counts >> Tastes) & MostWishes;
+    public int Effort => MostEffort - ((int)(_counts >> Efforts) & MostEffort);
+    public int Step => (int)(_counts >> Steps) & MostLevel;
     public int Quality => (int)(_counts >> Qualities) & MostLevel;
-    public int Margin => (int)(_counts >> Margins) & MostLevel;
+    public int Link => (int)(_counts >> Links) & MostLevel;
 
-    /// <summary>The same without what is only as good as the worst listener's.</summary>
-    public Worth Adding => new(Scarce, Cents, _counts >> Hands << Hands);
+    /// <summary>True when it can stand in for another, whatever is at hand and whoever else wants it.</summary>
+    public bool StandsInFor(in Worth other) => (Scarce == other.Scarce || (Scarce == 0 && other.Scarce > 0)) && IsNoWorseThan(other);
 
-    /// <summary>The same without the in-step grade.</summary>
-    public Worth WithoutGrade => new(Scarce, Cents, _counts & ~((ulong)MostGrade << Grades));
-
-    /// <summary>The same without the in-step grade and the sound quality.</summary>
-    public Worth WithoutQuality => new(Scarce, Cents, _counts & ~((ulong)MostGrade << Grades | (ulong)MostLevel << Qualities));
-
-    public bool StandsInFor(in Worth other) => Weighed.MayStandIn(Scarce, other.Scarce) && IsNoWorseThan(other);
-
+    /// <summary>True when it is no worse in anything, whatever it uses of things at hand: without this it cannot stand in for another.</summary>
     public bool IsNoWorseThan(in Worth other) => Cents <= other.Cents && IsNoLess(_counts, other._counts);
 
+    /// <summary>The better of both in everything: no worse than what any of them is no worse than.</summary>
     public Worth BestWith(in Worth other) => new(
-        0, Math.Max(Needs, other.Needs), Math.Min(Cents, other.Cents), Math.Min(Hand, other.Hand), Math.Max(Grade, other.Grade), Math.Max(Quality, other.Quality), Math.Max(Margin, other.Margin));
+        0, Math.Max(Needs, other.Needs), Math.Max(Preferences, other.Preferences), Math.Min(Cents, other.Cents), Math.Min(Effort, other.Effort),
+        Math.Max(Step, other.Step), Math.Max(Quality, other.Quality), Math.Max(Link, other.Link));
 
-    public bool Reaches(Threshold least) => IsNoLess(_counts, (ulong)least.InStep << Grades | (ulong)least.Quality << Qualities | (ulong)least.Margin << Margins);
+    /// <summary>True when it reaches a threshold.</summary>
+    public bool Reaches(Threshold least) => IsNoLess(_counts, (ulong)least.Step << Steps | (ulong)least.Quality << Qualities | (ulong)least.Link << Links);
 
     private static bool IsNoLess(ulong mine, ulong other) => (((mine | Guards) - other) & Guards) == Guards;
-}
-
-/// <summary>The same under one weighing.</summary>
-/// <param name="Scarce">As in <see cref="Worth.Scarce"/>.</param>
-/// <param name="Key">The weighed sum; more is better.</param>
-internal readonly record struct Weighed(int Scarce, long Key) : IWorth<Weighed>
-{
-    public bool StandsInFor(in Weighed other) => MayStandIn(Scarce, other.Scarce) && Key >= other.Key;
-
-    public bool IsNoWorseThan(in Weighed other) => Key >= other.Key;
-
-    public Weighed BestWith(in Weighed other) => new(0, Math.Max(Key, other.Key));
-
-    /// <summary>True unless what is used of things at hand, or asked for by name, forbids that one stands in for another.</summary>
-    public static bool MayStandIn(int mine, int other) => mine == other || (mine == 0 && other > 0);
 }

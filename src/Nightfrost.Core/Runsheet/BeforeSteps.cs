@@ -14,7 +14,8 @@ public static class BeforeSteps
 
     internal static IEnumerable<Step> For(Rig rig)
     {
-        var worn = rig.Routes.SelectMany(r => new[] { r.AtEar.Receiver, r.AtEar.Relay }).OfType<Device>().Where(d => d.NearImplants).Select(d => d.Name).Distinct().ToList();
+        var worn = rig.Routes.Select(EarRules.AtBody).OfType<Device>().Select(d => d.Name).Distinct().ToList();
+        var answers = rig.Routes.Where(r => EarRules.AtBody(r) is not null && r.AtEar.Listener is { Implant: Known.Yes } l && l.ImplantIsAnswered()).Select(r => r.AtEar.Listener).ToList();
         yield return new Step
         {
             Id = AskAlarms,
@@ -33,7 +34,8 @@ public static class BeforeSteps
                 Phase = Phase.Before,
                 Place = "With the client",
                 Action = "Ask about pacemakers, pumps, shunts and other implants",
-                Detail = $"The {string.Join(" and the ", worn)} holds a magnet, a coil or a transmitter.",
+                Detail = $"The {string.Join(" and the ", worn)} comes close to the body with a magnet, a coil or a transmitter."
+                    + string.Concat(answers.Select(l => $" {l.Name} carries {EarRules.ImplantWords(l)}; {l.ImplantAnsweredBy.Trim()} allowed {l.ImplantAnsweredFor.Trim()} on {l.ImplantAnsweredOn:yyyy-MM-dd}.")),
                 Caution = "With an implant, keep it 15 cm away until the clinician has answered.",
                 Mandatory = true,
             };

@@ -23,6 +23,9 @@ public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, 
     /// <summary>Whose radio rules hold here.</summary>
     public Region Region { get; init; }
 
+    /// <summary>From which probability of being in step on a route is good enough here, %, 60 to 95 (starting value).</summary>
+    public int GoodEnoughPercent { get; init; } = 80;
+
     /// <summary>Sockets of the set and of every source, the set's first.</summary>
     public IEnumerable<SourcePort> AllSockets() => Set.Sockets.Concat(Sources.SelectMany(s => s.Sockets));
 
@@ -190,6 +193,26 @@ public enum RoomWish
     SetSilent,
 }
 
+/// <summary>Sorts of implants that magnets, loops or transmitters may disturb.</summary>
+public enum ImplantKind
+{
+    NotSaid,
+    Pacemaker,
+    Defibrillator,
+    CochlearImplant,
+    InsulinPump,
+    Shunt,
+    Other,
+}
+
+/// <summary>A side of the body.</summary>
+public enum BodySide
+{
+    NotSaid,
+    Left,
+    Right,
+}
+
 /// <summary>Which ears hear.</summary>
 public enum HearingEars
 {
@@ -201,13 +224,13 @@ public enum HearingEars
 /// <summary>How much sound quality counts for a listener.</summary>
 public enum QualityWeight
 {
-    /// <summary>As usual: one grade lost is one grade.</summary>
+    /// <summary>As usual: better is better where nothing else differs.</summary>
     Normal,
 
     /// <summary>Any quality serves.</summary>
     Unimportant,
 
-    /// <summary>One grade lost counts as two.</summary>
+    /// <summary>Good sound is asked for.</summary>
     Important,
 }
 
@@ -264,6 +287,21 @@ public sealed record Listener
     /// <summary>Carries an implant that magnets, loops or transmitters may disturb.</summary>
     public Known Implant { get; init; }
 
+    /// <summary>What sort it is.</summary>
+    public ImplantKind ImplantKind { get; init; }
+
+    /// <summary>On which side of the body.</summary>
+    public BodySide ImplantSide { get; init; }
+
+    /// <summary>Which clinician answered what may be worn; blank while nobody has.</summary>
+    public string ImplantAnsweredBy { get; init; } = "";
+
+    /// <summary>When that was.</summary>
+    public DateOnly? ImplantAnsweredOn { get; init; }
+
+    /// <summary>For what: the thing that may be worn, in the clinician's words.</summary>
+    public string ImplantAnsweredFor { get; init; } = "";
+
     /// <summary>Has a phone that may run an app, and carries it.</summary>
     public Known Phone { get; init; }
 
@@ -282,6 +320,9 @@ public sealed record Listener
     /// <summary>How much sound quality counts.</summary>
     public QualityWeight Quality { get; init; }
 
+    /// <summary>A lead from the source to this seat would keep off the ways people walk: along a wall, behind furniture.</summary>
+    public Known LeadKeepsOffWays { get; init; }
+
     /// <summary>Hours of listening a day, 0 to 24; 0 while not known.</summary>
     public double HoursADay { get; init; }
 
@@ -296,6 +337,9 @@ public sealed record Listener
 
     /// <summary>When it was confirmed.</summary>
     public DateOnly? AidsConfirmedOn { get; init; }
+
+    /// <summary>True when a clinician has said who, when and for what: until then nothing with a magnet, coil or transmitter is worn near the implant.</summary>
+    public bool ImplantIsAnswered() => !string.IsNullOrWhiteSpace(ImplantAnsweredBy) && ImplantAnsweredOn is not null && !string.IsNullOrWhiteSpace(ImplantAnsweredFor);
 
     /// <summary>The tolerance set that holds for this person.</summary>
     public string EffectiveToleranceId => ToleranceId ?? (ReadsLips ? Timing.Tolerances.LipReader : Timing.Tolerances.Broadcast);

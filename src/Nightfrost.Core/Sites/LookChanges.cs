@@ -55,6 +55,13 @@ public static class LookChanges
         ["ears"] = "hearing ears",
         ["telecoil"] = "telecoil programme",
         ["implant"] = "implant",
+        ["implantKind"] = "kind of implant",
+        ["implantSide"] = "side of the implant",
+        ["implantAnsweredBy"] = "implant answered for by",
+        ["implantAnsweredOn"] = "implant answered for on",
+        ["implantAnsweredFor"] = "implant answered for",
+        ["leadKeepsOffWays"] = "lead keeps off the ways",
+        ["goodEnoughPercent"] = "good enough from, %",
         ["phone"] = "phone carried",
         ["onRequestOnly"] = "streaming only when asked",
         ["leftAndRight"] = "left and right beside the seat",
@@ -104,7 +111,7 @@ public static class LookChanges
             Match(old.Sockets, fresh.Sockets, s => s.Id, s => $"{fresh.Name}, {SocketKinds.Of(s.Kind).InSentence}", nameOf, changes));
         Match(before.Walls, after.Walls, w => w.Id, w => $"Wall, {w.Name}", nameOf, changes);
         Compare("The air", before.Air, after.Air, nameOf, changes);
-        Compare("The site", new Rest(before.Region, before.Complaints), new Rest(after.Region, after.Complaints), nameOf, changes);
+        Compare("The site", new Rest(before.Region, before.Complaints, before.GoodEnoughPercent), new Rest(after.Region, after.Complaints, after.GoodEnoughPercent), nameOf, changes);
         Match(before.Set.DelaySettings, after.Set.DelaySettings, d => d.Name, d => $"Delay setting {d.Name}", nameOf, changes);
         Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, nameOf, changes, l => l with { Roams = [], Seat = Way.Unseen }, (old, fresh) =>
         {
@@ -135,7 +142,7 @@ public static class LookChanges
         }
     }
 
-    private sealed record Rest(Region Region, IReadOnlyList<Complaint> Complaints);
+    private sealed record Rest(Region Region, IReadOnlyList<Complaint> Complaints, int GoodEnoughPercent);
 
     /// <summary>A way with its walls by name.</summary>
     private sealed record SaidWay(IReadOnlyList<string> Crossings, bool WallsEntered, int Bodies, double OffAxisDeg, double TurnedAwayDeg, bool SunOnReceiver);

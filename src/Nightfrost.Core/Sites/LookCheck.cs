@@ -24,6 +24,9 @@ public static class LookCheck
     /// <summary>Most combinations of delay settings that are tried together.</summary>
     public const int MostDelayCombinations = 250_000;
 
+    /// <summary>Range of <see cref="Look.GoodEnoughPercent"/>.</summary>
+    public const int LeastGoodEnoughPercent = 60, MostGoodEnoughPercent = 95;
+
     /// <summary>Every problem, in reading order; empty when the look can be used.</summary>
     /// <param name="look">What was entered.</param>
     public static IReadOnlyList<FieldProblem> Problems(Look look)
@@ -31,6 +34,7 @@ public static class LookCheck
         var check = new EntryCheck();
         if (look.Complaints.Distinct().Count() < look.Complaints.Count)
             check.Add("complaints", "One of them is entered twice.", "Enter each once.");
+        check.Range("goodEnoughPercent", look.GoodEnoughPercent, LeastGoodEnoughPercent, MostGoodEnoughPercent, "%");
         CheckSet(look.Set, check);
         CheckSources(look, check);
         CheckAir(look, check);
@@ -162,6 +166,8 @@ public static class LookCheck
             check.Text($"{at}.name", listener.Name, PlainText.LongestName, required: true);
             check.Text($"{at}.receiverId", listener.ReceiverId, PlainText.LongestId);
             check.Text($"{at}.aidsConfirmedBy", listener.AidsConfirmedBy, PlainText.LongestName);
+            check.Text($"{at}.implantAnsweredBy", listener.ImplantAnsweredBy, PlainText.LongestName);
+            check.Text($"{at}.implantAnsweredFor", listener.ImplantAnsweredFor, PlainText.LongestName);
             check.Range($"{at}.seatDistanceM", listener.SeatDistanceM, 0.3, 50, "m");
             check.Range($"{at}.roamDistanceM", listener.RoamDistanceM, 0.3, 100, "m");
             check.Range($"{at}.hoursADay", listener.HoursADay, 0, 24, "h");

@@ -101,7 +101,7 @@ public class KitFileTests
     [InlineData("{\"format\":\"\\ud800\"}", "file")]
     [InlineData("[]", "format")]
     [InlineData("{\"format\":\"something\"}", "format")]
-    [InlineData("{\"format\":\"nightfrost-kit\",\"version\":2}", "version")]
+    [InlineData("{\"format\":\"nightfrost-kit\",\"version\":9}", "version")]
     [InlineData("{\"format\":\"nightfrost-kit\",\"version\":\"1\"}", "version")]
     [InlineData("{\"format\":\"nightfrost-kit\",\"version\":1,\"currency\":\"XXX\"}", "currency")]
     [InlineData("{\"format\":\"nightfrost-kit\",\"version\":1,\"currency\":\"GBP\"}", "devices")]

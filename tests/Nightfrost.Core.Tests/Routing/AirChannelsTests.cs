@@ -1,6 +1,7 @@
 using CsCheck;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -71,7 +72,7 @@ public class AirChannelsTests
         var boxes = counts.Select((count, i) => BaseOn($"box{i}", count)).ToList();
         var resources = new Resources();
         var channels = new ChannelStock(boxes, listeners, resources);
-        var parts = boxes.ConvertAll(box => new SplitterLine { Device = box, Most = 1, Hand = 0, Uses = channels.Of(box.Links[0]), Usb = UsbNeed.None, Cents = 0 });
+        var parts = boxes.ConvertAll(box => new SplitterLine { Device = box, Most = 1, Effort = 0, Uses = channels.Of(box.Links[0]), Usb = UsbNeed.None, Cents = 0 });
         var stock = new Stock(new Candidates
         {
             Site = Anywhere,

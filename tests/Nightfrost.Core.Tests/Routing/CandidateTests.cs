@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -69,7 +70,7 @@ public class CandidateTests
 
     [Theory]
     [MemberData(nameof(Seeds))]
-    public void Grade_quality_margin_wishes_and_boxes_are_those_of_the_rig_itself(int seed)
+    public void Step_quality_margin_needs_preferences_and_effort_are_those_of_the_rig_itself(int seed)
     {
         foreach (var ways in Sites(seed).Select(site => Alone(site).ToList()).Where(ways => ways.Count > 0))
         {
@@ -77,11 +78,12 @@ public class CandidateTests
             foreach (var (candidates, line, listener, ear, rig) in ways)
             {
                 var score = rig.Score(arrivals);
-                Assert.Equal(score.Grade, candidates.GradeOf(line, listener, ear));
+                Assert.Equal((int)score.Step, candidates.StepOf(line, listener, ear));
                 Assert.Equal(score.Quality, ear.Quality);
                 Assert.Equal(score.Margin, line.MarginOf(listener, ear));
                 Assert.Equal(score.NeedsMet, line.NeedsOf(ear));
-                Assert.Equal(score.Boxes, line.Hand + ear.Hand + (line.Fork < 0 ? 0 : candidates.Forks[line.Fork].Splitters[0].Hand));
+                Assert.Equal(score.PreferencesMet, line.PreferencesOf(ear));
+                Assert.Equal(Effort.Of(score.Boxes, score.Between, score.AnalogueLeads), line.Effort + ear.Effort + (line.Fork < 0 ? 0 : candidates.Forks[line.Fork].Splitters[0].Effort));
             }
         }
     }
@@ -119,18 +121,19 @@ public class CandidateTests
     [InlineData(3, 0, false)]
     [InlineData(3, 4, false)]
     public void What_uses_something_at_hand_stands_in_only_for_what_uses_the_same(int mine, int other, bool standsIn) =>
-        Assert.Equal(standsIn, new Worth(mine, 2, 100, 1, 15, 3, 2).StandsInFor(new Worth(other, 2, 100, 1, 15, 3, 2)));
+        Assert.Equal(standsIn, new Worth(mine, 2, 1, 100, 1, 1, 3, 0).StandsInFor(new Worth(other, 2, 1, 100, 1, 1, 3, 0)));
 
     [Theory]
-    [InlineData(3, 100, 1, 15, 3, 2)]
-    [InlineData(2, 99, 1, 15, 3, 2)]
-    [InlineData(2, 100, 0, 15, 3, 2)]
-    [InlineData(2, 100, 1, 16, 3, 2)]
-    [InlineData(2, 100, 1, 15, 4, 2)]
-    [InlineData(2, 100, 1, 15, 3, 3)]
-    public void One_that_is_better_in_anything_is_never_stood_in_for(int needs, long cents, int hand, int grade, int quality, int margin)
+    [InlineData(3, 1, 100, 1, 1, 3, 0)]
+    [InlineData(2, 2, 100, 1, 1, 3, 0)]
+    [InlineData(2, 1, 99, 1, 1, 3, 0)]
+    [InlineData(2, 1, 100, 0, 1, 3, 0)]
+    [InlineData(2, 1, 100, 1, 2, 3, 0)]
+    [InlineData(2, 1, 100, 1, 1, 4, 0)]
+    [InlineData(2, 1, 100, 1, 1, 3, 1)]
+    public void One_that_is_better_in_anything_is_never_stood_in_for(int needs, int preferences, long cents, int effort, int step, int quality, int link)
     {
-        var (worth, better) = (new Worth(0, 2, 100, 1, 15, 3, 2), new Worth(0, needs, cents, hand, grade, quality, margin));
+        var (worth, better) = (new Worth(0, 2, 1, 100, 1, 1, 3, 0), new Worth(0, needs, preferences, cents, effort, step, quality, link));
         Assert.False(worth.StandsInFor(better));
         Assert.True(better.StandsInFor(worth));
     }

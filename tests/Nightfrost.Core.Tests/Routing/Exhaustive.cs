@@ -12,11 +12,25 @@ internal static class Exhaustive
     /// <param name="wanted">Rigs that count; null for all.</param>
     public static IReadOnlyCollection<Score> Scores(Site site, Func<Rig, bool>? wanted = null)
     {
+        var scores = new HashSet<Score>();
+        Try(site, (rig, score) => scores.Add(score), wanted);
+        return scores;
+    }
+
+    /// <summary>Every legal rig that serves as many as can be served, with its score.</summary>
+    /// <param name="site">A small site.</param>
+    public static IReadOnlyList<(Rig Rig, Score Score)> Rigs(Site site)
+    {
+        var rigs = new List<(Rig Rig, Score Score)>();
+        Try(site, (rig, score) => rigs.Add((rig, score)), null);
+        return [.. rigs.Where(r => r.Score.Served == rigs.Max(other => other.Score.Served))];
+    }
+
+    private static void Try(Site site, Action<Rig, Score> found, Func<Rig, bool>? wanted)
+    {
         var arrivals = new Arrivals(site);
         var options = site.Look.Listeners.Select(l => RoutesOf(site, l).ToList()).ToList();
-        var scores = new HashSet<Score>();
         Walk(0, []);
-        return scores;
 
         void Walk(int at, List<Route> chosen)
         {
@@ -24,7 +38,7 @@ internal static class Exhaustive
             {
                 var rig = new Rig(site, chosen);
                 if (chosen.Count > 0 && rig.IsLegal() && wanted?.Invoke(rig) != false)
-                    scores.Add(rig.Score(arrivals));
+                    found(rig, rig.Score(arrivals));
                 return;
             }
 

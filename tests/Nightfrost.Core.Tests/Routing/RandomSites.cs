@@ -7,6 +7,19 @@ namespace Nightfrost.Core.Tests.Routing;
 /// <summary>Small random sites that meet everything the search must get right: shared sockets, things in a box, spares, modes, rates and relays.</summary>
 internal static class RandomSites
 {
+    /// <summary>Most combinations of routes that are tried one by one in a test.</summary>
+    public const long FewCombinations = 12_000;
+
+    /// <summary>A site small enough that all its combinations can be tried.</summary>
+    public static Site DrawSmall(Random random)
+    {
+        while (true)
+        {
+            if (Draw(random) is var site && Exhaustive.Combinations(site) <= FewCombinations)
+                return site;
+        }
+    }
+
     public static Site Draw(Random random)
     {
         var sockets = Sockets(random);
@@ -118,6 +131,7 @@ internal static class RandomSites
             OwnVolume = random.Next(2) == 0,
             UnsteadyHands = random.Next(3) == 0,
             LeavesRoom = random.Next(5) == 0,
+            LeadKeepsOffWays = (Known)random.Next(3),
             LeftAndRight = random.Next(6) == 0,
             Ears = random.Next(5) == 0 ? HearingEars.LeftOnly : HearingEars.Both,
             Quality = (QualityWeight)random.Next(3),

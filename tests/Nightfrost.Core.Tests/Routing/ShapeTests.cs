@@ -17,7 +17,7 @@ public class ShapeTests
     }
 
     private static Worth WorthOf(Candidates candidates, FeedLine line, int listener, EarOption ear) =>
-        new(ear.Scarce, line.NeedsOf(ear), ear.Cents, ear.Hand, candidates.GradeOf(line, listener, ear), ear.Quality, line.MarginOf(listener, ear));
+        new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort, candidates.StepOf(line, listener, ear), ear.Quality, line.MarginOf(listener, ear) > 0 ? 1 : 0);
 
     [Theory]
     [MemberData(nameof(Seeds))]
@@ -129,8 +129,8 @@ public class ShapeTests
     [InlineData(5, -5, false)]
     public void What_was_asked_for_by_name_is_stood_in_for_by_nothing_else(int mine, int other, bool standsIn)
     {
-        Assert.Equal(standsIn, new Weighed(mine, 100).StandsInFor(new Weighed(other, 100)));
-        Assert.False(new Weighed(mine, 99).StandsInFor(new Weighed(other, 100)));
+        Assert.Equal(standsIn, new Worth(mine, 0, 0, 100, 0, 0, 0, 0).StandsInFor(new Worth(other, 0, 0, 100, 0, 0, 0, 0)));
+        Assert.False(new Worth(mine, 0, 0, 101, 0, 0, 0, 0).StandsInFor(new Worth(other, 0, 0, 100, 0, 0, 0, 0)));
     }
 
     [Theory]

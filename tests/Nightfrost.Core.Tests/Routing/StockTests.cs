@@ -1,5 +1,6 @@
 using CsCheck;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -34,7 +35,7 @@ public class StockTests
         {
             var usb = new UsbNeed(part.Fits);
             Use[] uses = [.. new Use[] { new(1, part.First), new(2, part.Second), new(Supply, usb.Unfed) }.Where(use => use.Pieces > 0)];
-            return new SplitterLine { Device = Splitter(), Most = 1, Hand = 0, Uses = uses, Usb = usb, Cents = resources.CentsOf(uses) };
+            return new SplitterLine { Device = Splitter(), Most = 1, Effort = 0, Uses = uses, Usb = usb, Cents = resources.CentsOf(uses) };
         }).ToList();
         var site = new Site(Look([Optical()], Listener()), Shelf());
         var candidates = new Candidates

@@ -1,16 +1,17 @@
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Search;
 
 namespace Nightfrost.Core.Tests.Routing;
 
 /// <summary>Counts packed into one number compare as the counts themselves do.</summary>
 public class WorthTests
 {
-    private sealed record Plain(int Needs, long Cents, int Hand, int Grade, int Quality, int Margin)
+    private sealed record Plain(int Needs, int Preferences, long Cents, int Effort, int Step, int Quality, int Link)
     {
-        public Worth Packed => new(0, Needs, Cents, Hand, Grade, Quality, Margin);
+        public Worth Packed => new(0, Needs, Preferences, Cents, Effort, Step, Quality, Link);
 
         public bool IsNoWorseThan(Plain other) =>
-            Needs >= other.Needs && Cents <= other.Cents && Hand <= other.Hand && Grade >= other.Grade && Quality >= other.Quality && Margin >= other.Margin;
+            Needs >= other.Needs && Preferences >= other.Preferences && Cents <= other.Cents && Effort <= other.Effort && Step >= other.Step && Quality >= other.Quality && Link >= other.Link;
     }
 
     private static IEnumerable<Plain> Draw(int count)
@@ -18,14 +19,14 @@ public class WorthTests
         // Few values of each, so that every order of two occurs, and the ends of what fits.
         var random = new Random(7);
         for (var i = 0; i < count; i++)
-            yield return new(One(0, 1, 2, 1023), One(0, 1, 50_000), One(0, 1, 2, 1023), One(0, 15, 20), One(0, 2, 4), One(0, 1, 2));
+            yield return new(One(0, 1, 2, 1023), One(0, 1, 1023), One(0, 1, 50_000), One(0, 1, 2, 1_048_575), One(0, 1, 2), One(0, 2, 4), One(0, 1));
 
         int One(params int[] values) => values[random.Next(values.Length)];
     }
 
     [Fact]
     public void It_gives_back_what_was_put_in() =>
-        Assert.All(Draw(500), one => Assert.Equal(one, new Plain(one.Packed.Needs, one.Packed.Cents, one.Packed.Hand, one.Packed.Grade, one.Packed.Quality, one.Packed.Margin)));
+        Assert.All(Draw(500), one => Assert.Equal(one, new Plain(one.Packed.Needs, one.Packed.Preferences, one.Packed.Cents, one.Packed.Effort, one.Packed.Step, one.Packed.Quality, one.Packed.Link)));
 
     [Fact]
     public void It_compares_as_its_counts_do()
@@ -63,30 +64,20 @@ public class WorthTests
     {
         foreach (var one in Draw(300))
         {
-            foreach (var least in Draw(20).Select(o => new Threshold(o.Grade, o.Quality, o.Margin)))
-                Assert.Equal(one.Grade >= least.InStep && one.Quality >= least.Quality && one.Margin >= least.Margin, one.Packed.Reaches(least));
-        }
-    }
-
-    [Fact]
-    public void What_adds_up_is_left_when_the_rest_is_taken_away()
-    {
-        foreach (var one in Draw(100))
-        {
-            Assert.Equal((one with { Grade = 0, Quality = 0, Margin = 0 }).Packed, one.Packed.Adding);
-            Assert.Equal((one with { Grade = 0, Quality = 0 }).Packed, one.Packed.WithoutQuality);
-            Assert.Equal((one with { Grade = 0 }).Packed, one.Packed.WithoutGrade);
+            foreach (var least in Draw(20).Select(o => new Threshold(o.Step, o.Link, o.Quality)))
+                Assert.Equal(one.Step >= least.Step && one.Quality >= least.Quality && one.Link >= least.Link, one.Packed.Reaches(least));
         }
     }
 
     [Theory]
-    [InlineData(-1, 0, 0, 0, 0)]
-    [InlineData(1024, 0, 0, 0, 0)]
-    [InlineData(0, -1, 0, 0, 0)]
-    [InlineData(0, 1024, 0, 0, 0)]
-    [InlineData(0, 0, 32, 0, 0)]
-    [InlineData(0, 0, 0, 8, 0)]
-    [InlineData(0, 0, 0, 0, -1)]
-    public void A_count_that_does_not_fit_is_refused(int needs, int hand, int grade, int quality, int margin) =>
-        Assert.Throws<ArgumentOutOfRangeException>(() => new Worth(0, needs, 0, hand, grade, quality, margin));
+    [InlineData(-1, 0, 0, 0, 0, 0)]
+    [InlineData(1024, 0, 0, 0, 0, 0)]
+    [InlineData(0, 1024, 0, 0, 0, 0)]
+    [InlineData(0, 0, -1, 0, 0, 0)]
+    [InlineData(0, 0, 1_048_576, 0, 0, 0)]
+    [InlineData(0, 0, 0, 8, 0, 0)]
+    [InlineData(0, 0, 0, 0, 8, 0)]
+    [InlineData(0, 0, 0, 0, 0, -1)]
+    public void A_count_that_does_not_fit_is_refused(int needs, int preferences, int effort, int step, int quality, int link) =>
+        Assert.Throws<ArgumentOutOfRangeException>(() => new Worth(0, needs, preferences, 0, effort, step, quality, link));
 }

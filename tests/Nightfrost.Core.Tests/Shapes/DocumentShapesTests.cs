@@ -135,7 +135,7 @@ public class DocumentShapesTests
         var reading = KitFile.Read(Encoding.UTF8.GetBytes(text), new Shelf([], "GBP"), Later);
         Assert.All(reading.Rows, row => Assert.Equal(RowFate.New, row.Fate));
         Assert.All(reading.Usable, device => Assert.Equal("Old Word", device.Maker));
-        var newer = KitFile.Read(Encoding.UTF8.GetBytes(text.Replace("\"version\": 1", "\"version\": 9", StringComparison.Ordinal)), Shelf(), Later);
+        var newer = KitFile.Read(Encoding.UTF8.GetBytes(text.Replace(FormattableString.Invariant($"\"version\": {KitFile.Version}"), "\"version\": 9", StringComparison.Ordinal)), Shelf(), Later);
         Assert.Contains("newer", newer.Unreadable!.Reason, StringComparison.Ordinal);
     }
 

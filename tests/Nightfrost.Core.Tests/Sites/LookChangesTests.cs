@@ -126,14 +126,14 @@ public class LookChangesTests
     {
         if (now is JsonArray)
             return [new JsonArray("other")];
-        if (key == "aidsConfirmedOn")
+        if (key is "aidsConfirmedOn" or "implantAnsweredOn")
             return ["2026-11-12"];
         return now?.GetValueKind() switch
         {
             JsonValueKind.True => [false],
             JsonValueKind.False => [true],
             JsonValueKind.Number => [now.GetValue<double>() + 3],
-            _ => ["no", "notYet", "fixed", "input", "taken", "film", "setSilent", "coaxial", "analogueOnly", "leftOnly", "important", "metal", "digital", "hiFi", "something else", 7],
+            _ => ["no", "notYet", "fixed", "input", "taken", "film", "setSilent", "coaxial", "analogueOnly", "leftOnly", "left", "pacemaker", "important", "metal", "digital", "hiFi", "something else", 7],
         };
     }
 }

@@ -3376,6 +3376,11 @@ export interface components {
             /** @description What is printed beside it. */
             label: string;
         };
+        /**
+         * @description A side of the body.
+         * @enum {unknown}
+         */
+        BodySide: "notSaid" | "left" | "right";
         /** @description The camera's own skew as it was found. */
         CameraFound: {
             /** @description What it is. */
@@ -3537,7 +3542,7 @@ export interface components {
          * @description What rigs are compared by, after the number of listeners served.
          * @enum {unknown}
          */
-        Criterion: "needs" | "inStep" | "price" | "boxes" | "quality" | "margin";
+        Criterion: "needs" | "inStep" | "link" | "preferences" | "price" | "boxes" | "quality";
         /** @description A wall met on a way. */
         Crossing: {
             /** @description The wall. */
@@ -3898,6 +3903,11 @@ export interface components {
          * @enum {unknown}
          */
         HearingEars: "both" | "leftOnly" | "rightOnly";
+        /**
+         * @description Sorts of implants that magnets, loops or transmitters may disturb.
+         * @enum {unknown}
+         */
+        ImplantKind: "notSaid" | "pacemaker" | "defibrillator" | "cochlearImplant" | "insulinPump" | "shunt" | "other";
         /** @description What an import did, or would do. */
         ImportView: {
             /** @description Each device of the file. */
@@ -3908,6 +3918,11 @@ export interface components {
              */
             kept: number;
         };
+        /**
+         * @description In step in three words, the worst first.
+         * @enum {unknown}
+         */
+        InStepWord: "outOfStep" | "doubtful" | "inStep";
         /** @description One device of a file. */
         KitRow: {
             /**
@@ -4041,6 +4056,19 @@ export interface components {
             telecoil?: components["schemas"]["Known"];
             /** @description Carries an implant that magnets, loops or transmitters may disturb. */
             implant?: components["schemas"]["Known"];
+            /** @description What sort it is. */
+            implantKind?: components["schemas"]["ImplantKind"];
+            /** @description On which side of the body. */
+            implantSide?: components["schemas"]["BodySide"];
+            /** @description Which clinician answered what may be worn; blank while nobody has. */
+            implantAnsweredBy?: string;
+            /**
+             * Format: date
+             * @description When that was.
+             */
+            implantAnsweredOn?: null | string;
+            /** @description For what: the thing that may be worn, in the clinician's words. */
+            implantAnsweredFor?: string;
             /** @description Has a phone that may run an app, and carries it. */
             phone?: components["schemas"]["Known"];
             /** @description Wants to be streamed to only when asked. */
@@ -4053,6 +4081,8 @@ export interface components {
             spatialRendering?: boolean;
             /** @description How much sound quality counts. */
             quality?: components["schemas"]["QualityWeight"];
+            /** @description A lead from the source to this seat would keep off the ways people walk: along a wall, behind furniture. */
+            leadKeepsOffWays?: components["schemas"]["Known"];
             /**
              * Format: double
              * @description Hours of listening a day, 0 to 24; 0 while not known.
@@ -4102,6 +4132,11 @@ export interface components {
             complaints?: components["schemas"]["Complaint"][];
             /** @description Whose radio rules hold here. */
             region?: components["schemas"]["Region"];
+            /**
+             * Format: int32
+             * @description From which probability of being in step on a route is good enough here, %, 60 to 95 (starting value).
+             */
+            goodEnoughPercent?: number;
         };
         /** @description A manual kept here. */
         ManualView: {
@@ -4213,10 +4248,14 @@ export interface components {
             /** @description True when it counts as in step. */
             inside?: boolean;
         };
-        /** @description One wish and whether it is met. */
+        /** @description One need or preference of a listener, and whether it is met. */
         Need: {
+            /** @description In a few words. */
             words: string;
+            /** @description True when it is. */
             met: boolean;
+            /** @description True for what is pleasant to have, and comes after being in step and a link that holds. */
+            isPreference: boolean;
         };
         /** @description A new case. */
         NewCase: {
@@ -4696,12 +4735,12 @@ export interface components {
             listeners: number;
             /**
              * Format: int32
-             * @description Wishes met.
+             * @description Needs met.
              */
             needsMet: number;
             /**
              * Format: int32
-             * @description Wishes in all.
+             * @description Needs in all.
              */
             needsAsked: number;
             /**
@@ -4745,6 +4784,19 @@ export interface components {
             reasons: components["schemas"]["Reason"][];
             /** @description What to send back to choose it. */
             plan: components["schemas"]["PlannedRoute"][];
+            /** @description What it is, in a line. */
+            name: string;
+            /** @description In step in a word. */
+            step: components["schemas"]["InStepWord"];
+            /**
+             * Format: int32
+             * @description Preferences met, and asked for in all; a lead that is no trouble is not counted.
+             */
+            preferencesMet: number;
+            /** Format: int32 */
+            preferencesAsked: number;
+            /** @description What it gains and loses against the rig it is compared with; empty when they are level or there is none. */
+            against: string[];
         };
         /** @description A place somebody goes to during a programme. */
         RoamPlace: {

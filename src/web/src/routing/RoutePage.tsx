@@ -140,7 +140,7 @@ export function RoutePage() {
           mt: 5,
         }}
       >
-        <Reasons rig={shown} title={picked === 0 ? 'Why this one' : `Why “${shown.title.toLowerCase()}”`} />
+        <Reasons rig={shown} title={picked === 0 ? 'Why this one' : 'Why this other one'} />
         {answer.rigs.length > 1 && (
           <Box sx={{ borderLeft: { md: 1 }, borderColor: { md: 'divider' }, pl: { md: 5 } }}>
             <Typography variant="h2" sx={{ pt: 4 }}>
@@ -209,13 +209,16 @@ function useThings(detail: Schema['CaseDetail']): Thing[] {
 const sameWays = (a: Rig, b: Rig) =>
   JSON.stringify(a.plan.map((p) => ({ ...p, readBack: null }))) === JSON.stringify(b.plan.map((p) => ({ ...p, readBack: null })))
 
+const stepWords: Record<Schema['InStepWord'], string> = { inStep: 'in step', doubtful: 'doubtful:', outOfStep: 'out of step:' }
+
 function Figures({ rig, measured }: { rig: Rig; measured: readonly Schema['MeasuredRow'][] }) {
   // Only where a measurement is worse than what was forecast; the board shows the others.
   const worst = measured.filter((m) => m.inStep < rig.inStep).sort((a, b) => a.inStep - b.inStep)[0]
   return (
     <>
       <Figure value={`${rig.served} of ${rig.listeners}`} after={rig.listeners === 1 ? 'listener served' : 'listeners served'} />
-      {rig.needsAsked > 0 && <Figure value={`${rig.needsMet} of ${rig.needsAsked}`} after="wishes met" />}
+      {rig.needsAsked > 0 && <Figure value={`${rig.needsMet} of ${rig.needsAsked}`} after="needs met" />}
+      {rig.preferencesAsked > 0 && <Figure value={`${rig.preferencesMet} of ${rig.preferencesAsked}`} after="preferences met" />}
       {worst && (
         <Figure
           before="measured in step"
@@ -224,7 +227,7 @@ function Figures({ rig, measured }: { rig: Rig; measured: readonly Schema['Measu
         />
       )}
       <Figure
-        before={worst ? 'forecast' : 'in step'}
+        before={worst ? 'forecast' : stepWords[rig.step]}
         value={percent(rig.inStep)}
         after={rig.listeners > 1 ? `at worst (${rig.worstListener})` : ''}
       />
@@ -275,13 +278,12 @@ function Other({ rig, onPick }: { rig: Rig; onPick: () => void }) {
       onClick={onPick}
       sx={{ display: 'block', width: '100%', textAlign: 'left', py: 3, borderBottom: 1, borderColor: 'divider' }}
     >
-      <Typography sx={{ fontWeight: 650, textDecoration: 'underline', textUnderlineOffset: 4 }}>{rig.title}</Typography>
+      <Typography sx={{ fontWeight: 650, textDecoration: 'underline', textUnderlineOffset: 4 }}>{rig.name}</Typography>
       <Typography variant="body2" color="textSecondary">
-        {rig.headline}.{' '}
         <Box component="b" sx={{ color: 'text.primary' }}>
-          In step {percent(rig.inStep)}
+          {rig.title}
         </Box>
-        , {money(rig.toPay, rig.currency)}, {count(rig.boxes, 'thing', 'things')} to switch on.
+        . {rig.against.length > 0 ? `${capital(rig.against.join(', '))}.` : 'Level with the best on every count.'}
       </Typography>
     </ButtonBase>
   )

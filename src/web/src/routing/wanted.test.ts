@@ -16,16 +16,17 @@ describe('what is wanted of a rig', () => {
       'price',
       'needs',
       'inStep',
+      'link',
+      'preferences',
       'boxes',
       'quality',
-      'margin',
     ])
   })
 
   it('keeps the first and last place when moved beyond them', () => {
     expect(moved(usualOrder, 'needs', -1)).toEqual(usualOrder)
-    expect(moved(usualOrder, 'margin', 1)).toEqual(usualOrder)
-    expect(moved(usualOrder, 'margin', -1)[4]).toBe('margin')
+    expect(moved(usualOrder, 'quality', 1)).toEqual(usualOrder)
+    expect(moved(usualOrder, 'quality', -1)[5]).toBe('quality')
   })
 
   it('asks the service only for limits that are set', () => {

@@ -11,15 +11,16 @@ export interface Wanted {
   mustNotUse: readonly string[]
 }
 
-export const usualOrder: readonly Criterion[] = ['needs', 'inStep', 'price', 'boxes', 'quality', 'margin']
+export const usualOrder: readonly Criterion[] = ['needs', 'inStep', 'link', 'preferences', 'price', 'boxes', 'quality']
 
 export const criterionWords: Record<Criterion, string> = {
-  needs: 'Wishes met',
+  needs: 'Needs met',
   inStep: 'In step',
   price: 'Price',
-  boxes: 'Boxes to switch on',
+  boxes: 'Things to switch on',
   quality: 'Sound quality',
-  margin: 'Link margin',
+  link: 'A link that holds',
+  preferences: 'Preferences met',
 }
 
 /** Reads what is wanted from the address; what is missing is as usual. */

@@ -1,4 +1,4 @@
-import { Box, Button, Checkbox, FormControlLabel, TextField } from '@mui/material'
+import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
 import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { unseenWay } from './lookEdits'
@@ -71,7 +71,67 @@ export function ListenerMore({ listener, wearsAids, problemOf, onChange }: Props
           width="100%"
         />
       </Box>
+      {listener.implant === 'yes' && <Implant listener={listener} problemOf={problemOf} onChange={onChange} />}
       {listener.leavesRoom && <Roams listener={listener} problemOf={problemOf} onChange={onChange} />}
+    </Box>
+  )
+}
+
+const implantKinds: Record<Schema['ImplantKind'], string> = {
+  notSaid: 'not said',
+  pacemaker: 'pacemaker',
+  defibrillator: 'defibrillator',
+  cochlearImplant: 'cochlear implant',
+  insulinPump: 'insulin pump',
+  shunt: 'shunt',
+  other: 'another one',
+}
+
+/** Which implant, and what the clinician answered: until then nothing magnetic or radiating is planned near it. */
+function Implant({ listener, problemOf, onChange }: Omit<Props, 'wearsAids'>) {
+  return (
+    <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start' }}>
+      <TextField
+        select
+        label="Which implant"
+        value={listener.implantKind ?? 'notSaid'}
+        onChange={(e) => onChange({ implantKind: e.target.value as Schema['ImplantKind'] })}
+      >
+        {Object.entries(implantKinds).map(([kind, words]) => (
+          <MenuItem key={kind} value={kind}>
+            {words}
+          </MenuItem>
+        ))}
+      </TextField>
+      <Choice
+        label="On which side"
+        value={listener.implantSide ?? 'notSaid'}
+        options={[
+          { value: 'notSaid', words: 'not said' },
+          { value: 'left', words: 'left' },
+          { value: 'right', words: 'right' },
+        ]}
+        onChange={(implantSide) => onChange({ implantSide })}
+      />
+      <TextField
+        label="Which clinician answered"
+        value={listener.implantAnsweredBy ?? ''}
+        {...saying(problemOf('implantAnsweredBy'), 'Until one has, nothing with a magnet, coil or transmitter is worn.')}
+        onChange={(e) => onChange({ implantAnsweredBy: e.target.value })}
+      />
+      <TextField
+        label="Answered on"
+        type="date"
+        value={listener.implantAnsweredOn ?? ''}
+        onChange={(e) => onChange({ implantAnsweredOn: e.target.value || null })}
+        slotProps={{ inputLabel: { shrink: true } }}
+      />
+      <TextField
+        label="For what"
+        value={listener.implantAnsweredFor ?? ''}
+        {...saying(problemOf('implantAnsweredFor'), 'In the clinician’s words: which thing may be worn.')}
+        onChange={(e) => onChange({ implantAnsweredFor: e.target.value })}
+      />
     </Box>
   )
 }

@@ -17,13 +17,15 @@ interface Props {
   receivers: readonly Schema['Device'][]
   tolerances: readonly Schema['Tolerance'][]
   most: number
+  goodEnoughPercent: number
+  onGoodEnough: (percent: number) => void
   problems: readonly Schema['FieldProblem'][]
   asked: Asked | null
   onChange: (listeners: Listener[]) => void
 }
 
 /** Who listens: seat, what is worn, and what each needs. */
-export function Listeners({ listeners, receivers, tolerances, most, problems, asked, onChange }: Props) {
+export function Listeners({ listeners, receivers, tolerances, most, goodEnoughPercent, onGoodEnough, problems, asked, onChange }: Props) {
   const put = (listener: Listener) => onChange(listeners.map((l) => (l.id === listener.id ? listener : l)))
   const remove = (listener: Listener) => {
     onChange(listeners.filter((l) => l.id !== listener.id))
@@ -52,12 +54,27 @@ export function Listeners({ listeners, receivers, tolerances, most, problems, as
           Add a listener
         </Button>
       )}
+      {listeners.length > 0 && (
+        <Box sx={{ mt: 4, maxWidth: 360 }}>
+          <NumberField
+            label="In step is good enough from"
+            unit="%"
+            value={goodEnoughPercent}
+            problem={problems.find((p) => p.field === 'goodEnoughPercent')}
+            onChange={(percent) => onGoodEnough(Math.round(percent))}
+            width="100%"
+          />
+          <Typography variant="body2" color="textSecondary" sx={{ mt: 1 }}>
+            Above it the cheapest and simplest rig wins; nothing is bought for a few points more.
+          </Typography>
+        </Box>
+      )}
     </Box>
   )
 }
 
 /** Fields that stand in the second part of the form. */
-const moreFields = ['telecoil', 'implant', 'phone', 'ears', 'hoursADay']
+const moreFields = ['telecoil', 'implant', 'implantAnsweredBy', 'implantAnsweredFor', 'phone', 'ears', 'hoursADay']
 
 interface FormProps {
   listener: Listener
@@ -160,6 +177,12 @@ function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf
           value={listener.clearLine ?? 'notYet'}
           options={knownOptions}
           onChange={(clearLine) => set({ clearLine })}
+        />
+        <Choice
+          label="A lead to this seat would keep off the ways people walk"
+          value={listener.leadKeepsOffWays ?? 'notYet'}
+          options={knownOptions}
+          onChange={(leadKeepsOffWays) => set({ leadKeepsOffWays })}
         />
       </Box>
       <Box sx={{ mt: 3, display: 'grid', columnGap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1fr 1fr 1fr' } }}>

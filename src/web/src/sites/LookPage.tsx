@@ -82,6 +82,8 @@ export function LookPage() {
               receivers={devices.filter((d) => d.role === 'receiver' || d.role === 'roomSpeaker')}
               tolerances={reference.data.tolerances}
               most={reference.data.mostListeners}
+              goodEnoughPercent={look.goodEnoughPercent ?? 80}
+              onGoodEnough={(goodEnoughPercent) => change((l) => ({ ...l, goodEnoughPercent }))}
               problems={problems}
               asked={asked}
               onChange={(listeners) => change((l) => ({ ...l, listeners }))}

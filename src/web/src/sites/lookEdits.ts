@@ -54,6 +54,7 @@ export const newListener = (listeners: readonly Schema['Listener'][]): Schema['L
   ownVolume: false,
   unsteadyHands: false,
   clearLine: 'notYet',
+  leadKeepsOffWays: 'notYet',
   toleranceId: null,
   aidsConfirmedBy: '',
   aidsConfirmedOn: null,

@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
 using System.Numerics;
 
-namespace Nightfrost.Core.Routing;
+namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>
 /// Counts what the parts of a rig take of things there are only so many of: so many bits of one number for each of them. Parts that are put together pay for what one of

@@ -1,0 +1,210 @@
+using System.Numerics;
+
+namespace Nightfrost.Core.Routing.Search;
+
+/// <summary>What a search found.</summary>
+/// <param name="Rig">The best rig, or null when nobody can be served.</param>
+/// <param name="Score">Its score.</param>
+/// <param name="Proven">True when nothing better exists; false when the search stopped at its limit.</param>
+internal sealed record Found(Rig? Rig, Score Score, bool Proven)
+{
+    /// <summary>What it gains by a weighing.</summary>
+    public long Gain(Weighing weighing) => weighing.Of(Score.NeedsMet, Score.PreferencesMet, 0, Effort.Of(Score.Boxes, 0, 0)).Gain;
+}
+
+/// <summary>
+/// The best rig under an order of priorities. What adds up is weighed in that order; what is only as good as the worst listener's is asked for as a threshold, from the highest level down, and
+/// kept at the first level that costs nothing before it.
+/// </summary>
+internal sealed class BestRig
+{
+    /// <summary>Steps after which a search stops and says that its answer is not proven.</summary>
+    public const long MostSteps = 100_000_000;
+
+    /// <summary>Threads that a plan may use.</summary>
+    internal const int Workers = 2;
+
+    private readonly Candidates _candidates;
+    private readonly Arrivals _arrivals;
+    private readonly Priorities _priorities;
+    private readonly IReadOnlyList<Demand> _demands;
+    private readonly Stock _stock;
+    private readonly CancellationToken _cancel;
+    private bool _proven = true;
+
+    private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
+        (_candidates, _arrivals, _priorities, _demands, _stock, _cancel) = (candidates, arrivals, priorities, demands, new(candidates), cancel);
+
+    /// <summary>The best rig.</summary>
+    /// <param name="candidates">What may be planned with.</param>
+    /// <param name="arrivals">Arrivals of the same site.</param>
+    /// <param name="priorities">Order of the criteria.</param>
+    /// <param name="demanded">Ids of what must stand in the rig, in any route.</param>
+    /// <param name="cancel">Stops the search.</param>
+    public static Found For(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<string> demanded, CancellationToken cancel)
+    {
+        var (best, proven) = (new Found(null, default, true), true);
+        foreach (var demands in Assignments(candidates, demanded))
+        {
+            var found = new BestRig(candidates, arrivals, priorities, demands, cancel).Run();
+            proven &= found.Proven;
+            if (found.Rig is not null && (best.Rig is null || found.Score.Against(best.Score, priorities) > 0))
+                best = found;
+        }
+
+        return best with { Proven = proven };
+    }
+
+    /// <summary>Every way to say in whose route each demanded thing stands.</summary>
+    internal static IEnumerable<IReadOnlyList<Demand>> Assignments(Candidates candidates, IReadOnlyList<string> demanded)
+    {
+        IEnumerable<IReadOnlyList<Demand>> all = [[]];
+        foreach (var id in demanded)
+        {
+            var users = Enumerable.Range(0, candidates.Tolerances.Length)
+                .Where(i => candidates.Lines.Any(line => line.HoldsFor(i, id))).ToList();
+            all = [.. all.SelectMany(before => users.Select(i => (IReadOnlyList<Demand>)[.. before, new Demand(id, i)]))];
+        }
+
+        return all;
+    }
+
+    /// <summary>The rig of a part: equal chains on one splitter get their numbers.</summary>
+    internal static Rig Build(Sites.Site site, IReadOnlyList<Pick> picks)
+    {
+        var copies = new Dictionary<string, int>();
+        var feeds = new Dictionary<int, Feed>();
+        foreach (var group in picks.GroupBy(p => p.Group))
+        {
+            var feed = group.First().Feed;
+            var copy = copies.GetValueOrDefault(feed.Key);
+            copies[feed.Key] = copy + 1;
+            feeds[group.Key] = copy == 0 ? feed : new Feed(feed.Socket, feed.Adapters, feed.Transmitter, feed.Joints, copy);
+        }
+
+        return new Rig(site, [.. picks.OrderBy(p => p.Listener).Select(p => p.Ear.RouteOn(site, feeds[p.Group], p.Line.Sends))]);
+    }
+
+    /// <summary>True when a set of listeners has all whose routes must hold something.</summary>
+    internal static bool HoldsAll(IReadOnlyList<Demand> demands, int set) => demands.All(demand => (set >> demand.Listener & 1) == 1);
+
+    // Criteria that add up are weighed together; for each other one the highest level is kept that costs nothing before it.
+    private Found Run()
+    {
+        var (threshold, before) = (Threshold.None, new List<Criterion>());
+        Found? best = null;
+        int? served = null;
+        foreach (var criterion in _priorities.Order)
+        {
+            if (!Threshold.IsOn(criterion))
+            {
+                before.Add(criterion);
+                best = null;
+                continue;
+            }
+
+            best ??= Solve(before, threshold, served);
+            if (best is null)
+                return new(null, default, _proven);
+            served = best.Score.Served;
+            best = Raised(before, threshold, criterion, best);
+            threshold = threshold.With(criterion, best.Score.LevelOf(criterion));
+        }
+
+        best ??= Solve(before, threshold, served);
+        return (best ?? new(null, default, true)) with { Proven = _proven };
+    }
+
+    private Found Raised(List<Criterion> before, Threshold threshold, Criterion criterion, Found best)
+    {
+        for (var level = Threshold.Highest(criterion); level > best.Score.LevelOf(criterion); level--)
+        {
+            if (Solve(before, threshold.With(criterion, level), best.Score.Served, best) is { } higher && before.TrueForAll(c => higher.Score.On(c, best.Score) >= 0))
+                return higher;
+        }
+
+        return best;
+    }
+
+    // The best under a threshold by what adds up; null when nobody can be served, or not as many as are asked for. Most often everybody can have the most there is for them, or everything needed:
+    // that is tried first, since little needs to be built for it. Where a rig is known, only what is as good is looked for.
+    private Found? Solve(List<Criterion> before, Threshold threshold, int? served, Found? known = null)
+    {
+        var (weighing, all) = (Weighing.Of(before), _candidates.Tolerances.Length);
+        if ((served ?? all) < all)
+            return Solve(weighing, threshold, served, NoBound.Instance);
+        if (MostGain(weighing, threshold) is not { } most)
+            return served is null ? Solve(weighing, threshold, served, NoBound.Instance) : null;
+        var pays = before.IndexOf(Criterion.Price);
+        if (pays >= 0 && pays < before.Count - 1 && known is null)
+        {
+            // The price first; of what costs no more than its step, the rest.
+            known = Solve(before[..(pays + 1)], threshold, served);
+            if (known is null || known.Score.Served < all)
+                return Solve(weighing, threshold, served, NoBound.Instance);
+        }
+
+        if (known is not null)
+        {
+            var cents = pays < 0 ? null : new LeastCents(_candidates, _stock, threshold, all, _cancel);
+            return Solve(weighing, threshold, all, new GainBound(most, most.Sum() - known.Gain(weighing), cents, known.Score.MostCents));
+        }
+
+        foreach (var missing in new[] { 0, weighing.BelowOneNeed })
+        {
+            if (Solve(weighing, threshold, all, new GainBound(most, missing)) is { } found)
+                return found;
+        }
+
+        return Solve(weighing, threshold, served, NoBound.Instance);
+    }
+
+    private Found? Solve(Weighing weighing, Threshold threshold, int? served, IBound bound)
+    {
+        _cancel.ThrowIfCancellationRequested();
+        var steps = new StepCount(MostSteps);
+        var fronts = RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, steps, _cancel);
+        _proven &= !steps.IsOver;
+        for (var count = served ?? _candidates.Tolerances.Length; count >= (served ?? 1); count--)
+        {
+            var parts = Enumerable.Range(1, fronts.Length - 1).Where(set => BitOperations.PopCount((uint)set) == count && HoldsAll(_demands, set)).SelectMany(set => fronts[set]?.Parts.ToArray() ?? [])
+                .OrderByDescending(p => p.Weight.Gain).ThenBy(p => Score.PriceStepOf(p.Weight.Cents)).ThenBy(p => p.Weight.Rest).ThenBy(p => p.Weight.Cents);
+            foreach (var part in parts)
+            {
+                var rig = Build(_candidates.Site, part.Picks());
+                if (AirChannels.AreEnough(rig.Routes))
+                {
+                    var score = rig.Score(_arrivals);
+                    _proven &= (long)Math.Round(score.Price * 100) <= part.Weight.Cents;
+                    return new(rig, score, true);
+                }
+
+                // More sorts of things are scarce than are counted.
+                _proven = false;
+            }
+        }
+
+        return null;
+    }
+
+    // The most gain that each listener can have under a threshold; null where somebody can have nothing.
+    private long[]? MostGain(Weighing weighing, Threshold threshold)
+    {
+        var most = new long[_candidates.Tolerances.Length];
+        Array.Fill(most, long.MinValue);
+        foreach (var shape in _candidates.Lines.Select(line => line.Shape).Distinct())
+        {
+            for (var at = 0; at + 1 < shape.Starts.Length; at++)
+            {
+                for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)
+                {
+                    ref readonly var worth = ref shape.Worths[k];
+                    if (worth.Reaches(threshold) && weighing.Of(worth.Needs, worth.Preferences, 0, worth.Effort).Gain is var gain && gain > most[at % most.Length])
+                        most[at % most.Length] = gain;
+                }
+            }
+        }
+
+        return most.Contains(long.MinValue) ? null : most;
+    }
+}

@@ -1,0 +1,166 @@
+using System.Numerics;
+using System.Runtime.InteropServices;
+
+namespace Nightfrost.Core.Routing.Search;
+
+/// <summary>Builds the parts that one line can be of: a feed, and the ears of the listeners on it.</summary>
+internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, IBound bound, StepCount steps)
+{
+    /// <summary>One ear that may join a group.</summary>
+    private readonly record struct Joining(EarOption Ear, Weight Weight, int FromBox, long Taken);
+
+    /// <summary>Ears that may join groups of a size, by listener, and the best of each in every sum.</summary>
+    private sealed record Choice(List<Joining>[] Ears, Weight?[] Best);
+
+    private readonly int _listeners = candidates.Tolerances.Length;
+    private readonly Dictionary<(Shape, int Size), Choice> _choices = [];
+    private readonly List<Front> _scratch = [];
+
+    /// <summary>Adds the parts that a line gives, alone or with others on it.</summary>
+    /// <param name="table">What there is already, by set of listeners.</param>
+    /// <param name="line">The line.</param>
+    /// <param name="put">Puts a part into a table.</param>
+    public void AddTo(Front?[] table, FeedLine line, Action<Front?[], int, RigPart> put)
+    {
+        var feed = new RigPart { Weight = weighing.Of(0, 0, line.Cents, line.Effort), Taken = stock.Of(line), Line = line };
+        for (var size = 1; size <= line.Most; size++)
+        {
+            var choice = demands.Count > 0 ? Choose(line, size) : CollectionsMarshal.GetValueRefOrAddDefault(_choices, (line.Shape, size), out _) ??= Choose(line, size);
+            var largest = size >= line.Shape.Sizes ? line.Most : size;
+            if (Wanted(table, feed, choice.Best, size, largest) is { } wanted)
+                Grow(table, line, feed, choice.Ears, size, wanted, put);
+            size = largest;
+        }
+    }
+
+    // The sets of listeners on which this line could be new, were the best of each sum to be had at once, and the sets that such ones grow from; null where there is none.
+    private bool[]? Wanted(Front?[] table, RigPart feed, Weight?[] best, int smallest, int largest)
+    {
+        var (wanted, any) = (new bool[table.Length], false);
+        var sums = new Weight[table.Length];
+        sums[0] = feed.Weight;
+        var possible = new bool[table.Length];
+        possible[0] = true;
+        steps.Spend(table.Length);
+        for (var set = 1; set < table.Length; set++)
+        {
+            var (rest, size) = (set & (set - 1), BitOperations.PopCount((uint)set));
+            if (size > largest || !possible[rest] || best[BitOperations.TrailingZeroCount(set)] is not { } one)
+                continue;
+            (possible[set], sums[set]) = (true, sums[rest] + one);
+            any |= wanted[set] = size >= smallest && bound.MayPass(set, sums[set]) && table[set]?.Lacks(sums[set], feed.Taken) != false;
+        }
+
+        if (!any)
+            return null;
+        for (var set = table.Length - 1; set > 0; set--)
+        {
+            if (wanted[set])
+                wanted[WithoutLast(set)] = true;
+        }
+
+        return wanted;
+    }
+
+    // Set by set, with fronts for each state of the box. Only whole groups are held against what there is: a part may be joined without paying the feed again.
+    private void Grow(Front?[] table, FeedLine line, RigPart feed, List<Joining>[] ears, int smallest, bool[] wanted, Action<Front?[], int, RigPart> put)
+    {
+        var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
+        while (_scratch.Count < table.Length * states)
+            _scratch.Add(new(weighing, stock));
+        for (var set = 1; set < table.Length; set++)
+        {
+            if (!wanted[set])
+                continue;
+            var (before, last) = (WithoutLast(set), BitOperations.Log2((uint)set));
+            for (var state = 0; state < states; state++)
+                _scratch[set * states + state].Clear();
+            for (var state = 0; state < states; state++)
+            {
+                if (before == 0)
+                {
+                    if (state == 0)
+                        Join([feed], 0);
+                    continue;
+                }
+
+                Join(_scratch[before * states + state].Parts, state);
+            }
+
+            for (var state = 0; state < states && BitOperations.PopCount((uint)set) >= smallest; state++)
+            {
+                foreach (var whole in _scratch[set * states + state].Parts)
+                    put(table, set, whole);
+            }
+
+            void Join(ReadOnlySpan<RigPart> parts, int state)
+            {
+                foreach (var part in parts)
+                {
+                    foreach (ref readonly var one in CollectionsMarshal.AsSpan(ears[last]))
+                    {
+                        if (BoxState.After(line.InTheBox, state, one.FromBox) is not { } used)
+                            continue;
+                        var weight = part.Weight + one.Weight;
+                        var cents = weight.Cents;
+                        var taken = stock.Join(part.Taken, one.Taken, ref cents);
+                        weight = weight with { Cents = cents };
+                        var front = _scratch[set * states + used];
+                        if (taken != Stock.None && front.Lacks(weight, taken))
+                            front.Add(new() { Weight = weight, Taken = taken, First = part, Ear = one.Ear, Listener = last });
+                    }
+                }
+
+                steps.Spend((long)parts.Length * ears[last].Count);
+            }
+        }
+    }
+
+    private Choice Choose(FeedLine line, int size)
+    {
+        var (ears, best) = (new List<Joining>[_listeners], new Weight?[_listeners]);
+        for (var i = 0; i < _listeners; i++)
+        {
+            ears[i] = EarsOf(line, i, size);
+            foreach (var one in ears[i])
+                best[i] = best[i] is { } known ? weighing.Best(known, one.Weight) : one.Weight;
+        }
+
+        return new(ears, best);
+    }
+
+    private List<Joining> EarsOf(FeedLine line, int listener, int size)
+    {
+        var found = new List<Joining>();
+        var (k, end) = line.Shape.Of(listener, size);
+        for (; k < end; k++)
+        {
+            var (ear, worth) = (line.Shape.Ears[k], line.Shape.Worths[k]);
+            if (!worth.Reaches(threshold) || !EarPrice.Holds(demands, line, listener, ear))
+                continue;
+            for (var takes = 0; takes < 1 << line.InTheBox.Length; takes++)
+            {
+                if (!BoxState.Wants(line.InTheBox, ear, takes))
+                    continue;
+                var weight = weighing.Of(worth.Needs, worth.Preferences, EarPrice.Of(candidates.Resources, line, ear, takes), worth.Effort);
+                if (bound.MayPass(1 << listener, weight))
+                    Enter(new(ear, weight, takes, stock.Of(line, ear, takes)), found);
+            }
+        }
+
+        return found;
+    }
+
+    private void Enter(in Joining one, List<Joining> found)
+    {
+        foreach (ref readonly var before in CollectionsMarshal.AsSpan(found))
+        {
+            if ((before.FromBox & ~one.FromBox) == 0 && weighing.IsNoWorse(before.Weight, one.Weight) && stock.TakesNoMore(before.Taken, one.Taken))
+                return;
+        }
+
+        found.Add(one);
+    }
+
+    private static int WithoutLast(int set) => set ^ 1 << BitOperations.Log2((uint)set);
+}

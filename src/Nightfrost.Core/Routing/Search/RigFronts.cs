@@ -1,0 +1,158 @@
+using System.Numerics;
+
+namespace Nightfrost.Core.Routing.Search;
+
+/// <summary>
+/// The exact search: for every set of listeners, the parts of rigs that serve exactly these and that nothing beats, built line by line, socket by socket, then over all sockets. Every rig is a
+/// partition of its listeners over sockets and feeds, what is weighed adds up over them, and what is scarce is a part of what is compared; so nothing that is left out could have been part of a
+/// better rig. See docs/routing.md.
+/// </summary>
+internal sealed class RigFronts
+{
+    private readonly Candidates _candidates;
+    private readonly Stock _stock;
+    private readonly Weighing _weighing;
+    private readonly IBound _bound;
+    private readonly StepCount _steps;
+    private readonly CancellationToken _cancel;
+    private readonly int _sets;
+
+    private RigFronts(Candidates candidates, Stock stock, Weighing weighing, IBound bound, StepCount steps, CancellationToken cancel) =>
+        (_candidates, _stock, _weighing, _bound, _steps, _cancel, _sets) = (candidates, stock, weighing, bound, steps, cancel, 1 << candidates.Tolerances.Length);
+
+    /// <summary>Parts for every set of listeners, by the number of the set; null where nothing serves exactly these. Not complete once the steps are over.</summary>
+    /// <param name="candidates">What may be planned with.</param>
+    /// <param name="stock">What is scarce.</param>
+    /// <param name="weighing">How parts are compared.</param>
+    /// <param name="threshold">Least that every route must reach.</param>
+    /// <param name="demands">What must stand in whose route.</param>
+    /// <param name="bound">What is not worth building.</param>
+    /// <param name="steps">Counts the work.</param>
+    /// <param name="cancel">Stops it.</param>
+    public static Front?[] Of(
+        Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, IBound bound, StepCount steps, CancellationToken cancel)
+    {
+        var search = new RigFronts(candidates, stock, weighing, bound, steps, cancel);
+        var sockets = new Front?[candidates.BySocket.Count][];
+        Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel }, i => sockets[i] = search.OfSocket(candidates.BySocket[i], threshold, demands));
+        var fronts = new Front?[search._sets];
+        fronts[0] = search.NewFront();
+        fronts[0]!.Add(new() { Weight = default, Taken = 0 });
+        foreach (var socket in sockets)
+            search.Merge(fronts, socket);
+        return fronts;
+    }
+
+    private Front NewFront() => new(_weighing, _stock);
+
+    private Front?[] OfSocket(SocketLines socket, Threshold threshold, IReadOnlyList<Demand> demands)
+    {
+        var table = new Front?[_sets];
+        foreach (var (fork, lines) in socket.Groups)
+        {
+            var group = fork < 0 ? table : new Front?[_sets];
+            var solver = new LineFronts(_candidates, _stock, _weighing, threshold, demands, _bound, _steps);
+            foreach (var line in lines)
+            {
+                _cancel.ThrowIfCancellationRequested();
+                if (_steps.IsOver)
+                    return table;
+                solver.AddTo(group, line, Put);
+            }
+
+            if (fork >= 0)
+                Split(table, _candidates.Forks[fork], group);
+        }
+
+        return table;
+    }
+
+    // A splitter stands once for all groups behind it, at most as many as it has outputs left.
+    private void Split(Front?[] table, Fork fork, Front?[] groups)
+    {
+        var behind = groups;
+        for (var holders = 1; ; holders++)
+        {
+            foreach (var splitter in fork.Splitters)
+            {
+                if (holders <= splitter.Most)
+                    Stand(table, splitter, behind);
+            }
+
+            if (holders == fork.Most)
+                return;
+            var next = new Front?[_sets];
+            for (var set = 1; set < _sets; set++)
+            {
+                // The first of the listeners is in the first group, so that no order of the groups is tried twice.
+                var rest = set & (set - 1);
+                for (var sub = rest; sub > 0; sub = (sub - 1) & rest)
+                {
+                    if (groups[set ^ sub] is { } first && behind[sub] is { } others)
+                        Combine(next, set, first, others);
+                }
+            }
+
+            behind = next;
+        }
+    }
+
+    private void Stand(Front?[] table, SplitterLine splitter, Front?[] behind)
+    {
+        var own = new RigPart { Weight = _weighing.Of(0, 0, splitter.Cents, splitter.Effort), Taken = _stock.Of(splitter) };
+        for (var set = 1; set < _sets; set++)
+        {
+            foreach (var part in behind[set] is { } front ? front.Parts : [])
+                Put(table, set, Joined(part, own, splitter));
+        }
+    }
+
+    // Sets are taken from the largest down, so that none is read that this socket has added to already.
+    private void Merge(Front?[] fronts, Front?[] socket)
+    {
+        for (var before = _sets - 1; before >= 0; before--)
+        {
+            if (fronts[before] is not { } others || _steps.IsOver)
+                continue;
+            var free = (_sets - 1) ^ before;
+            for (var sub = free; sub > 0; sub = (sub - 1) & free)
+            {
+                if (socket[sub] is { } mine)
+                    Combine(fronts, sub | before, mine, others);
+            }
+        }
+    }
+
+    private void Combine(Front?[] into, int set, Front mine, Front others)
+    {
+        foreach (var a in mine.Parts)
+        {
+            foreach (var b in others.Parts)
+            {
+                if (_bound.MayPass(set, a.Weight + b.Weight))
+                    Put(into, set, Joined(a, b, null));
+            }
+        }
+
+        _steps.Spend((long)mine.Parts.Length * others.Parts.Length);
+    }
+
+    // Null where together they need more than there is of what cannot be bought.
+    private RigPart? Joined(RigPart a, RigPart b, SplitterLine? splitter)
+    {
+        var weight = a.Weight + b.Weight;
+        var cents = weight.Cents;
+        var taken = _stock.Join(a.Taken, b.Taken, ref cents);
+        return taken == Stock.None ? null : new() { Weight = weight with { Cents = cents }, Taken = taken, First = a, Second = splitter is null ? b : null, Splitter = splitter };
+    }
+
+    private void Put(Front?[] table, int set, RigPart? part)
+    {
+        if (part is null || !_bound.MayPass(set, part.Weight))
+            return;
+        var taken = _stock.Mattering(part.Taken, BitOperations.PopCount((uint)(_sets - 1 ^ set)));
+        var front = table[set] ??= NewFront();
+        if (front.Lacks(part.Weight, taken))
+            front.Add(taken == part.Taken ? part : part.Taking(taken));
+    }
+}

@@ -1,0 +1,128 @@
+using System.Numerics;
+
+namespace Nightfrost.Core.Routing.Search;
+
+/// <summary>A rig that nothing beats on everything.</summary>
+internal sealed record UnbeatenRig(Rig Rig, Score Score);
+
+/// <summary>The rigs that nothing beats on everything.</summary>
+/// <param name="Rigs">One rig for each score, in no order.</param>
+/// <param name="Complete">False when the search stopped at its limit of steps: others may exist.</param>
+/// <param name="Cheapest">Least that serving as many costs, for a budget that nothing fits.</param>
+internal sealed record Unbeaten(IReadOnlyList<UnbeatenRig> Rigs, bool Complete, decimal Cheapest);
+
+/// <summary>
+/// Finds every score that no other rig serving as many listeners is at least as good as on all criteria: under each threshold on what is only as good as the worst listener's, from the strictest
+/// on, the fronts of what adds up.
+/// </summary>
+internal sealed class UnbeatenSet
+{
+    /// <summary>Steps after which the search stops and says so.</summary>
+    public const long MostSteps = 2_500_000;
+
+    private readonly Candidates _candidates;
+    private readonly Arrivals _arrivals;
+    private readonly int _served;
+    private readonly long _budgetCents;
+    private readonly CancellationToken _cancel;
+    private readonly List<UnbeatenRig> _rigs = [];
+    private readonly StepCount _steps = new(MostSteps);
+    private bool _complete = true;
+
+    private UnbeatenSet(Candidates candidates, Arrivals arrivals, int served, long budgetCents, CancellationToken cancel) =>
+        (_candidates, _arrivals, _served, _budgetCents, _cancel) = (candidates, arrivals, served, budgetCents, cancel);
+
+    /// <summary>The set.</summary>
+    /// <param name="candidates">What may be planned with.</param>
+    /// <param name="arrivals">Arrivals of the same site.</param>
+    /// <param name="wanted">Budget and demands; the order of priorities tells apart only what is equal on every criterion.</param>
+    /// <param name="best">The best rig, which serves as many as can be served.</param>
+    /// <param name="cancel">Stops the search.</param>
+    public static Unbeaten Of(Candidates candidates, Arrivals arrivals, Wanted wanted, Found best, CancellationToken cancel)
+    {
+        var budgetCents = wanted.Limits.Budget is { } budget ? (long)Math.Floor(budget * 100) : long.MaxValue;
+        var set = new UnbeatenSet(candidates, arrivals, best.Score.Served, budgetCents, cancel);
+        if (best.Rig is not null)
+            set.Offer(new(best.Rig, best.Score));
+        var stock = new Stock(candidates);
+        foreach (var demands in BestRig.Assignments(candidates, wanted.Limits.MustUse))
+            set.Run(stock, demands);
+        if (!set._complete)
+            set.AddEnds(wanted);
+        var cheapest = set._rigs.Count > 0 ? 0 : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, cancel).Score.Price;
+        return new(set._rigs, set._complete, cheapest);
+    }
+
+    private void Run(Stock stock, IReadOnlyList<Demand> demands)
+    {
+        // A threshold under which the same ears are left as under a stricter one has nothing new.
+        var seen = new HashSet<long>();
+        IBound bound = _budgetCents == long.MaxValue ? NoBound.Instance : new BudgetBound(new(_candidates, stock, Threshold.None, _served, _cancel), _budgetCents);
+        foreach (var threshold in Threshold.All())
+        {
+            _cancel.ThrowIfCancellationRequested();
+            if (!seen.Add(Left(threshold)))
+                continue;
+            var fronts = RigFronts.Of(_candidates, stock, Weighing.OfEverything, threshold, demands, bound, _steps, _cancel);
+
+            // What a search that was stopped has found hangs on which worker was first, and is left.
+            if (_steps.IsOver)
+            {
+                _complete = false;
+                return;
+            }
+
+            for (var set = 1; set < fronts.Length; set++)
+            {
+                if (BitOperations.PopCount((uint)set) != _served || !BestRig.HoldsAll(demands, set))
+                    continue;
+                foreach (var part in fronts[set] is { } front ? front.Parts : [])
+                    Check(part);
+            }
+        }
+    }
+
+    // Where not all can be found, the best on each criterion are, so that nobody misses the cheapest or the surest.
+    private void AddEnds(Wanted wanted)
+    {
+        foreach (var criterion in wanted.Priorities.Order)
+        {
+            if (BestRig.For(_candidates, _arrivals, wanted.Priorities.With(criterion), wanted.Limits.MustUse, _cancel) is { Rig: not null } end && end.Score.Served == _served)
+                Offer(new(end.Rig, end.Score));
+        }
+    }
+
+    // How many ears a threshold leaves: since each threshold leaves a part of what a lower one does, thresholds that leave as many of every shape leave the same.
+    private long Left(Threshold threshold)
+    {
+        var hash = new HashCode();
+        foreach (var shape in _candidates.Lines.Select(line => line.Shape).Distinct())
+            hash.Add(shape.Worths.Count(worth => worth.Reaches(threshold)));
+        return hash.ToHashCode();
+    }
+
+    private void Check(RigPart part)
+    {
+        var rig = BestRig.Build(_candidates.Site, part.Picks());
+        if (!AirChannels.AreEnough(rig.Routes))
+        {
+            _complete = false;
+            return;
+        }
+
+        var score = rig.Score(_arrivals);
+        Offer(new(rig, score));
+
+        // More sorts of things are scarce than are counted: something as good may have been missed.
+        _complete &= (long)Math.Round(score.Price * 100) <= part.Weight.Cents;
+    }
+
+    // Of rigs that are equal on every criterion, the one that is better in what tells them apart.
+    private void Offer(UnbeatenRig rig)
+    {
+        if (rig.Score.Price * 100 > _budgetCents || _rigs.Any(r => r.Score.IsNoWorseThan(rig.Score) && (!rig.Score.IsNoWorseThan(r.Score) || r.Score.Neatness(rig.Score) >= 0)))
+            return;
+        _rigs.RemoveAll(r => rig.Score.IsNoWorseThan(r.Score));
+        _rigs.Add(rig);
+    }
+}

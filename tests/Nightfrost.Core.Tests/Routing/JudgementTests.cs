@@ -1,0 +1,136 @@
+using Nightfrost.Core.Handover;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>What a good specialist would say of a rig: nothing in it that nobody needs, good enough before cheap, cheap before better than good enough.</summary>
+public class JudgementTests
+{
+    private const int RoundsASeed = 42;
+
+    public static TheoryData<int> Seeds => [.. Enumerable.Range(1, 12)];
+
+    /// <summary>Nobody can ask of a thing in a rig that is shown what it is for: of rigs from the same things less one, or with another in its place, none is as good and costs less or is plainer.</summary>
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void No_rig_has_a_passenger(int seed)
+    {
+        var random = new Random(seed + 4000);
+        var sites = Enumerable.Range(0, RoundsASeed).Select(_ => RandomSites.DrawSmall(random)).ToList();
+        Parallel.ForEach(sites, site =>
+        {
+            var every = Exhaustive.Rigs(site);
+            foreach (var shown in Router.Rank(site).Rigs)
+            {
+                var things = ThingsOf(shown.Rig);
+                foreach (var (rig, score) in every)
+                {
+                    if (score.IsNoWorseThan(shown.Score) && score.Price <= shown.Score.Price && IsLessOfTheSame(ThingsOf(rig), things))
+                        Assert.Fail($"{string.Join(' ', things)} is no better than {string.Join(' ', ThingsOf(rig))}: {shown.Score} against {score}");
+                }
+            }
+        });
+    }
+
+    private static List<string> ThingsOf(Rig rig) =>
+        [.. rig.Boxes().Concat(rig.Routes.SelectMany(r => Enumerable.Repeat(r.AtEar.Receiver, r.AtEar.Pieces).Append(r.AtEar.Relay)).OfType<Device>()).Select(d => d.Id).Order(StringComparer.Ordinal)];
+
+    private static bool IsLessOfTheSame(List<string> some, List<string> all)
+    {
+        var left = all.ToList();
+        return some.Count < all.Count && some.TrueForAll(left.Remove);
+    }
+
+    [Fact]
+    public void A_converter_is_bought_once_at_most_and_never_to_come_back_to_where_the_sound_was()
+    {
+        // Only an optical socket, and an analogue-only base that is owned.
+        var site = new Site(
+            Look([Optical()], Listener(wears: "own ear") with { OpenToAnother = false }) with { Owned = [new("own", 1)] },
+            Shelf(Base("own", LinkTechnology.Digital24GHz, "T") with { Ports = Box("jack", input: Connector.Jack35).Ports }, FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T"), ToAnalogue("to analogue"), ToAnalogue("other to analogue"), Converter()));
+        foreach (var shown in Router.Rank(site).Rigs)
+            Assert.Single(shown.Rig.Feeds[0].Adapters);
+    }
+
+    [Fact]
+    public void A_lead_that_keeps_off_the_ways_beats_a_box_and_one_across_the_floor_does_not()
+    {
+        Site With(Known keepsOff, double metres) => new(Look([Phones()], Listener("Ebbe", metres: metres) with { LeadKeepsOffWays = keepsOff }), Shelf(Box("box", 60, input: Connector.Jack35), Headset("ear"), Wired(price: 15)));
+        Assert.Null(Best(With(Known.Yes, 3)).Rig.Routes[0].Sends);
+        Assert.Null(Best(With(Known.NotYet, 0.6)).Rig.Routes[0].Sends);
+        Assert.NotNull(Best(With(Known.No, 3)).Rig.Routes[0].Sends);
+    }
+
+    [Fact]
+    public void The_wire_stays_among_what_is_shown_though_its_lead_crosses_the_floor()
+    {
+        var site = new Site(Look([Phones()], Listener("Ebbe") with { LeadKeepsOffWays = Known.No }), Shelf(Box("box", 60, input: Connector.Jack35), Headset("ear"), Wired(price: 15)));
+        Assert.Contains(Router.Rank(site).Rigs, r => r.Rig.Routes[0].Sends is null);
+    }
+
+    [Fact]
+    public void Whoever_reads_lips_is_in_step_before_the_lead_is_looked_at_and_the_cheapest_of_those_wins()
+    {
+        var late = Box("late", 20, [Sbc], input: Connector.Jack35);
+        var fast = Base("fast", LinkTechnology.UhfAnalogue, "U", 90) with { Ports = late.Ports };
+        var site = new Site(
+            Look([Phones()], Listener("Ebbe") with { ReadsLips = true, LeadKeepsOffWays = Known.No }),
+            Shelf(late, Headset("ear", 20, [Sbc]), fast, FamilyHeadset("fast ear", LinkTechnology.UhfAnalogue, "U"), Wired(price: 25)));
+        var rigs = Router.Rank(site).Rigs;
+        Assert.All(rigs, r => Assert.True(r.Score.Step <= rigs[0].Score.Step));
+        Assert.NotEqual("late", rigs[0].Rig.Feeds[0].Transmitter?.Id);
+        Assert.DoesNotContain(rigs, r => r.Score.Step == rigs[0].Score.Step && r.Score.PreferencesMet >= rigs[0].Score.PreferencesMet && r.Score.Price + Score.PriceStep <= rigs[0].Score.Price);
+    }
+
+    [Fact]
+    public void What_is_good_enough_here_decides_whether_more_is_paid_for()
+    {
+        Device Lasting(string id, decimal price, double highMs) =>
+            Base(id, LinkTechnology.Digital24GHz, "T", price) with { StageIds = [], Links = [.. Base(id, LinkTechnology.Digital24GHz, "T").Links.Select(l => l with { Delay = new(10, 20, highMs, false) })] };
+        Site With(int goodEnough, params Device[] boxes) => new(
+            Look([Optical()], Listener(wears: "ear") with { OpenToAnother = false }) with { GoodEnoughPercent = goodEnough }, Shelf([.. boxes, FamilyHeadset("ear", LinkTechnology.Digital24GHz, "T")]));
+        var (cheap, dear) = (Lasting("cheap", 20, 140), Lasting("dear", 90, 24));
+        var (less, more) = (Best(With(80, cheap)).Score.InStep, Best(With(80, dear)).Score.InStep);
+        var between = (int)Math.Ceiling(less * 100) + 1;
+        Assert.True(less >= 0.6 && between / 100.0 <= more, $"{less} and {more}");
+        Assert.Equal("cheap", Best(With((int)Math.Floor(less * 100), cheap, dear)).Rig.Feeds[0].Transmitter!.Id);
+        Assert.Equal("dear", Best(With(between, cheap, dear)).Rig.Feeds[0].Transmitter!.Id);
+    }
+
+    [Fact]
+    public void Nothing_with_a_loop_a_coil_or_a_magnet_comes_near_an_implant_until_the_clinician_has_answered()
+    {
+        Device[] kit = [Base("loop", LinkTechnology.InductionLoop, ""), Aids("coil aids", "K", 2) with { Links = [new AirLink { Technology = LinkTechnology.InductionLoop, Transmits = false }] }];
+        var edda = Listener(wears: "coil aids") with { OpenToAnother = false, Implant = Known.Yes, Telecoil = Known.Yes };
+        Assert.Empty(Router.Rank(new Site(Look([Optical()], edda), Shelf(kit))).Rigs);
+        var half = edda with { ImplantAnsweredBy = "Dr Holm", ImplantAnsweredOn = new(2026, 2, 10) };
+        Assert.Empty(Router.Rank(new Site(Look([Optical()], half), Shelf(kit))).Rigs);
+        var whole = half with { ImplantAnsweredFor = "the loop under the seat" };
+        var rig = Best(new Site(Look([Optical()], whole), Shelf(kit))).Rig;
+        Assert.Contains(Rules.AdviceFor(rig.Routes[0]), f => f.RuleId == "implant-answered");
+        Assert.Contains(HandoverSheet.For(rig, []).Listeners[0].Parts, part => part.Lines.Any(line => line.Contains("Dr Holm allowed the loop under the seat", StringComparison.Ordinal)));
+    }
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
+    public void The_order_of_listeners_and_sockets_changes_no_score(int seed)
+    {
+        var random = new Random(seed + 5000);
+        for (var round = 0; round < 12; round++)
+        {
+            var site = RandomSites.Draw(random);
+            var turned = new Site(site.Look with { Listeners = [.. site.Look.Listeners.Reverse()], Set = site.Look.Set with { Sockets = [.. site.Look.Set.Sockets.Reverse()] } }, site.Shelf);
+            var (one, other) = (Router.Rank(site), Router.Rank(turned));
+            Assert.Equal(one.Rigs.Count, other.Rigs.Count);
+            if (one.Rigs.Count > 0)
+                Assert.Equal(0, one.Rigs[0].Score.Against(other.Rigs[0].Score, Priorities.Usual));
+        }
+    }
+
+    private static Device ToAnalogue(string id) => Converter(id, 15) with { Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], ""), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "")] };
+
+    private static RankedRig Best(Site site) => Router.Rank(site).Rigs[0];
+}
