@@ -18,8 +18,8 @@ public class PrepareTests(Cluster cluster)
         browser.Press("3");
         browser.SeeHeadline("Order by ");
 
-        var converter = browser.Driver.FindElement(By.CssSelector("input[aria-label='1 × Coaxial and optical converter, 3.5 mm']"));
-        converter.Click();
+        var adapter = browser.Driver.FindElement(By.CssSelector("input[aria-label='1 × Stereo-to-mono adapter']"));
+        adapter.Click();
         browser.See("1 of ");
         browser.Click("Hulver headset is missing");
         browser.See("Message to whoever sold the Hulver UHF base");

@@ -1,7 +1,9 @@
 using System.Net;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Web.Cases;
+using Nightfrost.Web.Routing;
 using Nightfrost.Web.Runsheet;
+using Nightfrost.Web.Sites;
 
 namespace Nightfrost.Web.Tests;
 
@@ -28,6 +30,22 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
 
     private Task<HttpResponseMessage> Mark(PreparationView view, string id, StepOutcome outcome, string note = "", StepOutcome was = StepOutcome.Open) =>
         _me.Send(HttpMethod.Put, $"{_path}/preparation/{id}", new PrepareReport(view.RigId!.Value, outcome, was, note, null));
+
+    [Fact]
+    public async Task A_streamer_that_nobody_confirmed_is_not_ordered_and_may_be_said_to_be_missing()
+    {
+        _path = $"/api/cases/{(await _me.Cases()).Single(c => c.Title.StartsWith("Aids, and", StringComparison.Ordinal)).Id}";
+        var detail = await _me.Read<CaseDetail>(_path);
+        var look = detail.Look with { Listeners = [.. detail.Look.Listeners.Select(l => l with { AidsConfirmedBy = "", AidsConfirmedOn = null })] };
+        var saved = await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"{_path}/look", new SaveLook(detail.Version, look)));
+        var best = (await _me.Read<RankedRigs>($"{_path}/rigs")).Rigs[0];
+        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"{_path}/rig", new ChooseRig(saved.Version, saved.Rig?.RigId, best.Plan)));
+        var view = await Read();
+        var held = view.Items.First(i => i.Item.Kind == PrepareKind.Order && i.Item.HeldBecause.Length > 0).Item;
+        var refusal = await Visitor.Refused(await Mark(view, held.Id, StepOutcome.AsExpected), HttpStatusCode.Conflict);
+        Assert.Equal(held.HeldBecause, refusal.Title);
+        await Visitor.Body<PreparationView>(await Mark(view, held.Id, StepOutcome.NotAsExpected, "asked the clinic"));
+    }
 
     [Fact]
     public async Task The_next_thing_of_a_chosen_rig_is_to_prepare_it()

@@ -85,7 +85,7 @@ public sealed class Arrivals(Site site)
 
     internal Arrival? Of(SourcePort socket, IReadOnlyList<StageDelay> chain)
     {
-        var key = string.Join('|', [socket.Id, .. chain.Select(stage => stage.Words)]);
+        var key = string.Join('|', [socket.Id, .. chain.Select(stage => stage.Key)]);
         return _known.GetOrAdd(key, _ => Skew.Through(site.Look, socket, chain));
     }
 }

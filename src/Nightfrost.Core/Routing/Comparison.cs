@@ -23,7 +23,7 @@ public static class Comparison
         if (a.Price != b.Price)
             parts.Add($"{Wording.Money(a.Price, currency)} against {Wording.Money(b.Price, currency)}");
         if (a.Boxes != b.Boxes)
-            parts.Add($"{Wording.Count(a.Boxes, "thing", "things")} to switch on against {b.Boxes}");
+            parts.Add($"{(a.Boxes == 0 ? "nothing" : Wording.Count(a.Boxes, "thing", "things"))} to switch on against {(b.Boxes == 0 ? "nothing" : b.Boxes)}");
         if (a.Quality != b.Quality)
             parts.Add($"sound {SoundQuality.Word(a.Quality)} against {SoundQuality.Word(b.Quality)}");
         return parts;

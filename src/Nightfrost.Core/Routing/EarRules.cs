@@ -11,7 +11,7 @@ internal static class EarRules
     public static IReadOnlyList<Rule> Refusing { get; } =
     [
         Refuses("aids-stay-in", RuleSees.Ear, "{who} wears hearing aids; {receiver} cannot be worn with them.", "Use the aids' own streamer, a relay, or a receiver worn over aids.",
-            r => r.Site.WearsAids(r.AtEar.Listener) && !r.AtEar.IsOwn && !r.AtEar.Receiver.WornOverAids, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
+            r => r.Site.WearsAids(r.AtEar.Listener) && !r.AtEar.IsOwn && !r.AtEar.Receiver.WornOverAids && r.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.HearingAids, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
         Refuses("nothing-on-ears", RuleSees.Ear, "{who} wants nothing on the ears; {receiver} is worn there.", "Take a neckband, or a chair, pillow or personal speaker.",
             r => r.AtEar.Listener.NothingOnEars && r.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds, r => Say(("who", Who(r)), ("receiver", r.AtEar.Receiver.Name))),
         Refuses("speaker-stays", RuleSees.Ear, "{receiver} stands where its mains lead reaches; {who} leaves the room.", "Take something worn, or a speaker with a battery that is carried along.",

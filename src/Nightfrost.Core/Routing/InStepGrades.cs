@@ -67,7 +67,7 @@ internal sealed class InStepGrades(Site site, Suffixes suffixes)
     private int NewPrefix(Feed feed)
     {
         var stages = Arrivals.FeedStages(feed);
-        var key = feed.Socket.Id + "|" + string.Join('|', stages.Select(s => s.Words));
+        var key = feed.Socket.Id + "|" + string.Join('|', stages.Select(s => s.Key));
         if (_prefixIds.TryGetValue(key, out var id))
             return id;
         var own = DelayDistribution.Sum(stages.Select(s => s.Distribution));

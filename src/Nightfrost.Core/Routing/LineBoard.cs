@@ -249,15 +249,18 @@ public static class Loudness
     public static string OwnerOf(Route route)
     {
         var fixedLevel = SocketReading.FixedLevel(route.Feed.Socket);
+        var remote = $"{(route.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the set")}'s remote";
+        if (route.AtEar.Receiver.Role == DeviceRole.RoomSpeaker)
+            return $"the {route.AtEar.Receiver.Name}'s own remote{(fixedLevel == false ? $", and {remote} as well" : "")}";
         var ear = route.AtEar.Relay is { OwnVolume: true } relay ? relay.Name : route.AtEar.Receiver.OwnVolume ? route.AtEar.Receiver.Name : null;
         return (ear, fixedLevel) switch
         {
-            ({ } own, true) => $"{own} alone; the set's volume and mute do not reach it",
-            ({ } own, false) => $"{own}, and the set's remote as well",
-            ({ } own, null) => $"{own}; whether the set's remote reaches it is not known yet",
-            (null, false) => "the set's remote alone",
+            ({ } own, true) => $"{own} alone; {remote} and mute do not reach it",
+            ({ } own, false) => $"{own}, and {remote} as well",
+            ({ } own, null) => $"{own}; whether {remote} reaches it is not known yet",
+            (null, false) => $"{remote} alone",
             (null, true) => "nobody: fixed level and no control at the ear",
-            _ => "the set's remote, if it reaches this output",
+            _ => $"{remote}, if it reaches this output",
         };
     }
 }

@@ -21,6 +21,9 @@ public static class RigNames
         var relay = ear.Relay is { } between ? $" through a {(between.Role == DeviceRole.Relay ? between.App.Length > 0 ? "phone or relay" : "relay" : "receiver box")}" : "";
         var facts = SocketKinds.Of(route.Feed.Socket.Kind);
         var place = look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the set";
-        return route.Feed.BuiltIn ? $"{worn}{relay} on {place}'s own {facts.InSentence}" : $"{reached} {worn}{relay} on the {facts.InSentence} socket{(place == "the set" ? "" : $" of {place}")}";
+        if (route.Feed.BuiltIn)
+            return $"{worn}{relay} on {place}'s own {facts.InSentence}";
+        var tapped = $"on the {facts.InSentence.Replace(", ", " ", StringComparison.Ordinal)} socket{(place == "the set" ? "" : $" of {place}")}";
+        return route.Sends is { Technology: LinkTechnology.AidRadio } ? $"{worn}{relay} by their own radio {tapped}" : $"{reached} {worn}{relay} {tapped}";
     }
 }

@@ -26,6 +26,9 @@ internal static class RuleWords
         return look.SourceOf(socket) is { } source ? $"{words} of the {source.Name}" : words;
     }
 
+    /// <summary>What the sound is taken from.</summary>
+    public static string Source(Route r) => r.Site.Look.SourceOf(r.Feed.Socket) is { } source ? $"the {source.Name}" : "the set";
+
     public static string Taker(Route r) => string.IsNullOrWhiteSpace(r.Feed.Socket.TakenBy) ? "something" : r.Feed.Socket.TakenBy;
 
     public static string Box(Route r) => r.Feed.Transmitter?.Name ?? (r.Feed.BuiltIn

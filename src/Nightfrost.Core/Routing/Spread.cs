@@ -42,7 +42,7 @@ internal static class Spread
         while (shown.Count < Router.MostShown)
         {
             // Of near-twins one is enough.
-            left.RemoveAll(r => shown.Any(s => RigNames.Of(s.Rig) == RigNames.Of(r.Rig)));
+            left.RemoveAll(r => shown.Any(s => AreTwins(new(s.Rig, s.Score), r)));
             if (left.Count == 0)
                 break;
             var next = left.MaxBy(r => shown.Min(s => Distance(r.Score, s.Score, spans)))!;
@@ -57,6 +57,10 @@ internal static class Spread
             shown.Add(new(title, rig.Rig, rig.Score, shown.Count == 0 ? bestProven : complete));
         }
     }
+
+    // The same sort of way, and no other word for it.
+    private static bool AreTwins(UnbeatenRig a, UnbeatenRig b) =>
+        RigNames.Of(a.Rig) == RigNames.Of(b.Rig) && new[] { Criterion.Needs, Criterion.InStep, Criterion.Link, Criterion.Preferences, Criterion.Quality }.All(c => a.Score.On(c, b.Score) == 0);
 
     private static bool IsWired(Rig rig) => rig.Routes.All(r => r.Sends is null);
 

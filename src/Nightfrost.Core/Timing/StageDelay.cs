@@ -11,6 +11,10 @@ namespace Nightfrost.Core.Timing;
 public sealed record StageDelay(string Id, string Words, double MinMs, double TypicalMs, double MaxMs)
 {
     private DelayDistribution? _distribution;
+    private string? _key;
+
+    /// <summary>The same for stages that last as long and are called the same: two makers may state different delays in the same words.</summary>
+    internal string Key => _key ??= FormattableString.Invariant($"{Words} {MinMs} {TypicalMs} {MaxMs}");
 
     /// <summary>True for the delay of a link, which a source that fits its own picture makes good.</summary>
     public bool OfLink { get; init; }

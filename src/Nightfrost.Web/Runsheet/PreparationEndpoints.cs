@@ -97,6 +97,8 @@ internal static class PreparationEndpoints
             return Refusals.Unknown("case");
         if (state.Row.RigId == typed.RigId && state.Preparation.Items.All(i => i.Id != itemId))
             return Refusals.Unknown("thing to prepare");
+        if (typed.Outcome == StepOutcome.AsExpected && state.Row.RigId == typed.RigId && state.Preparation.Items.First(i => i.Id == itemId) is { Kind: PrepareKind.Order, HeldBecause: { Length: > 0 } held })
+            return Refusals.NotNow(held, "Ask the clinic or the dealer, and enter on Look who said so and when. Then order it.");
         if (StepMarks.Put(db, state, new(itemId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote), clock.GetUtcNow()) is { } refused)
             return refused;
         await db.SaveChangesAsync(cancel);

@@ -30,6 +30,7 @@ internal static class RandomSites
         {
             Owned = random.Next(2) == 0 ? [new(kit[random.Next(kit.Count)].Id, random.Next(1, 3)), .. random.Next(3) == 0 ? new[] { new OwnedThing("lead-OpticalSquare-OpticalSquare", 1) } : []] : [],
             Sources = random.Next(3) == 0 ? [RandomSource(random)] : [],
+            GoodEnoughPercent = 60 + 5 * random.Next(8),
         };
         look = look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)] };
         return random.Next(3) == 0 ? WithWishes(random, look, kit) : new Site(look, Shelf([.. kit]));
@@ -60,9 +61,10 @@ internal static class RandomSites
     {
         var codecs = random.Next(2) == 0 ? new[] { Swift, Sbc } : [Sbc];
         string[] inTheBox = random.Next(4) == 0 ? ["ear0"] : random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [];
-        return Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : null, random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
+        var box = Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : null, random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
             with
         { Power = new PowerNeed(random.Next(0, 6) * 100, random.Next(5) == 0, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = inTheBox };
+        return random.Next(4) > 0 ? box : box with { Links = [.. box.Links.Select(l => l with { Delay = new(20, 40, random.Next(5, 30) * 10, false) })] };
     }
 
     public static Device RandomHeadset(Random random, int i) =>

@@ -141,7 +141,7 @@ public class PreparationTests
     [Fact]
     public void An_ear_profile_has_its_appointment_with_consent_before_anything_else()
     {
-        var rig = RigOf(Look([Optical()], Listener()), Box("box"), Headset("ear") with { App = "Tide", EarProfileMinutes = 12 });
+        var rig = RigOf(Look([Optical()], Listener()), Box("box"), Headset("ear") with { App = "Ebbweir", EarProfileMinutes = 12 });
         var asks = Of(Preparation.For(rig, null), PrepareKind.Ask);
         var consent = asks.Single(i => i.Id == "profile-consent-edda");
         Assert.Contains("privacy terms", consent.Detail, StringComparison.Ordinal);

@@ -97,15 +97,10 @@ export function RoutePage() {
       setBusy(false)
     }
   }
-  const routes = answer.routesFound.reduce((sum, r) => sum + r.routes, 0)
   return (
     <Page
       headline={shown.headline}
-      beside={
-        picked === 0
-          ? `best of ${count(routes, 'working route', 'working routes')}${shown.proven ? ', proven' : ''}`
-          : shown.title.toLowerCase()
-      }
+      beside={picked === 0 ? `${shown.name}${shown.proven ? ', the best, proven' : ', the best found'}` : shown.name}
       figures={<Figures rig={shown} measured={chosen ? (detail.rig?.measured ?? []) : []} />}
       action={
         chosen ? (

@@ -59,7 +59,6 @@ export function ListenerMore({ listener, wearsAids, problemOf, onChange }: Props
           ]}
           onChange={(quality) => onChange({ quality })}
         />
-        {known('implant', 'Carries an implant')}
         {known('phone', 'Carries a phone for an app')}
         {wearsAids && known('telecoil', 'Telecoil programme switched on by the clinic')}
         <NumberField
@@ -70,6 +69,7 @@ export function ListenerMore({ listener, wearsAids, problemOf, onChange }: Props
           onChange={(hoursADay) => onChange({ hoursADay })}
           width="100%"
         />
+        {known('implant', 'Carries an implant')}
       </Box>
       {listener.implant === 'yes' && <Implant listener={listener} problemOf={problemOf} onChange={onChange} />}
       {listener.leavesRoom && <Roams listener={listener} problemOf={problemOf} onChange={onChange} />}

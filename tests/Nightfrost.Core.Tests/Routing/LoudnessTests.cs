@@ -1,0 +1,40 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>Whose control changes the loudness, and what is said where nobody's does.</summary>
+public class LoudnessTests
+{
+    private static readonly SoundSource HiFi = new() { Id = "hifi", Name = "hi-fi", Kind = SourceKind.HiFi, Watched = true, Sockets = [Optical("tape") with { Level = LevelControl.Fixed }] };
+
+    private static Route Best(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Rig.Routes[0];
+
+    [Fact]
+    public void A_source_beside_the_set_is_named_and_the_set_is_not()
+    {
+        var route = Best(Look([], Listener()) with { Sources = [HiFi] }, Box("box"), Headset("ear", ownVolume: false));
+        Assert.Contains(Rules.AdviceFor(route), f => f.RuleId == "level-fixed" && f.Sentence.EndsWith("the volume keys of the hi-fi do nothing to it.", StringComparison.Ordinal));
+        Assert.Equal("nobody: fixed level and no control at the ear", Loudness.OwnerOf(route));
+        Assert.Contains(Rules.AdviceFor(route), f => f.RuleId == "no-own-loudness");
+        Assert.Equal("ear alone; the hi-fi's remote and mute do not reach it", Loudness.OwnerOf(Best(Look([], Listener()) with { Sources = [HiFi] }, Box("box"), Headset("ear"))));
+    }
+
+    [Fact]
+    public void A_bar_has_its_own_remote()
+    {
+        var route = Best(Look([Optical()], Listener(wears: "bar") with { OpenToAnother = false }), Bar() with { Links = Headset("x").Links }, Box("box"));
+        Assert.StartsWith("the bar's own remote", Loudness.OwnerOf(route), StringComparison.Ordinal);
+        Assert.DoesNotContain(Rules.AdviceFor(route), f => f.RuleId == "no-own-loudness");
+    }
+
+    [Fact]
+    public void A_speaker_beside_the_seat_is_heard_through_aids_and_a_headset_that_does_not_fit_over_them_is_refused()
+    {
+        var wearer = Listener(wears: "aids") with { OpenToAnother = true };
+        Assert.NotEmpty(Router.Rank(new Site(Look([Optical()], wearer), Shelf(Aids("aids", "K", 2), Box("box", codecs: [Sbc]), Speaker() with { Links = Headset("x").Links }))).Rigs);
+        Assert.Empty(Router.Rank(new Site(Look([Optical()], wearer), Shelf(Aids("aids", "K", 2), Box("box"), Headset("ear")))).Rigs);
+    }
+}
