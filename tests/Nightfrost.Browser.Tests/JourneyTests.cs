@@ -189,6 +189,7 @@ public class JourneyTests(Cluster cluster)
         browser.SeeHeadline("Step");
         browser.Press("6");
         browser.See("measured 3×");
+        browser.Field("Frames, flash to click");
         browser.Cdp("Network.enable", []);
         browser.Offline(true);
         browser.Type("Frames, flash to click", "9");

@@ -41,10 +41,10 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
         var best = (await _me.Read<RankedRigs>($"{_path}/rigs")).Rigs[0];
         await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"{_path}/rig", new ChooseRig(saved.Version, saved.Rig?.RigId, best.Plan)));
         var view = await Read();
-        var held = view.Items.First(i => i.Item.Kind == PrepareKind.Order && i.Item.HeldBecause.Length > 0).Item;
-        var refusal = await Visitor.Refused(await Mark(view, held.Id, StepOutcome.AsExpected), HttpStatusCode.Conflict);
-        Assert.Equal(held.HeldBecause, refusal.Title);
-        await Visitor.Body<PreparationView>(await Mark(view, held.Id, StepOutcome.NotAsExpected, "asked the clinic"));
+        var held = view.Items.First(i => i.Item.Kind == PrepareKind.Order && i.Item.HeldBecause.Length > 0);
+        var refusal = await Visitor.Refused(await Mark(view, held.Item.Id, StepOutcome.AsExpected, was: held.Outcome), HttpStatusCode.Conflict);
+        Assert.Equal(held.Item.HeldBecause, refusal.Title);
+        await Visitor.Body<PreparationView>(await Mark(view, held.Item.Id, StepOutcome.NotAsExpected, "asked the clinic", held.Outcome));
     }
 
     [Fact]

@@ -79,7 +79,7 @@ public static class BoxPower
             var share = 100.0 * power.UsbDrawMa / socket.UsbMa;
             var sleeps = socket.OffInStandby == Known.Yes;
             return new(box.Id, socket.Id, false, sleeps, FormattableString.Invariant(
-                $"{SocketKinds.Of(socket.Kind).Words} of the set: {power.UsbDrawMa} of {socket.UsbMa} mA, {share:0} % of the port. {(sleeps ? "Starts and sleeps with the set." : "Stays on in standby.")}"));
+                $"{SocketKinds.Of(socket.Kind).Words} of the set: {power.UsbDrawMa} of {socket.UsbMa} mA, {share:0} % of the port. {StandbyWords(socket.OffInStandby)}"));
         }
 
         if (power.OwnSupply)
@@ -90,6 +90,13 @@ public static class BoxPower
             ? new(box.Id, null, true, false, FormattableString.Invariant($"A mains supply, 5 V, at least {power.UsbDrawMa} mA."))
             : new(box.Id, null, false, false, "Needs none.");
     }
+
+    private static string StandbyWords(Known offInStandby) => offInStandby switch
+    {
+        Known.Yes => "Starts and sleeps with the set.",
+        Known.No => "Stays on in standby.",
+        _ => "Nobody knows yet whether it stays on in standby.",
+    };
 
     // A USB socket that goes off, or may, is no good for a box that then forgets its partner. One that passes sound is kept for a box that takes it.
     private static IEnumerable<SourcePort> Fits(TelevisionSet set, Device box) =>

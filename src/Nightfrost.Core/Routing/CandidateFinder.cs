@@ -56,13 +56,12 @@ internal sealed class CandidateFinder
     {
         var finder = new CandidateFinder(site, side, log, cancel);
         var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !side.Limits.MustNotUse.Contains(s.Id)).ToList();
-        var (bySocket, shapes) = finder.EnterAll(sockets);
+        var bySocket = finder.EnterAll(sockets);
         return new()
         {
             Site = site,
             BySocket = bySocket,
             Forks = finder._forks.All,
-            Shapes = shapes,
             Resources = finder._pieces.Resources,
             Grades = finder._grades,
             Tolerances = finder._tolerances,
@@ -230,7 +229,7 @@ internal sealed class CandidateFinder
     }
 
     // While sockets are entered, a second worker looks through those entered before.
-    private (List<SocketLines> BySocket, int Shapes) EnterAll(List<SourcePort> sockets)
+    private List<SocketLines> EnterAll(List<SourcePort> sockets)
     {
         var worth = new SocketLines[sockets.Count];
         using var entered = new BlockingCollection<(int Number, List<FeedLine> Lines)>();
@@ -250,8 +249,7 @@ internal sealed class CandidateFinder
         }
 
         worker.GetAwaiter().GetResult();
-        List<SocketLines> all = [.. worth.Where(lines => lines.Groups.Count > 0)];
-        return (all, NumberedAnew(all));
+        return [.. worth.Where(lines => lines.Groups.Count > 0)];
 
         void LookThrough(IEnumerable<(int Number, List<FeedLine> Lines)> some)
         {
@@ -265,19 +263,6 @@ internal sealed class CandidateFinder
     {
         var all = Enumerable.Range(0, sockets.Count);
         return _log is not null ? all : all.OrderByDescending(i => SocketKinds.Of(sockets[i].Kind).IsRadio ? 0 : _chains.CountAt(sockets[i]));
-    }
-
-    // The shapes that the lines left have, in the order of the sockets; how many there are.
-    private static int NumberedAnew(List<SocketLines> sockets)
-    {
-        var known = new HashSet<Shape>(ReferenceEqualityComparer.Instance);
-        foreach (var line in sockets.SelectMany(socket => socket.Groups).SelectMany(group => group.Lines))
-        {
-            if (known.Add(line.Shape))
-                line.Shape.Number = known.Count - 1;
-        }
-
-        return known.Count;
     }
 
     // Worth in any rig: those that no other line of their socket replaces, with their shapes.

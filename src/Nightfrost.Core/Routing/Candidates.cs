@@ -192,8 +192,6 @@ internal sealed class Candidates
     public IReadOnlyList<FeedLine> Lines => field ??= [.. BySocket.SelectMany(socket => socket.Groups).SelectMany(group => group.Lines)];
     public required IReadOnlyList<Fork> Forks { get; init; }
 
-    /// <summary>One more than the greatest number of a <see cref="FeedLine.Shape"/>.</summary>
-    public required int Shapes { get; init; }
     public required Resources Resources { get; init; }
     public required InStepGrades Grades { get; init; }
 

@@ -8,8 +8,8 @@ namespace Nightfrost.Core.Routing;
 /// <param name="starts">Where the ears of each listener begin, size by size; the last entry is where they end.</param>
 internal sealed class Shape(int number, int listeners, EarOption[] ears, Worth[] worths, int[] starts)
 {
-    /// <summary>Its place among all shapes that are still needed.</summary>
-    public int Number { get; set; } = number;
+    /// <summary>Its place among those of its socket.</summary>
+    public int Number { get; } = number;
     public EarOption[] Ears { get; } = ears;
     public Worth[] Worths { get; } = worths;
     public int[] Starts { get; } = starts;

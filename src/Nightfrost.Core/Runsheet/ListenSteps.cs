@@ -20,7 +20,7 @@ internal static class ListenSteps
                 Action = ear.Receiver.Form is WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker or WearForm.None
                     ? $"Turn the {ear.Takes.Name} down, sit where {ear.Listener.Name} sits, then raise it slowly"
                     : $"Turn the {ear.Takes.Name} down, put it on, then raise it slowly",
-                Detail = (SocketReading.FixedLevel(route.Feed.Socket) == false ? "Keep the set high and the ear low; the other way round gives hiss." : "The socket is at a fixed level: loudness is set at the ear.")
+                Detail = LevelWords(route.Feed.Socket)
                     + (AdviceRules.Strays(route) is { } strays ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to the right one." : ""),
                 Expect = "clear speech, loud enough, and comfortable",
                 Caution = "Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.",
@@ -68,4 +68,11 @@ internal static class ListenSteps
                 Ticks = [.. rig.Routes.Select(r => $"{r.AtEar.Listener.Name} still hears it from the seat")],
             };
     }
+
+    private static string LevelWords(SourcePort socket) => SocketReading.FixedLevel(socket) switch
+    {
+        false => "Keep the set high and the ear low; the other way round gives hiss.",
+        true => $"The socket is {(socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: loudness is set at the ear.",
+        null => "Nobody knows yet whether the volume keys reach this socket: press one and listen.",
+    };
 }

@@ -77,7 +77,6 @@ public class AirChannelsTests
         {
             Site = Anywhere,
             BySocket = [],
-            Shapes = 0,
             Resources = resources,
             Grades = new InStepGrades(Anywhere, new Suffixes()),
             Forks = [new Fork(0, 0, parts)],

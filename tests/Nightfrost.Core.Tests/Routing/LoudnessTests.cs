@@ -1,5 +1,7 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -37,4 +39,28 @@ public class LoudnessTests
         Assert.NotEmpty(Router.Rank(new Site(Look([Optical()], wearer), Shelf(Aids("aids", "K", 2), Box("box", codecs: [Sbc]), Speaker() with { Links = Headset("x").Links }))).Rigs);
         Assert.Empty(Router.Rank(new Site(Look([Optical()], wearer), Shelf(Aids("aids", "K", 2), Box("box"), Headset("ear")))).Rigs);
     }
+
+    [Theory]
+    [InlineData(LevelControl.NotYet, "usually at a fixed level")]
+    [InlineData(LevelControl.Fixed, "The socket is at a fixed level")]
+    [InlineData(LevelControl.Variable, "Keep the set high")]
+    public void What_is_only_usual_is_not_said_as_known(LevelControl level, string words)
+    {
+        var rig = Router.Rank(new Site(Look([Optical() with { Level = level }], Listener()), Shelf(Box("box"), Headset("ear")))).Rigs[0].Rig;
+        Assert.Contains(RunSheet.For(rig), step => step.Detail.Contains(words, StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_level_that_is_not_known_is_tried()
+    {
+        var rig = Router.Rank(new Site(Look([Pair("AUDIO OUT") with { Direction = SocketDirection.Output }], Listener()), Shelf(Box("box", input: Connector.Jack35), Headset("ear")))).Rigs[0].Rig;
+        Assert.Contains(RunSheet.For(rig), step => step.Detail.StartsWith("Nobody knows yet whether the volume keys reach this socket", StringComparison.Ordinal));
+    }
+
+    [Theory]
+    [InlineData(Known.Yes, "Starts and sleeps with the set.")]
+    [InlineData(Known.No, "Stays on in standby.")]
+    [InlineData(Known.NotYet, "Nobody knows yet whether it stays on in standby.")]
+    public void Whether_a_port_sleeps_is_said_as_far_as_it_is_known(Known off, string words) =>
+        Assert.Contains(BoxPower.For(Look([Usb(900, off)]).Set, [Box("box") with { Power = Box("box").Power with { PairingSurvivesPowerLoss = true } }]), choice => choice.Words.EndsWith(words, StringComparison.Ordinal));
 }

@@ -66,18 +66,6 @@ public class ShapeTests
         }
     }
 
-    [Theory]
-    [MemberData(nameof(Seeds))]
-    public void Shapes_are_numbered_through_all_sockets(int seed)
-    {
-        foreach (var candidates in Drawn(seed))
-        {
-            var shapes = candidates.Lines.Select(line => line.Shape).Distinct().ToList();
-            Assert.Equal(shapes.Count, shapes.Select(shape => shape.Number).Distinct().Count());
-            Assert.All(shapes, shape => Assert.InRange(shape.Number, 0, candidates.Shapes - 1));
-        }
-    }
-
     [Fact]
     public void What_comes_in_the_box_is_kept_though_a_cheaper_ear_seems_better()
     {

@@ -42,7 +42,6 @@ public class StockTests
         {
             Site = site,
             BySocket = [],
-            Shapes = 0,
             Resources = resources,
             Grades = new InStepGrades(site, new Suffixes()),
             Forks = [new Fork(0, 0, parts)],

@@ -28,8 +28,7 @@ internal sealed class Stock
     private int _bits;
 
     /// <param name="candidates">What is planned with.</param>
-    /// <param name="bounded">False leaves out what cannot be bought, as if there were always enough of it.</param>
-    public Stock(Candidates candidates, bool bounded = true)
+    public Stock(Candidates candidates)
     {
         _candidates = candidates;
         var fields = new List<Field>();
@@ -49,7 +48,7 @@ internal sealed class Stock
         foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).OrderByDescending(r => candidates.Resources.IsBounded(r)).ThenByDescending(r => r == candidates.Supply))
         {
             var (there, isBounded) = (candidates.Resources.There(resource), candidates.Resources.IsBounded(resource));
-            if (there > 0 && (bounded || !isBounded) && ShiftOf(2 * there + (isBounded ? 0 : 2 * sockets)) is var shift and >= 0)
+            if (there > 0 && ShiftOf(2 * there + (isBounded ? 0 : 2 * sockets)) is var shift and >= 0)
             {
                 fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource), isBounded));
                 _boundedMask |= isBounded ? MaskAt(shift) : 0;
