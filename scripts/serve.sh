@@ -12,11 +12,8 @@ free_or_fail() {
   ! port_taken "$1" || fail "Port $1 is taken. Stop what uses it, or choose another: ./nightfrost $2 --port $(($1 + 1))"
 }
 
-free_port() {
-  local port
-  for port in $(seq 54410 54499); do port_taken "$port" || { printf '%s' "$port"; return; }; done
-  fail "No free port between 54410 and 54499 for the database. Stop what holds them."
-}
+# Below the ports that a system lends to outgoing connections: those may be held although nobody listens on them.
+first_db_port=27410 last_db_port=27499
 
 # A cluster of our own: loopback only, its own role with a random password.
 make_cluster() {
@@ -54,12 +51,16 @@ start_cluster() {
     say "Stopping a database left over from before…"
     as_pg "$bin/pg_ctl" -D "$place/pg" -m fast -w stop >/dev/null 2>&1 || fail "An older database of Nightfrost does not stop. End its postgres process, then try again."
   fi
-  db_port=$(free_port)
   say "Starting the database…"
-  if ! start_server "$place" "$bin"; then
+  for db_port in $(seq $first_db_port $last_db_port); do
+    ! port_taken "$db_port" || continue
+    ! start_server "$place" "$bin" || return 0
+    # Somebody may have taken the port in between: then the next one.
+    tail -n 3 "$place/pg/log" 2>/dev/null | grep -q 'could not create any TCP/IP sockets' && continue
     tail -n 3 "$place/pg/log" >&2 2>/dev/null || true
     fail "The database did not start; its own words are in $place/pg/log."
-  fi
+  done
+  fail "No free port between $first_db_port and $last_db_port for the database. Stop what holds them."
 }
 
 # A log that has grown keeps its newest part, and one older part beside it. Who writes it appends, so it may be cut while written.

@@ -120,10 +120,21 @@ public class KillTests
         return visitor;
     }
 
+    // Not one that the system lends to outgoing connections: it must still be free when the service comes back.
     private static int FreePort()
     {
-        using var listener = new TcpListener(IPAddress.Loopback, 0);
-        listener.Start();
-        return ((IPEndPoint)listener.LocalEndpoint).Port;
+        for (var port = 26000 + Environment.ProcessId % 1000; ; port++)
+        {
+            using var listener = new TcpListener(IPAddress.Loopback, port);
+            try
+            {
+                listener.Start();
+                return port;
+            }
+            catch (SocketException)
+            {
+                // Held by somebody: the next one.
+            }
+        }
     }
 }

@@ -57,10 +57,13 @@ public static class LinkMargin
     public static int Grade(double marginDb) => marginDb >= 20 ? 2 : marginDb >= 10 ? 1 : 0;
 
     /// <summary>The word for a margin: good from 20 dB, fair from 10 dB, else poor.</summary>
-    public static string Word(double marginDb) => marginDb switch
+    public static string Word(double marginDb) => WordOf(Grade(marginDb));
+
+    /// <summary>The word for a grade.</summary>
+    public static string WordOf(int grade) => grade switch
     {
-        >= 20 => "good",
-        >= 10 => "fair",
+        2 => "good",
+        1 => "fair",
         _ => "poor",
     };
 }

@@ -108,13 +108,14 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static IEnumerable<string> Body(Route route)
     {
-        if (EarRules.AtBody(route) is not { } near)
+        var near = RuleWords.Listed(EarRules.AtBody(route).Select(d => d.Name));
+        if (near.Length == 0)
             yield break;
         var listener = route.AtEar.Listener;
-        yield return listener.Implant == Known.Yes && listener.ImplantIsAnswered()
-            ? $"You carry {EarRules.ImplantWords(listener)}. {listener.ImplantAnsweredBy.Trim()} allowed {listener.ImplantAnsweredFor.Trim()}."
-            : $"Keep the {near.Name} 15 cm away from a pacemaker or any other implant, yours or somebody else's.";
-        yield return "If you feel unwell with it, take it off and ask your doctor.";
+        yield return listener.Implant == Known.Yes
+            ? $"You carry {EarRules.ImplantWords(listener)}. {listener.ImplantAnsweredBy.Trim()} allowed the {near} near it, and nothing else of this kind."
+            : $"Keep the {near} 15 cm away from a pacemaker or any other implant, yours or somebody else's.";
+        yield return "If you feel unwell with it, stop using it and ask your doctor.";
     }
 
     private static IEnumerable<string> Charge(Device worn)

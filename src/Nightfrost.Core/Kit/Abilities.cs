@@ -33,7 +33,14 @@ public static class Abilities
         new("easy", "Easy controls", d => d.EasyControls),
         new("noise-cancelling", "Noise cancelling", d => d.NoiseCancelling),
         new("over-aids", "Worn over aids", d => d.WornOverAids),
+        new(NearBody, "Kept from implants", ComesNearBody),
     ];
+
+    /// <summary>Id of what is kept from implants until a clinician allows it.</summary>
+    public const string NearBody = "near-body";
+
+    /// <summary>True for what is worn or lies at the body with a magnet, a coil or a transmitter, and for whatever feeds a loop there.</summary>
+    public static bool ComesNearBody(Device device) => device.NearImplants || device.Links.Any(l => l is { Transmits: true, Technology: LinkTechnology.InductionLoop });
 
     /// <summary>Ids of what a device can do.</summary>
     public static IReadOnlyList<string> Of(Device device) => [.. All.Where(a => a.Has(device)).Select(a => a.Id)];

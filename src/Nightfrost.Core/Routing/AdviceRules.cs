@@ -91,10 +91,10 @@ internal static class AdviceRules
         Advises("broadcast-chosen", WholeWay, "{who} must find {box} on the receiver each time and enter its code once.", "Show how, and leave the name and the code on the sheet.",
             r => r.Sends is { Technology: LinkTechnology.LeAudioBroadcast, Encrypts: true }, r => Say(("who", Who(r)), ("box", Box(r))), "BAP"),
         Advises("implant-unknown", WholeWay, "{worn} has a magnet, coil or transmitter worn on the body, and nobody has asked {who} about implants.", "Ask first. Keep it 15 cm from any implant until the clinician answers.",
-            r => r.AtEar.Listener.Implant == Known.NotYet && EarRules.AtBody(r) is not null, r => Say(("who", Who(r)), ("worn", EarRules.AtBody(r)!.Name))),
-        Advises("implant-answered", WholeWay, "{who} carries {implant}, and {worn} comes close to the body: {by} allowed {what} on {on}.", "Keep to what was allowed; anything else waits for a new answer.",
-            r => r.AtEar.Listener is { Implant: Known.Yes } l && l.ImplantIsAnswered() && EarRules.AtBody(r) is not null,
-            r => Say(("who", Who(r)), ("implant", EarRules.ImplantWords(r.AtEar.Listener)), ("worn", EarRules.AtBody(r)!.Name), ("by", r.AtEar.Listener.ImplantAnsweredBy.Trim()), ("what", r.AtEar.Listener.ImplantAnsweredFor.Trim()), ("on", $"{r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}"))),
+            r => r.AtEar.Listener.Implant == Known.NotYet && EarRules.AtBody(r).Any(), r => Say(("who", Who(r)), ("worn", AtBody(r)))),
+        Advises("implant-answered", WholeWay, "{who} carries {implant}; {by} allowed {worn} near it on {on}.", "Keep to what was allowed; anything else waits for a new answer.",
+            r => r.AtEar.Listener.Implant == Known.Yes && EarRules.AtBody(r).Any(),
+            r => Say(("who", Who(r)), ("implant", EarRules.ImplantWords(r.AtEar.Listener)), ("worn", AtBody(r)), ("by", r.AtEar.Listener.ImplantAnsweredBy.Trim()), ("on", $"{r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}"))),
         Advises("no-own-loudness", WholeWay, "Nobody can change how loud it is at {who}'s ear: the level is fixed and nothing there has a control.", "Take a receiver or a box with a control of its own, or a socket whose level follows the remote.",
             r => SocketReading.FixedLevel(r.Feed.Socket) == true && r.AtEar.Receiver is { OwnVolume: false, Role: not DeviceRole.RoomSpeaker } && r.AtEar.Relay is not { OwnVolume: true }, r => Say(("who", Who(r)))),
         Advises("app-needed", WholeWay, "{what} works only with its app: {app}.", "Check {who}'s phone and account, and get the app before the visit.",
@@ -126,6 +126,8 @@ internal static class AdviceRules
 
     private static Rule Advises(string id, RuleScope scope, string sentence, string remedy, Func<Route, bool> breaks, Func<Route, IReadOnlyDictionary<string, string>> values, string source = "practice") =>
         new(id, RuleEffect.Advises, scope, sentence, remedy, source, breaks, values);
+
+    private static string AtBody(Route r) => Listed(EarRules.AtBody(r).Select(d => d.Name));
 
     private static IEnumerable<Programme> Missed(Route r) => r.Site.Watched.Except(r.Site.Passing(r.Feed.Socket));
 

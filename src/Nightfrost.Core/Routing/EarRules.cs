@@ -44,8 +44,8 @@ internal static class EarRules
             r => r.AtEar.Listener.Phone == Known.No && NeedsApp(r) is not null, r => Say(("what", NeedsApp(r)!.Name), ("who", Who(r)))) with { Concerns = l => l.Phone == Known.No },
         Refuses("telecoil-off", RuleSees.Everything, "{who}'s aids have no telecoil programme switched on; {box} is heard only through one.", "Ask the clinic whether the telecoil can be switched on.",
             r => r.AtEar.Listener.Telecoil == Known.No && r.LastHop is { Technology: LinkTechnology.InductionLoop }, r => Say(("who", Who(r)), ("box", r.AtEar.Relay?.Name ?? Box(r)))) with { Concerns = l => l.Telecoil == Known.No },
-        Refuses("implant-distance", RuleSees.Everything, "{who} carries {implant}; {worn} has a magnet, coil or transmitter close to the body.", "Keep such things 15 cm away until the clinician has said who, when and for what on Look, or take another way.",
-            r => r.AtEar.Listener is { Implant: Known.Yes } l && !l.ImplantIsAnswered() && AtBody(r) is not null, r => Say(("who", Who(r)), ("worn", AtBody(r)!.Name), ("implant", ImplantWords(r.AtEar.Listener)))) with { Concerns = l => l.Implant == Known.Yes && !l.ImplantIsAnswered() },
+        Refuses("implant-distance", RuleSees.Everything, "{who} carries {implant}; {worn} has a magnet, coil or transmitter close to the body.", "Keep it 15 cm away and take another way. Where a clinician has allowed it, enter on Look who that was, when, and which device.",
+            r => NotAllowed(r) is not null, r => Say(("who", Who(r)), ("worn", NotAllowed(r)!.Name), ("implant", ImplantWords(r.AtEar.Listener)))) with { Concerns = l => l.Implant == Known.Yes },
         Refuses("clear-line", RuleSees.Seat, "{who} has {what} in the line; {box} sends infrared.", "Move the emitter or the obstacle, or use radio.",
             r => r.Sends is { IsInfrared: true } && InTheLine(r) is not null, r => Say(("who", Who(r)), ("box", Box(r)), ("what", InTheLine(r)!))),
         Refuses("stays-in-room", RuleSees.Seat, "{who} leaves the room; {link} does not.", "Use radio: Bluetooth by its margin, 2.4 GHz or UHF.",
@@ -80,12 +80,18 @@ internal static class EarRules
         : r.AtEar.Relay is { App.Length: > 0 } relay ? relay
         : r.Feed.Transmitter is { App.Length: > 0 } box ? box : null;
 
-    /// <summary>What on a way is worn or lies at the body and must be kept from an implant: a receiver, a relay, or a box whose loop lies around the neck or under the seat; null when nothing.</summary>
-    public static Device? AtBody(Route r) =>
-        r.AtEar.Receiver.NearImplants ? r.AtEar.Receiver
-        : r.AtEar.Relay is { NearImplants: true } relay ? relay
-        : r.AtEar.RelaySends is { Technology: LinkTechnology.InductionLoop } ? r.AtEar.Relay
-        : r.Feed.Transmitter is { } box && (box.NearImplants || r.Sends is { Technology: LinkTechnology.InductionLoop }) ? box : null;
+    /// <summary>What on a way is worn or lies at the body and is kept from implants: receiver, relay, and a box whose loop lies around the neck or under the seat.</summary>
+    public static IEnumerable<Device> AtBody(Route r)
+    {
+        if (r.AtEar.Receiver.NearImplants)
+            yield return r.AtEar.Receiver;
+        if (r.AtEar.Relay is { } relay && (relay.NearImplants || r.AtEar.RelaySends is { Technology: LinkTechnology.InductionLoop }))
+            yield return relay;
+        if (r.Feed.Transmitter is { } box && (box.NearImplants || r.Sends is { Technology: LinkTechnology.InductionLoop }))
+            yield return box;
+    }
+
+    private static Device? NotAllowed(Route r) => r.AtEar.Listener.Implant == Known.Yes ? AtBody(r).FirstOrDefault(d => !r.AtEar.Listener.MayComeNear(d.Id)) : null;
 
     /// <summary>An implant in words.</summary>
     public static string ImplantWords(Listener listener) => listener.ImplantKind switch

@@ -173,7 +173,7 @@ public static class Questions
             yield return new($"{at}.clearLine", $"Is the line from the set to {listener.Name} clear?", YesNo(k => With(listener with { ClearLine = k })));
         if (listener.Telecoil == Known.NotYet && site.Shelf.Find(listener.ReceiverId) is { Form: WearForm.HearingAids } aids && aids.Links.Any(l => l is { Technology: LinkTechnology.InductionLoop, Transmits: false }))
             yield return new($"{at}.telecoil", $"Has the clinic switched on the telecoil programme of {listener.Name}'s aids?", YesNo(k => With(listener with { Telecoil = k })));
-        if (listener.Implant == Known.NotYet && site.Shelf.Devices.Any(d => d.NearImplants))
+        if (listener.Implant == Known.NotYet && site.Shelf.Devices.Any(Abilities.ComesNearBody))
             yield return new($"{at}.implant", $"Does {listener.Name} carry an implant?", YesNo(k => With(listener with { Implant = k })));
         if (listener.Phone == Known.NotYet && site.Shelf.Devices.Any(d => d.App.Length > 0))
             yield return new($"{at}.phone", $"Does {listener.Name} carry a phone that an app may run on?", YesNo(k => With(listener with { Phone = k })));
@@ -194,6 +194,8 @@ public static class Questions
         if (most.Served > least.Served)
             return ($"{least.Served} or {most.Served} listeners served.", 500 * (most.Served - least.Served));
         var (parts, weight) = (new List<string>(), 0.0);
+
+        // The weights follow the usual order of the criteria, a need above everything else (starting values).
         Weigh(Criterion.Needs, 20, (a, b) => b.NeedsMet - a.NeedsMet, (a, b) => $"{a.NeedsMet} or {b.NeedsMet} needs met");
         Weigh(Criterion.InStep, 15, (a, b) => b.Step - a.Step, (a, b) => $"{InStepWords.Of(a.Step)} ({Wording.Percent(a.InStep)}) or {InStepWords.Of(b.Step)} ({Wording.Percent(b.InStep)})");
         Weigh(Criterion.Link, 10, (_, _) => 1, (_, _) => "a link that may drop out or one that holds");

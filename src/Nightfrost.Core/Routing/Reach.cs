@@ -20,13 +20,11 @@ public sealed record Reach(string Place, double DistanceM, double MarginDb, doub
 
     /// <summary>Radio: the margin to the next whole dB and its word. Infrared: both distances and the word.</summary>
     public string Words => UsableM is { } usable
-        ? FormattableString.Invariant($"{DistanceM:0.0} m of {usable:0.0} m, {(Usable ? Word : "out of reach")}")
+        ? FormattableString.Invariant($"{DistanceM:0.0} m of {usable:0.0} m, {(Usable ? LinkMargin.WordOf(Grade) : "out of reach")}")
         : FormattableString.Invariant($"{Shown.ToString("+0;−0;0", CultureInfo.InvariantCulture)} dB, {LinkMargin.Word(MarginDb)}");
 
     /// <summary>In three words as a grade: 0 poor, 1 fair, 2 good.</summary>
     public int Grade => UsableM is { } usable ? (usable >= GoodOver * DistanceM ? 2 : usable >= FairOver * DistanceM ? 1 : 0) : LinkMargin.Grade(MarginDb);
-
-    private string Word => Grade switch { 2 => "good", 1 => "fair", _ => "poor" };
 
     // Rounded, unless that would say more than its word.
     private double Shown => Math.Round(MarginDb) is var rounded && LinkMargin.Word(rounded) == LinkMargin.Word(MarginDb) ? rounded : Math.Floor(MarginDb);

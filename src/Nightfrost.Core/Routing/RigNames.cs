@@ -18,7 +18,7 @@ public static class RigNames
         var (ear, look) = (route.AtEar, route.Site.Look);
         var worn = ear.Receiver.Role == DeviceRole.RoomSpeaker ? "bar" : ear.Receiver.Form == WearForm.OverEar ? "headset" : LineBoard.FormWords(ear.Receiver.Form);
         var reached = route.Sends is { } sends ? LinkTechnologies.Of(sends.Technology).Words : "wired";
-        var relay = ear.Relay is { } between ? $" through a {(between.Role == DeviceRole.Relay ? between.App.Length > 0 ? "phone or relay" : "relay" : "receiver box")}" : "";
+        var relay = ear.Relay is { } between ? $" through a {(between.Role == DeviceRole.Relay ? "relay" : "receiver box")}" : "";
         var facts = SocketKinds.Of(route.Feed.Socket.Kind);
         var place = look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the set";
         if (route.Feed.BuiltIn)

@@ -14,8 +14,8 @@ public static class BeforeSteps
 
     internal static IEnumerable<Step> For(Rig rig)
     {
-        var worn = rig.Routes.Select(EarRules.AtBody).OfType<Device>().Select(d => d.Name).Distinct().ToList();
-        var answers = rig.Routes.Where(r => EarRules.AtBody(r) is not null && r.AtEar.Listener is { Implant: Known.Yes } l && l.ImplantIsAnswered()).Select(r => r.AtEar.Listener).ToList();
+        var worn = rig.Routes.SelectMany(EarRules.AtBody).Select(d => d.Name).Distinct().ToList();
+        var allowed = rig.Routes.Where(r => r.AtEar.Listener.Implant == Known.Yes && EarRules.AtBody(r).Any()).ToList();
         yield return new Step
         {
             Id = AskAlarms,
@@ -34,8 +34,8 @@ public static class BeforeSteps
                 Phase = Phase.Before,
                 Place = "With the client",
                 Action = "Ask about pacemakers, pumps, shunts and other implants",
-                Detail = $"The {string.Join(" and the ", worn)} comes close to the body with a magnet, a coil or a transmitter."
-                    + string.Concat(answers.Select(l => $" {l.Name} carries {EarRules.ImplantWords(l)}; {l.ImplantAnsweredBy.Trim()} allowed {l.ImplantAnsweredFor.Trim()} on {l.ImplantAnsweredOn:yyyy-MM-dd}.")),
+                Detail = $"{RuleWords.Listed(worn)}: with a magnet, a coil or a transmitter at the body."
+                    + string.Concat(allowed.Select(r => $" {r.AtEar.Listener.Name} carries {EarRules.ImplantWords(r.AtEar.Listener)}; {r.AtEar.Listener.ImplantAnsweredBy.Trim()} allowed {RuleWords.Listed(EarRules.AtBody(r).Select(d => d.Name))} near it on {r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}.")),
                 Caution = "With an implant, keep it 15 cm away until the clinician has answered.",
                 Mandatory = true,
             };

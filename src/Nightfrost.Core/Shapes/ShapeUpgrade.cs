@@ -56,7 +56,7 @@ public static class ShapeUpgrades
     /// <summary>In order, one a version: the first leads to version 2. Never changed once shipped.</summary>
     public static IReadOnlyList<ShapeUpgrade> All { get; } =
     [
-        // Version 2: a look says from where a route is good enough, how a lead would run, and what a clinician answered about an implant. What is missing is not known; good enough is as before.
+        // Version 2: a look says from where a route is good enough, how a lead would run, and who allowed what near an implant. What is missing is not known; good enough is as before.
         new(2),
     ];
 }

@@ -293,14 +293,14 @@ public sealed record Listener
     /// <summary>On which side of the body.</summary>
     public BodySide ImplantSide { get; init; }
 
-    /// <summary>Which clinician answered what may be worn; blank while nobody has.</summary>
+    /// <summary>Which clinician answered what may come near it; blank while nobody has.</summary>
     public string ImplantAnsweredBy { get; init; } = "";
 
     /// <summary>When that was.</summary>
     public DateOnly? ImplantAnsweredOn { get; init; }
 
-    /// <summary>For what: the thing that may be worn, in the clinician's words.</summary>
-    public string ImplantAnsweredFor { get; init; } = "";
+    /// <summary>Ids of the devices that the clinician allowed near it.</summary>
+    public IReadOnlyList<string> ImplantAllows { get; init; } = [];
 
     /// <summary>Has a phone that may run an app, and carries it.</summary>
     public Known Phone { get; init; }
@@ -338,8 +338,8 @@ public sealed record Listener
     /// <summary>When it was confirmed.</summary>
     public DateOnly? AidsConfirmedOn { get; init; }
 
-    /// <summary>True when a clinician has said who, when and for what: until then nothing with a magnet, coil or transmitter is worn near the implant.</summary>
-    public bool ImplantIsAnswered() => !string.IsNullOrWhiteSpace(ImplantAnsweredBy) && ImplantAnsweredOn is not null && !string.IsNullOrWhiteSpace(ImplantAnsweredFor);
+    /// <summary>True for a device that a clinician, known by name and day, allowed near this person's implant. Nothing else with a magnet, coil or transmitter comes near it.</summary>
+    public bool MayComeNear(string deviceId) => !string.IsNullOrWhiteSpace(ImplantAnsweredBy) && ImplantAnsweredOn is not null && ImplantAllows.Contains(deviceId);
 
     /// <summary>The tolerance set that holds for this person.</summary>
     public string EffectiveToleranceId => ToleranceId ?? (ReadsLips ? Timing.Tolerances.LipReader : Timing.Tolerances.Broadcast);

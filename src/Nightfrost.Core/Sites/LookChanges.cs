@@ -59,7 +59,7 @@ public static class LookChanges
         ["implantSide"] = "side of the implant",
         ["implantAnsweredBy"] = "implant answered for by",
         ["implantAnsweredOn"] = "implant answered for on",
-        ["implantAnsweredFor"] = "implant answered for",
+        ["implantAllows"] = "allowed near the implant",
         ["leadKeepsOffWays"] = "lead keeps off the ways",
         ["goodEnoughPercent"] = "good enough from, %",
         ["phone"] = "phone carried",

@@ -24,6 +24,9 @@ public static class LookCheck
     /// <summary>Most combinations of delay settings that are tried together.</summary>
     public const int MostDelayCombinations = 250_000;
 
+    /// <summary>Most devices that a clinician allows near one implant.</summary>
+    public const int MostAllowed = 20;
+
     /// <summary>Range of <see cref="Look.GoodEnoughPercent"/>.</summary>
     public const int LeastGoodEnoughPercent = 60, MostGoodEnoughPercent = 95;
 
@@ -167,7 +170,9 @@ public static class LookCheck
             check.Text($"{at}.receiverId", listener.ReceiverId, PlainText.LongestId);
             check.Text($"{at}.aidsConfirmedBy", listener.AidsConfirmedBy, PlainText.LongestName);
             check.Text($"{at}.implantAnsweredBy", listener.ImplantAnsweredBy, PlainText.LongestName);
-            check.Text($"{at}.implantAnsweredFor", listener.ImplantAnsweredFor, PlainText.LongestName);
+            check.Most($"{at}.implantAllows", listener.ImplantAllows.Count, MostAllowed, "devices", "Choose only those the clinician named.");
+            for (var a = 0; a < listener.ImplantAllows.Count; a++)
+                check.Text($"{at}.implantAllows[{a}]", listener.ImplantAllows[a], PlainText.LongestId, required: true);
             check.Range($"{at}.seatDistanceM", listener.SeatDistanceM, 0.3, 50, "m");
             check.Range($"{at}.roamDistanceM", listener.RoamDistanceM, 0.3, 100, "m");
             check.Range($"{at}.hoursADay", listener.HoursADay, 0, 24, "h");

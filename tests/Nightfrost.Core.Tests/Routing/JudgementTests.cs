@@ -108,10 +108,11 @@ public class JudgementTests
         Assert.Empty(Router.Rank(new Site(Look([Optical()], edda), Shelf(kit))).Rigs);
         var half = edda with { ImplantAnsweredBy = "Dr Holm", ImplantAnsweredOn = new(2026, 2, 10) };
         Assert.Empty(Router.Rank(new Site(Look([Optical()], half), Shelf(kit))).Rigs);
-        var whole = half with { ImplantAnsweredFor = "the loop under the seat" };
+        Assert.Empty(Router.Rank(new Site(Look([Optical()], half with { ImplantAllows = ["another loop"] }), Shelf(kit))).Rigs);
+        var whole = half with { ImplantAllows = ["loop"] };
         var rig = Best(new Site(Look([Optical()], whole), Shelf(kit))).Rig;
         Assert.Contains(Rules.AdviceFor(rig.Routes[0]), f => f.RuleId == "implant-answered");
-        Assert.Contains(HandoverSheet.For(rig, []).Listeners[0].Parts, part => part.Lines.Any(line => line.Contains("Dr Holm allowed the loop under the seat", StringComparison.Ordinal)));
+        Assert.Contains(HandoverSheet.For(rig, []).Listeners[0].Parts, part => part.Lines.Any(line => line.Contains("Dr Holm allowed the loop near it", StringComparison.Ordinal)));
     }
 
     [Theory]

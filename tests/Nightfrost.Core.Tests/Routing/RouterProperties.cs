@@ -72,6 +72,20 @@ public class RouterProperties
     private static Found Best(Site site, Limits limits, Priorities priorities) =>
         BestRig.For(CandidateFinder.For(site, limits, default), new Arrivals(site), priorities, limits.MustUse, default);
 
+    /// <summary>One ear is in step and may drop out, the other holds and is late: as many are left of both, and neither is the other.</summary>
+    [Fact]
+    public void Ears_that_reach_different_thresholds_are_both_found_though_one_of_them_is_cheaper()
+    {
+        var site = new Site(
+            TestKit.Look([TestKit.Optical()], TestKit.Listener(metres: 12)),
+            TestKit.Shelf(TestKit.Box("box", codecs: [TestKit.Swift, TestKit.Sbc]), TestKit.Headset("fast", 20, [TestKit.Swift], sensitivityDbm: -72), TestKit.Headset("sure", 60, [TestKit.Sbc], sensitivityDbm: -95)));
+        var scores = Exhaustive.Scores(site);
+        Assert.Contains(scores, s => s is { Step: > InStepWord.OutOfStep, Holds: false });
+        Assert.Contains(scores, s => s is { Step: InStepWord.OutOfStep, Holds: true });
+        var answer = Router.Rank(site);
+        Assert.Equal(["fast", "sure"], answer.Rigs.Select(r => r.Rig.Routes[0].AtEar.Receiver.Id).Order(StringComparer.Ordinal));
+    }
+
     // Prices stand in steps already.
     private static bool IsNoWorse(Score one, Score other) => (one with { Price = one.Price * Score.PriceStep }).IsNoWorseThan(other with { Price = other.Price * Score.PriceStep });
 

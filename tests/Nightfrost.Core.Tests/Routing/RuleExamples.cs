@@ -49,7 +49,7 @@ public class RuleExamples
         ["infrared-range"] = new(Look([Optical()], Listener(metres: 9) with { Seat = new Way { WallsEntered = true, SunOnReceiver = true } }), Infrared(), "Edda sits 9.0 m away; the emitter of infrared reaches 4.0 m at that angle with sun on the receiver"),
         ["infrared-near-limit"] = new(Look([Optical()], Listener(metres: 7.5) with { Seat = new Way { WallsEntered = true } }), Infrared(), "Edda sits 7.5 m away; the emitter of infrared reaches 8.0 m at that angle"),
         ["loop-at-seat"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.Yes }), Loop(), "loop serves Edda only where its loop lies"),
-        ["implant-answered"] = new(Look([Optical()], Answered), [Plain, Ear with { NearImplants = true }], "Edda carries a pacemaker on the left, and ear comes close to the body: Dr Holm allowed the neckband on 2026-02-10"),
+        ["implant-answered"] = new(Look([Optical()], Answered), [Plain, Ear with { NearImplants = true }], "Edda carries a pacemaker on the left; Dr Holm allowed ear near it on 2026-02-10"),
         ["no-own-loudness"] = new(Look([Optical() with { Level = LevelControl.Fixed }], Listener()), [Plain, Headset("mute ear", ownVolume: false)], "Nobody can change how loud it is at Edda's ear"),
         ["aids-unconfirmed"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 2), Aids("aids", "K", 2)], "Nobody has confirmed"),
         ["line-not-seen"] = new(Look([Optical()], Listener() with { ClearLine = Known.NotYet }), Infrared(), "Nobody has checked the line"),
@@ -202,7 +202,7 @@ public class RuleExamples
 
     private static Look Silent(Look look) => look with { Set = look.Set with { SpeakersCanBeOff = Known.No } };
 
-    private static Listener Answered => Listener() with { Implant = Known.Yes, ImplantKind = ImplantKind.Pacemaker, ImplantSide = BodySide.Left, ImplantAnsweredBy = "Dr Holm", ImplantAnsweredOn = new(2026, 2, 10), ImplantAnsweredFor = "the neckband" };
+    private static Listener Answered => Listener() with { Implant = Known.Yes, ImplantKind = ImplantKind.Pacemaker, ImplantSide = BodySide.Left, ImplantAnsweredBy = "Dr Holm", ImplantAnsweredOn = new(2026, 2, 10), ImplantAllows = ["ear"] };
 
     private static Device[] Infrared() => [Base("infrared", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I")];
 }

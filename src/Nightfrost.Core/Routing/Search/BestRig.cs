@@ -29,6 +29,7 @@ internal sealed class BestRig
     private readonly Priorities _priorities;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Stock _stock;
+    private LeastCents? _leastCents;
     private readonly CancellationToken _cancel;
     private bool _proven = true;
 
@@ -130,34 +131,31 @@ internal sealed class BestRig
     // that is tried first, since little needs to be built for it. Where a rig is known, only what is as good is looked for.
     private Found? Solve(List<Criterion> before, Threshold threshold, int? served, Found? known = null)
     {
-        var (weighing, all) = (Weighing.Of(before), _candidates.Tolerances.Length);
+        var (weighing, all, pays) = (Weighing.Of(before), _candidates.Tolerances.Length, before.IndexOf(Criterion.Price));
         if ((served ?? all) < all)
             return Solve(weighing, threshold, served, NoBound.Instance);
         if (MostGain(weighing, threshold) is not { } most)
             return served is null ? Solve(weighing, threshold, served, NoBound.Instance) : null;
-        var pays = before.IndexOf(Criterion.Price);
-        if (pays >= 0 && pays < before.Count - 1 && known is null)
+        if (pays >= 0 && known is null)
         {
             // The price first; of what costs no more than its step, the rest.
-            known = Solve(before[..(pays + 1)], threshold, served);
-            if (known is null || known.Score.Served < all)
+            known = Solve(Weighing.Of(before[..(pays + 1)], tellsEqualsApart: false), threshold, all, most);
+            if (known is null)
                 return Solve(weighing, threshold, served, NoBound.Instance);
+
+            // Stricter thresholds make nothing cheaper, so that this holds for them too.
+            _leastCents = new(_candidates, threshold, all, _cancel);
         }
 
-        if (known is not null)
-        {
-            var cents = pays < 0 ? null : new LeastCents(_candidates, _stock, threshold, all, _cancel);
-            return Solve(weighing, threshold, all, new GainBound(most, most.Sum() - known.Gain(weighing), cents, known.Score.MostCents));
-        }
+        if (known is null)
+            return Solve(weighing, threshold, all, most) ?? Solve(weighing, threshold, served, NoBound.Instance);
 
-        foreach (var missing in new[] { 0, weighing.BelowOneNeed })
-        {
-            if (Solve(weighing, threshold, all, new GainBound(most, missing)) is { } found)
-                return found;
-        }
-
-        return Solve(weighing, threshold, served, NoBound.Instance);
+        return Solve(weighing, threshold, all, new GainBound(most, most.Sum() - known.Gain(weighing), pays < 0 ? null : _leastCents, known.Score.MostCents));
     }
+
+    // For everybody: with the most gain there is for each, else with every need met.
+    private Found? Solve(Weighing weighing, Threshold threshold, int all, long[] most) =>
+        Solve(weighing, threshold, all, new GainBound(most, 0)) ?? Solve(weighing, threshold, all, new GainBound(most, weighing.BelowOneNeed)) ?? Solve(weighing, threshold, all, NoBound.Instance);
 
     private Found? Solve(Weighing weighing, Threshold threshold, int? served, IBound bound)
     {

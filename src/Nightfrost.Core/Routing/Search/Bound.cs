@@ -20,7 +20,7 @@ internal sealed class NoBound : IBound
 }
 
 /// <summary>
-/// The least that the listeners left cost in any case, by the set of those served: everything at hand is free for them again. What a part shares with them, a feed or a splitter, is not paid in
+/// The least that the listeners left cost in any case, by the set of those served: everything at hand is free for everybody. What a part shares with them, a feed or a splitter, is not paid in
 /// a part that may still be shared, and is in what they cost by themselves; so the sum of both is never more than the whole.
 /// </summary>
 internal sealed class LeastCents
@@ -31,13 +31,12 @@ internal sealed class LeastCents
     private readonly long[] _left;
 
     /// <param name="candidates">What may be planned with.</param>
-    /// <param name="stock">What is scarce.</param>
     /// <param name="threshold">Least that every route must reach.</param>
     /// <param name="served">Listeners to serve in all.</param>
     /// <param name="cancel">Stops the work.</param>
-    public LeastCents(Candidates candidates, Stock stock, Threshold threshold, int served, CancellationToken cancel)
+    public LeastCents(Candidates candidates, Threshold threshold, int served, CancellationToken cancel)
     {
-        var fronts = RigFronts.Of(candidates, stock, Weighing.OfPrice, threshold, [], NoBound.Instance, new(long.MaxValue), cancel);
+        var fronts = RigFronts.Of(candidates, Stock.OfNothing(candidates), Weighing.OfPrice, threshold, [], NoBound.Instance, new(long.MaxValue), cancel);
         _left = new long[fronts.Length];
         for (var set = 0; set < _left.Length; set++)
         {

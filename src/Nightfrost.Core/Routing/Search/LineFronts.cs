@@ -16,6 +16,10 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
     private readonly Dictionary<(Shape, int Size), Choice> _choices = [];
     private readonly List<Front> _scratch = [];
 
+    // Of one line at a time, by set of listeners.
+    private readonly bool[] _wanted = new bool[1 << candidates.Tolerances.Length];
+    private readonly Weight?[] _sums = new Weight?[1 << candidates.Tolerances.Length];
+
     /// <summary>Adds the parts that a line gives, alone or with others on it.</summary>
     /// <param name="table">What there is already, by set of listeners.</param>
     /// <param name="line">The line.</param>
@@ -27,50 +31,43 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
         {
             var choice = demands.Count > 0 ? Choose(line, size) : CollectionsMarshal.GetValueRefOrAddDefault(_choices, (line.Shape, size), out _) ??= Choose(line, size);
             var largest = size >= line.Shape.Sizes ? line.Most : size;
-            if (Wanted(table, feed, choice.Best, size, largest) is { } wanted)
-                Grow(table, line, feed, choice.Ears, size, wanted, put);
+            if (AreWanted(table, feed, choice.Best, size, largest))
+                Grow(table, line, feed, choice.Ears, size, put);
             size = largest;
         }
     }
 
-    // The sets of listeners on which this line could be new, were the best of each sum to be had at once, and the sets that such ones grow from; null where there is none.
-    private bool[]? Wanted(Front?[] table, RigPart feed, Weight?[] best, int smallest, int largest)
+    // Marks the sets of listeners on which this line could be new, were the best of each sum to be had at once, and the sets that such ones grow from; false where there is none.
+    private bool AreWanted(Front?[] table, RigPart feed, Weight?[] best, int smallest, int largest)
     {
-        var (wanted, any) = (new bool[table.Length], false);
-        var sums = new Weight[table.Length];
-        sums[0] = feed.Weight;
-        var possible = new bool[table.Length];
-        possible[0] = true;
+        var any = false;
+        _sums[0] = feed.Weight;
         steps.Spend(table.Length);
         for (var set = 1; set < table.Length; set++)
         {
-            var (rest, size) = (set & (set - 1), BitOperations.PopCount((uint)set));
-            if (size > largest || !possible[rest] || best[BitOperations.TrailingZeroCount(set)] is not { } one)
-                continue;
-            (possible[set], sums[set]) = (true, sums[rest] + one);
-            any |= wanted[set] = size >= smallest && bound.MayPass(set, sums[set]) && table[set]?.Lacks(sums[set], feed.Taken) != false;
+            var size = BitOperations.PopCount((uint)set);
+            _sums[set] = size <= largest ? _sums[set & (set - 1)] + best[BitOperations.TrailingZeroCount(set)] : null;
+            any |= _wanted[set] = size >= smallest && _sums[set] is { } sum && bound.MayPass(set, sum) && table[set]?.Lacks(sum, feed.Taken) != false;
         }
 
-        if (!any)
-            return null;
-        for (var set = table.Length - 1; set > 0; set--)
+        for (var set = table.Length - 1; set > 0 && any; set--)
         {
-            if (wanted[set])
-                wanted[WithoutLast(set)] = true;
+            if (_wanted[set])
+                _wanted[WithoutLast(set)] = true;
         }
 
-        return wanted;
+        return any;
     }
 
     // Set by set, with fronts for each state of the box. Only whole groups are held against what there is: a part may be joined without paying the feed again.
-    private void Grow(Front?[] table, FeedLine line, RigPart feed, List<Joining>[] ears, int smallest, bool[] wanted, Action<Front?[], int, RigPart> put)
+    private void Grow(Front?[] table, FeedLine line, RigPart feed, List<Joining>[] ears, int smallest, Action<Front?[], int, RigPart> put)
     {
         var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
         while (_scratch.Count < table.Length * states)
             _scratch.Add(new(weighing, stock));
         for (var set = 1; set < table.Length; set++)
         {
-            if (!wanted[set])
+            if (!_wanted[set])
                 continue;
             var (before, last) = (WithoutLast(set), BitOperations.Log2((uint)set));
             for (var state = 0; state < states; state++)

@@ -9,6 +9,9 @@ namespace Nightfrost.Core.Routing.Search;
 /// </summary>
 internal sealed class RigFronts
 {
+    // Parts that are compared in about the time it takes to put two together.
+    private const int PartsAStep = 8;
+
     private readonly Candidates _candidates;
     private readonly Stock _stock;
     private readonly Weighing _weighing;
@@ -103,7 +106,7 @@ internal sealed class RigFronts
         for (var set = 1; set < _sets; set++)
         {
             foreach (var part in behind[set] is { } front ? front.Parts : [])
-                Put(table, set, Joined(part, own, splitter));
+                Join(table, set, part, own, splitter);
         }
     }
 
@@ -125,34 +128,47 @@ internal sealed class RigFronts
 
     private void Combine(Front?[] into, int set, Front mine, Front others)
     {
+        var steps = 0L;
         foreach (var a in mine.Parts)
         {
             foreach (var b in others.Parts)
             {
-                if (_bound.MayPass(set, a.Weight + b.Weight))
-                    Put(into, set, Joined(a, b, null));
+                Join(into, set, a, b, null);
+
+                // What is compared with many takes longer.
+                steps += 1 + (into[set]?.Parts.Length ?? 0) / PartsAStep;
             }
         }
 
-        _steps.Spend((long)mine.Parts.Length * others.Parts.Length);
+        _steps.Spend(steps);
     }
 
-    // Null where together they need more than there is of what cannot be bought.
-    private RigPart? Joined(RigPart a, RigPart b, SplitterLine? splitter)
+    // Nothing comes of parts that together need more than there is of what cannot be bought.
+    private void Join(Front?[] into, int set, RigPart a, RigPart b, SplitterLine? splitter)
     {
         var weight = a.Weight + b.Weight;
+        if (!_bound.MayPass(set, weight))
+            return;
         var cents = weight.Cents;
         var taken = _stock.Join(a.Taken, b.Taken, ref cents);
-        return taken == Stock.None ? null : new() { Weight = weight with { Cents = cents }, Taken = taken, First = a, Second = splitter is null ? b : null, Splitter = splitter };
+        weight = weight with { Cents = cents };
+        if (taken == Stock.None || !_bound.MayPass(set, weight))
+            return;
+        taken = Mattering(set, taken);
+        var front = into[set] ??= NewFront();
+        if (front.Lacks(weight, taken))
+            front.Add(new() { Weight = weight, Taken = taken, First = a, Second = splitter is null ? b : null, Splitter = splitter });
     }
 
-    private void Put(Front?[] table, int set, RigPart? part)
+    private void Put(Front?[] table, int set, RigPart part)
     {
-        if (part is null || !_bound.MayPass(set, part.Weight))
+        if (!_bound.MayPass(set, part.Weight))
             return;
-        var taken = _stock.Mattering(part.Taken, BitOperations.PopCount((uint)(_sets - 1 ^ set)));
+        var taken = Mattering(set, part.Taken);
         var front = table[set] ??= NewFront();
         if (front.Lacks(part.Weight, taken))
             front.Add(taken == part.Taken ? part : part.Taking(taken));
     }
+
+    private long Mattering(int set, long taken) => _stock.Mattering(taken, BitOperations.PopCount((uint)(_sets - 1 ^ set)));
 }

@@ -27,6 +27,12 @@ internal sealed class Stock
     private long _guards;
     private int _bits;
 
+    private Stock(Candidates candidates, Field[] fields) => (_candidates, _fields, _bounded) = (candidates, fields, []);
+
+    /// <summary>Counts nothing, as if there were enough of everything at hand for everybody.</summary>
+    /// <param name="candidates">What is planned with.</param>
+    public static Stock OfNothing(Candidates candidates) => new(candidates, []);
+
     /// <param name="candidates">What is planned with.</param>
     public Stock(Candidates candidates)
     {

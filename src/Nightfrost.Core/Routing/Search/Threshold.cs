@@ -22,6 +22,9 @@ internal readonly record struct Threshold(int Step, int Link, int Quality)
         _ => this with { Quality = level },
     };
 
+    /// <summary>True when whatever reaches this reaches another.</summary>
+    public bool IsNoLessThan(Threshold other) => Step >= other.Step && Link >= other.Link && Quality >= other.Quality;
+
     /// <summary>Every threshold, the strictest first; none comes before one that asks for more.</summary>
     public static IEnumerable<Threshold> All() =>
         from step in Down(Criterion.InStep) from link in Down(Criterion.Link) from quality in Down(Criterion.Quality) select new Threshold(step, link, quality);

@@ -18,7 +18,7 @@ internal sealed record Unbeaten(IReadOnlyList<UnbeatenRig> Rigs, bool Complete, 
 internal sealed class UnbeatenSet
 {
     /// <summary>Steps after which the search stops and says so.</summary>
-    public const long MostSteps = 2_500_000;
+    public const long MostSteps = 15_000_000;
 
     private readonly Candidates _candidates;
     private readonly Arrivals _arrivals;
@@ -48,21 +48,24 @@ internal sealed class UnbeatenSet
         foreach (var demands in BestRig.Assignments(candidates, wanted.Limits.MustUse))
             set.Run(stock, demands);
         if (!set._complete)
-            set.AddEnds(wanted);
+            set.AddEnds(wanted, best.Score);
         var cheapest = set._rigs.Count > 0 ? 0 : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, cancel).Score.Price;
         return new(set._rigs, set._complete, cheapest);
     }
 
     private void Run(Stock stock, IReadOnlyList<Demand> demands)
     {
-        // A threshold under which the same ears are left as under a stricter one has nothing new.
-        var seen = new HashSet<long>();
-        IBound bound = _budgetCents == long.MaxValue ? NoBound.Instance : new BudgetBound(new(_candidates, stock, Threshold.None, _served, _cancel), _budgetCents);
+        var searched = new List<(Threshold Threshold, int Ears)>();
+        IBound bound = _budgetCents == long.MaxValue ? NoBound.Instance : new BudgetBound(new(_candidates, Threshold.None, _served, _cancel), _budgetCents);
         foreach (var threshold in Threshold.All())
         {
             _cancel.ThrowIfCancellationRequested();
-            if (!seen.Add(Left(threshold)))
+
+            // A threshold that leaves no more ears than a stricter one leaves the same, and has nothing new.
+            var ears = EarsAt(threshold);
+            if (searched.Exists(before => before.Ears == ears && before.Threshold.IsNoLessThan(threshold)))
                 continue;
+            searched.Add((threshold, ears));
             var fronts = RigFronts.Of(_candidates, stock, Weighing.OfEverything, threshold, demands, bound, _steps, _cancel);
 
             // What a search that was stopped has found hangs on which worker was first, and is left.
@@ -82,24 +85,19 @@ internal sealed class UnbeatenSet
         }
     }
 
-    // Where not all can be found, the best on each criterion are, so that nobody misses the cheapest or the surest.
-    private void AddEnds(Wanted wanted)
+    // Where not all can be found, the best on each criterion are, so that nobody misses the cheapest or the surest: unless the best rig is that already.
+    private void AddEnds(Wanted wanted, Score best)
     {
-        foreach (var criterion in wanted.Priorities.Order)
+        foreach (var criterion in wanted.Priorities.Order.Skip(1))
         {
+            if (criterion == Criterion.Boxes ? best.Boxes == 0 : Threshold.IsOn(criterion) && best.LevelOf(criterion) == Threshold.Highest(criterion))
+                continue;
             if (BestRig.For(_candidates, _arrivals, wanted.Priorities.With(criterion), wanted.Limits.MustUse, _cancel) is { Rig: not null } end && end.Score.Served == _served)
                 Offer(new(end.Rig, end.Score));
         }
     }
 
-    // How many ears a threshold leaves: since each threshold leaves a part of what a lower one does, thresholds that leave as many of every shape leave the same.
-    private long Left(Threshold threshold)
-    {
-        var hash = new HashCode();
-        foreach (var shape in _candidates.Lines.Select(line => line.Shape).Distinct())
-            hash.Add(shape.Worths.Count(worth => worth.Reaches(threshold)));
-        return hash.ToHashCode();
-    }
+    private int EarsAt(Threshold threshold) => _candidates.Lines.Select(line => line.Shape).Distinct().Sum(shape => shape.Worths.Count(worth => worth.Reaches(threshold)));
 
     private void Check(RigPart part)
     {

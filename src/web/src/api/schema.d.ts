@@ -4060,15 +4060,15 @@ export interface components {
             implantKind?: components["schemas"]["ImplantKind"];
             /** @description On which side of the body. */
             implantSide?: components["schemas"]["BodySide"];
-            /** @description Which clinician answered what may be worn; blank while nobody has. */
+            /** @description Which clinician answered what may come near it; blank while nobody has. */
             implantAnsweredBy?: string;
             /**
              * Format: date
              * @description When that was.
              */
             implantAnsweredOn?: null | string;
-            /** @description For what: the thing that may be worn, in the clinician's words. */
-            implantAnsweredFor?: string;
+            /** @description Ids of the devices that the clinician allowed near it. */
+            implantAllows?: string[];
             /** @description Has a phone that may run an app, and carries it. */
             phone?: components["schemas"]["Known"];
             /** @description Wants to be streamed to only when asked. */

@@ -10,12 +10,14 @@ type Listener = Schema['Listener']
 interface Props {
   listener: Listener
   wearsAids: boolean
+  /** Devices that are kept from implants unless a clinician allowed them. */
+  nearBody: readonly Schema['Device'][]
   problemOf: (field: string) => Schema['FieldProblem'] | undefined
   onChange: (change: Partial<Listener>) => void
 }
 
 /** What is asked of a listener when the case needs it: ears, implants, phone, hands and sight, hours, places walked to. */
-export function ListenerMore({ listener, wearsAids, problemOf, onChange }: Props) {
+export function ListenerMore({ listener, wearsAids, nearBody, problemOf, onChange }: Props) {
   const tick = (
     field: 'seesBadly' | 'nothingOnEars' | 'onRequestOnly' | 'leftAndRight' | 'noiseCancelling' | 'spatialRendering',
     label: string,
@@ -71,7 +73,7 @@ export function ListenerMore({ listener, wearsAids, problemOf, onChange }: Props
         />
         {known('implant', 'Carries an implant')}
       </Box>
-      {listener.implant === 'yes' && <Implant listener={listener} problemOf={problemOf} onChange={onChange} />}
+      {listener.implant === 'yes' && <Implant listener={listener} nearBody={nearBody} problemOf={problemOf} onChange={onChange} />}
       {listener.leavesRoom && <Roams listener={listener} problemOf={problemOf} onChange={onChange} />}
     </Box>
   )
@@ -88,7 +90,11 @@ const implantKinds: Record<Schema['ImplantKind'], string> = {
 }
 
 /** Which implant, and what the clinician answered: until then nothing magnetic or radiating is planned near it. */
-function Implant({ listener, problemOf, onChange }: Omit<Props, 'wearsAids'>) {
+function Implant({ listener, nearBody, problemOf, onChange }: Omit<Props, 'wearsAids'>) {
+  const allows = listener.implantAllows ?? []
+  const gone = allows.filter((id) => !nearBody.some((d) => d.id === id)).map((id) => ({ id, name: 'no longer on the shelf' }))
+  const choices = [...nearBody.map(({ id, name }) => ({ id, name })), ...gone]
+  const named = allows.map((id) => choices.find((d) => d.id === id)?.name).join(', ')
   return (
     <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start' }}>
       <TextField
@@ -116,7 +122,7 @@ function Implant({ listener, problemOf, onChange }: Omit<Props, 'wearsAids'>) {
       <TextField
         label="Which clinician answered"
         value={listener.implantAnsweredBy ?? ''}
-        {...saying(problemOf('implantAnsweredBy'), 'Until one has, nothing with a magnet, coil or transmitter is worn.')}
+        {...saying(problemOf('implantAnsweredBy'), 'Until one has, nothing with a magnet, coil or transmitter comes near.')}
         onChange={(e) => onChange({ implantAnsweredBy: e.target.value })}
       />
       <TextField
@@ -127,16 +133,30 @@ function Implant({ listener, problemOf, onChange }: Omit<Props, 'wearsAids'>) {
         slotProps={{ inputLabel: { shrink: true } }}
       />
       <TextField
-        label="For what"
-        value={listener.implantAnsweredFor ?? ''}
-        {...saying(problemOf('implantAnsweredFor'), 'In the clinician’s words: which thing may be worn.')}
-        onChange={(e) => onChange({ implantAnsweredFor: e.target.value })}
-      />
+        select
+        label="Allowed near it"
+        value={allows}
+        {...saying(problemOf('implantAllows'), 'Only what the clinician named. Everything else stays 15 cm away.')}
+        onChange={(e) => onChange({ implantAllows: e.target.value as unknown as string[] })}
+        slotProps={{
+          select: { multiple: true, displayEmpty: true, renderValue: () => named || 'nothing yet' },
+          inputLabel: { shrink: true },
+        }}
+      >
+        {choices.map(({ id, name }) => (
+          <MenuItem key={id} value={id}>
+            <Box component="span" aria-hidden sx={{ width: 24 }}>
+              {allows.includes(id) ? '✓' : ''}
+            </Box>
+            {name}
+          </MenuItem>
+        ))}
+      </TextField>
     </Box>
   )
 }
 
-function Roams({ listener, problemOf, onChange }: Omit<Props, 'wearsAids'>) {
+function Roams({ listener, problemOf, onChange }: Omit<Props, 'wearsAids' | 'nearBody'>) {
   const roams = listener.roams ?? []
   const put = (at: number, change: Partial<Schema['RoamPlace']>) =>
     onChange({ roams: roams.map((r, i) => (i === at ? { ...r, ...change } : r)) })

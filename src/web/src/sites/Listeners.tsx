@@ -15,6 +15,7 @@ type Listener = Schema['Listener']
 interface Props {
   listeners: readonly Listener[]
   receivers: readonly Schema['Device'][]
+  nearBody: readonly Schema['Device'][]
   tolerances: readonly Schema['Tolerance'][]
   most: number
   goodEnoughPercent: number
@@ -25,7 +26,18 @@ interface Props {
 }
 
 /** Who listens: seat, what is worn, and what each needs. */
-export function Listeners({ listeners, receivers, tolerances, most, goodEnoughPercent, onGoodEnough, problems, asked, onChange }: Props) {
+export function Listeners({
+  listeners,
+  receivers,
+  nearBody,
+  tolerances,
+  most,
+  goodEnoughPercent,
+  onGoodEnough,
+  problems,
+  asked,
+  onChange,
+}: Props) {
   const put = (listener: Listener) => onChange(listeners.map((l) => (l.id === listener.id ? listener : l)))
   const remove = (listener: Listener) => {
     onChange(listeners.filter((l) => l.id !== listener.id))
@@ -43,6 +55,7 @@ export function Listeners({ listeners, receivers, tolerances, most, goodEnoughPe
           asked={asked}
           place={`listeners[${i}]`}
           receivers={receivers}
+          nearBody={nearBody}
           tolerances={tolerances}
           problemOf={(field) => problems.find((p) => p.field === `listeners[${i}].${field}`)}
           onChange={put}
@@ -74,7 +87,7 @@ export function Listeners({ listeners, receivers, tolerances, most, goodEnoughPe
 }
 
 /** Fields that stand in the second part of the form. */
-const moreFields = ['telecoil', 'implant', 'implantAnsweredBy', 'implantAnsweredFor', 'phone', 'ears', 'hoursADay']
+const moreFields = ['telecoil', 'implant', 'implantAnsweredBy', 'implantAllows', 'phone', 'ears', 'hoursADay']
 
 interface FormProps {
   listener: Listener
@@ -82,13 +95,14 @@ interface FormProps {
   /** Path of this listener in the look. */
   place: string
   receivers: readonly Schema['Device'][]
+  nearBody: readonly Schema['Device'][]
   tolerances: readonly Schema['Tolerance'][]
   problemOf: (field: string) => Schema['FieldProblem'] | undefined
   onChange: (listener: Listener) => void
   onRemove: () => void
 }
 
-function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf, onChange, onRemove }: FormProps) {
+function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances, problemOf, onChange, onRemove }: FormProps) {
   const set = (change: Partial<Listener>) => onChange({ ...listener, ...change })
   const [more, setMore] = useState(false)
   const form = useAsked<HTMLFieldSetElement>(
@@ -235,7 +249,15 @@ function ListenerForm({ listener, asked, place, receivers, tolerances, problemOf
           </>
         )}
       </Box>
-      {more && <ListenerMore listener={listener} wearsAids={worn?.form === 'hearingAids'} problemOf={problemOf} onChange={set} />}
+      {more && (
+        <ListenerMore
+          listener={listener}
+          nearBody={nearBody}
+          wearsAids={worn?.form === 'hearingAids'}
+          problemOf={problemOf}
+          onChange={set}
+        />
+      )}
       <Button
         variant="text"
         sx={{ mt: 2, mr: 4, px: 0 }}

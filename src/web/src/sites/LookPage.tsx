@@ -80,6 +80,7 @@ export function LookPage() {
             <Listeners
               listeners={look.listeners}
               receivers={devices.filter((d) => d.role === 'receiver' || d.role === 'roomSpeaker')}
+              nearBody={shelf.data.devices.filter((d) => d.abilities.includes('near-body')).map((d) => d.device)}
               tolerances={reference.data.tolerances}
               most={reference.data.mostListeners}
               goodEnoughPercent={look.goodEnoughPercent ?? 80}
