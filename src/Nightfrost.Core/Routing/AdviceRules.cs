@@ -60,6 +60,10 @@ internal static class AdviceRules
 
         Advises("airtime-high", WholeWay, "{box} needs {share} of the air's time for {who}: stutter is likely.", "Take a codec of a lower rate, or put the Wi-Fi on 5 GHz.",
             r => LinkAirtime.Of(r) is > Airtime.Stutters and <= Airtime.Most, r => Say(("box", Box(r)), ("share", Wording.Percent(LinkAirtime.Of(r))), ("who", Who(r))), "Bluetooth Core Specification"),
+        Advises("outputs-unlikely-together", WholeWay, "{socket} and {others} seldom sound at the same time, and nobody has tried it here.", "Try it for a minute before anything is bought: play a programme, use both, and enter on Look what you hear.",
+            r => RigOutputs.Beside(r, Liveness.Unlikely).Count > 0, r => Say(("socket", Socket(r)), ("others", Listed(RigOutputs.Beside(r, Liveness.Unlikely))))),
+        Advises("outputs-likely-together", WholeWay, "{socket} and {others} usually sound at the same time, but nobody has tried it here.", "Try it for a minute before anything is fixed, and enter it on Look.",
+            r => RigOutputs.Beside(r, Liveness.Likely).Count > 0, r => Say(("socket", Socket(r)), ("others", Listed(RigOutputs.Beside(r, Liveness.Likely))))),
         Advises("air-shared", WholeWay, "{box} and {other} hop over the same air: {box} then needs {share} of its time, and stutter is likely.", "Stand them a metre apart, take a codec of a lower rate, or move one listener to UHF or a wire.",
             r => OtherBluetooth(r) is not null && LinkAirtime.BesideOthers(r) > Airtime.Stutters,
             r => Say(("box", Box(r)), ("other", Beside(r, OtherBluetooth(r)!)), ("share", Wording.Percent(LinkAirtime.BesideOthers(r)))), "Bluetooth Core Specification"),

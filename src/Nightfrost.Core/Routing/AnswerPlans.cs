@@ -10,7 +10,7 @@ namespace Nightfrost.Core.Routing;
 internal sealed class AnswerPlans(Site site)
 {
     private readonly EarSide? _side = WhyNoRig.Before(site) is null ? new EarSide(site, Limits.None) : null;
-    private readonly Dictionary<(Site?, TelevisionSet, IReadOnlyList<SoundSource>, bool, bool), Score?> _known = [];
+    private readonly Dictionary<(Site?, TelevisionSet, IReadOnlyList<SoundSource>, IReadOnlyList<LivePair>, bool, bool), Score?> _known = [];
 
     /// <summary>The best score of each; null where there is no rig.</summary>
     public Score?[] Scores(IReadOnlyList<Site> answers, CancellationToken cancel)
@@ -25,7 +25,7 @@ internal sealed class AnswerPlans(Site site)
         return [.. plans.Select(plan => _known[KeyOf(plan)])];
     }
 
-    // Of what a side does not see, a plan hangs on the set, the sources, and whether anybody wants the room to hear or the set to be silent, whoever that is.
-    private static (Site? Alone, TelevisionSet, IReadOnlyList<SoundSource>, bool, bool) KeyOf((Site Site, EarSide? Side) plan) =>
-        (plan.Side is null ? plan.Site : null, plan.Site.Look.Set, plan.Site.Look.Sources, plan.Site.RoomHears is null, plan.Site.SetSilent is null);
+    // Of what a side does not see, a plan hangs on the set, the sources, which outputs were tried together, and whether anybody wants the room to hear or the set to be silent, whoever that is.
+    private static (Site? Alone, TelevisionSet, IReadOnlyList<SoundSource>, IReadOnlyList<LivePair>, bool, bool) KeyOf((Site Site, EarSide? Side) plan) =>
+        (plan.Side is null ? plan.Site : null, plan.Site.Look.Set, plan.Site.Look.Sources, plan.Site.Look.LiveTogether, plan.Site.RoomHears is null, plan.Site.SetSilent is null);
 }

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Globalization;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
@@ -15,10 +16,16 @@ public sealed class Arrivals(Site site)
     public Arrival? Of(Route route) => Of(route.Feed.Socket, ChainStages(route));
 
     /// <summary>Probability that a route arrives inside its listener's tolerance, 0 to 1; 1 where no picture is followed.</summary>
-    public double InStep(Route route)
+    public double InStep(Route route) => InStep(route, null);
+
+    /// <summary>The same if it were known whether its socket's sound waits for the picture.</summary>
+    /// <param name="route">The route.</param>
+    /// <param name="follows">The answer; null for what the look says.</param>
+    public double InStep(Route route, Known? follows)
     {
         var tolerance = Tolerances.Find(route.AtEar.Listener.EffectiveToleranceId)!;
-        return Of(route)?.Distribution.ProbabilityInside(tolerance.EarlyMs, tolerance.LateMs) ?? 1;
+        var socket = follows is { } answer ? route.Feed.Socket with { FollowsPicture = answer } : route.Feed.Socket;
+        return Of(socket, ChainStages(route))?.Distribution.ProbabilityInside(tolerance.EarlyMs, tolerance.LateMs) ?? 1;
     }
 
     /// <summary>Arrival of the room's own sound at the seat farthest from the set; null when the set is silenced or nobody is there.</summary>
@@ -85,7 +92,7 @@ public sealed class Arrivals(Site site)
 
     internal Arrival? Of(SourcePort socket, IReadOnlyList<StageDelay> chain)
     {
-        var key = string.Join('|', [socket.Id, .. chain.Select(stage => stage.Key)]);
+        var key = string.Join('|', [socket.Id, ((int)socket.FollowsPicture).ToString(CultureInfo.InvariantCulture), .. chain.Select(stage => stage.Key)]);
         return _known.GetOrAdd(key, _ => Skew.Through(site.Look, socket, chain));
     }
 }

@@ -20,6 +20,7 @@ internal sealed class CandidateFinder
     private readonly RefusalLog? _log;
     private readonly Dominance _dominance;
     private readonly Forks _forks;
+    private Clashes? _clashes;
     private readonly Dictionary<Device, (string, int)[]> _inTheBox = new(ReferenceEqualityComparer.Instance);
     private readonly int[] _tolerances;
     private readonly CancellationToken _cancel;
@@ -56,6 +57,7 @@ internal sealed class CandidateFinder
     {
         var finder = new CandidateFinder(site, side, log, cancel);
         var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !side.Limits.MustNotUse.Contains(s.Id)).ToList();
+        finder._clashes = new(site, sockets, finder._pieces.Resources);
         var bySocket = finder.EnterAll(sockets);
         return new()
         {
@@ -205,20 +207,23 @@ internal sealed class CandidateFinder
         var feed = chain.To(transmitter);
         var need = _pieces.OfLine(chain.Need, transmitter, feed.FedByTap, _channels.Of(sends));
         var box = transmitter is null || transmitter.Includes.Count == 0 ? [] : InTheBox(transmitter);
+        var (fork, clashes) = (_forks.Of(chain, number, _clashes!.Of(number)), _clashes.Of(number));
         var brings = (chain.MonoSum || transmitter is { MonoSum: true } ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None) | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None);
         return new()
         {
             Feed = feed,
             Sends = sends,
             Socket = number,
-            Fork = _forks.Of(chain, number),
+            Fork = fork,
+            LeansOnRoom = _site.RoomHears is not null && _site.LiveWithRoom(feed.Socket) == Liveness.Unlikely,
             Most = Math.Min(sends?.ListenersAtOnce ?? 1, _side.Entries.Linked.Length),
             RateKHz = rate,
             Programmes = _site.Passing(feed.Socket).Count,
             Brings = brings,
             Effort = chain.Effort + (transmitter is null ? 0 : Effort.Of(transmitter.Power.SwitchedByHand ? 1 : 0, 1, 0)),
             Prefix = _grades.PrefixOf(chain, transmitter),
-            Uses = need.Uses,
+            // Behind a splitter the output is taken by that, once for all feeds.
+            Uses = fork < 0 && clashes.Count > 0 ? [.. need.Uses, .. clashes] : need.Uses,
             Usb = need.Usb,
             Cents = need.Cents,
             Rivalry = _dominance.RivalryOf(transmitter, need, chain.Apart || box.Length > 0),

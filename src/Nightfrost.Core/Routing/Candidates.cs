@@ -83,6 +83,9 @@ internal sealed class FeedLine
     /// <summary>Sample rate its broadcast is set to, kHz; 0 where that does not matter.</summary>
     public required int RateKHz { get; init; }
 
+    /// <summary>Its socket is unlikely to leave the room its sound, and the room should hear.</summary>
+    public required bool LeansOnRoom { get; init; }
+
     /// <summary>Programmes that come past its socket.</summary>
     public required int Programmes { get; init; }
     public required Brought Brings { get; init; }
@@ -146,8 +149,10 @@ internal sealed class FeedLine
 /// <param name="before">Those that are numbered already; null for none.</param>
 internal sealed class Resources(Resources? before = null)
 {
+    private readonly record struct Resource(int There, long Cents, bool Bounded = false, int Most = 1, bool WhenSure = false);
+
     private readonly Dictionary<string, int> _ids = before is null ? [] : new(before._ids);
-    private readonly List<(int There, long Cents, bool Bounded)> _all = [.. before?._all ?? []];
+    private readonly List<Resource> _all = [.. before?._all ?? []];
 
     /// <summary>How many sorts of things there are.</summary>
     public int Count => _all.Count;
@@ -161,12 +166,22 @@ internal sealed class Resources(Resources? before = null)
     /// <summary>True for what no more can be bought of.</summary>
     public bool IsBounded(int resource) => _all[resource].Bounded;
 
-    public int Of(string key, int there, decimal price) => Of(key, (there, (long)Math.Round(price * 100), false));
+    /// <summary>Most pieces that one use takes of what no more can be bought of.</summary>
+    public int Most(int resource) => _all[resource].Most;
+
+    /// <summary>True for what counts only while a rig is looked for that leans on nothing unlikely.</summary>
+    public bool CountsWhenSure(int resource) => _all[resource].WhenSure;
+
+    public int Of(string key, int there, decimal price) => Of(key, new Resource(there, (long)Math.Round(price * 100)));
 
     /// <summary>Number of what costs nothing while it lasts, and cannot be bought.</summary>
-    public int OfBounded(string key, int there) => Of(key, (there, 0, true));
+    /// <param name="key">Tells it from the others.</param>
+    /// <param name="there">How many there are.</param>
+    /// <param name="most">Most that one use takes.</param>
+    /// <param name="whenSure">It counts only while a rig is looked for that leans on nothing unlikely.</param>
+    public int OfBounded(string key, int there, int most = 1, bool whenSure = false) => Of(key, new Resource(there, 0, true, most, whenSure));
 
-    private int Of(string key, (int, long, bool) one)
+    private int Of(string key, Resource one)
     {
         if (_ids.TryGetValue(key, out var id))
             return id;
@@ -183,6 +198,8 @@ internal sealed class Resources(Resources? before = null)
 /// <summary>Every feed and every ear of one site that no rule refuses, with what the search needs of them.</summary>
 internal sealed class Candidates
 {
+    private bool? _mayLean;
+
     public required Site Site { get; init; }
 
     /// <summary>Lines of each socket that has any.</summary>
@@ -194,6 +211,9 @@ internal sealed class Candidates
 
     public required Resources Resources { get; init; }
     public required InStepGrades Grades { get; init; }
+
+    /// <summary>True when some rig may lean on outputs that are unlikely to sound together.</summary>
+    public bool MayLean => _mayLean ??= Enumerable.Range(0, Resources.Count).Any(Resources.CountsWhenSure) || Lines.Any(line => line.LeansOnRoom);
 
     /// <summary>Tolerance number of each listener.</summary>
     public required int[] Tolerances { get; init; }

@@ -12,10 +12,12 @@ public static class Comparison
         var parts = new List<string>();
         if (a.Served != b.Served)
             parts.Add($"serves {a.Served} against {b.Served}");
+        if (a.LeansOnUnlikely != b.LeansOnUnlikely)
+            parts.Add(a.LeansOnUnlikely ? "needs outputs to sound together that seldom do" : "does not need outputs to sound together that seldom do");
         if (a.NeedsMet != b.NeedsMet)
             parts.Add($"meets {Wording.Count(Math.Abs(a.NeedsMet - b.NeedsMet), "need", "needs")} {(a.NeedsMet > b.NeedsMet ? "more" : "fewer")}");
-        if (a.Step != b.Step)
-            parts.Add($"{InStepWords.Of(a.Step)} ({Wording.Percent(a.InStep)}) against {InStepWords.Of(b.Step)} ({Wording.Percent(b.InStep)})");
+        if (a.ShownStep != b.ShownStep)
+            parts.Add($"{InStepWords.Of(a.ShownStep)} ({Wording.Percent(a.InStep)}) against {InStepWords.Of(b.ShownStep)} ({Wording.Percent(b.InStep)})");
         if (a.Holds != b.Holds)
             parts.Add(a.Holds ? "its link holds, the other's may drop out" : "its link may drop out, the other's holds");
         if (a.PreferencesMet != b.PreferencesMet)

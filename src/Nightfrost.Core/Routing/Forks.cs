@@ -61,16 +61,17 @@ internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, boo
     /// <summary>Number of the fork a chain hangs on; −1 for none.</summary>
     /// <param name="chain">The chain.</param>
     /// <param name="socket">Number of its socket.</param>
-    public int Of(Chain chain, int socket)
+    /// <param name="clashes">What the socket takes of <see cref="Clashes"/>.</param>
+    public int Of(Chain chain, int socket, IReadOnlyList<Use> clashes)
     {
         if (chain.Splitter is not { } first)
             return -1;
         if (!_known.TryGetValue((socket, first.Id), out var fork))
-            _all.Add(_known[(socket, first.Id)] = fork = new(_all.Count, socket, [.. Like(first).Select(splitter => LineOf(chain.To(null).Behind(splitter)))]));
+            _all.Add(_known[(socket, first.Id)] = fork = new(_all.Count, socket, [.. Like(first).Select(splitter => LineOf(chain.To(null).Behind(splitter), clashes))]));
         return fork.Number;
     }
 
-    private SplitterLine LineOf(Feed feed)
+    private SplitterLine LineOf(Feed feed, IReadOnlyList<Use> clashes)
     {
         var (splitter, need) = (feed.Splitter!, pieces.OfSplitter(feed));
         return new()
@@ -78,7 +79,7 @@ internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, boo
             Device = splitter,
             Most = Math.Min(feed.MostBeside, listeners),
             Effort = Effort.Of(splitter.Power.SwitchedByHand ? 1 : 0, 1, 0),
-            Uses = need.Uses,
+            Uses = [.. need.Uses, .. clashes],
             Usb = need.Usb,
             Cents = need.Cents,
         };

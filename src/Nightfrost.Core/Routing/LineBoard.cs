@@ -48,7 +48,7 @@ public sealed record Leg(LegKind Kind, string Label);
 public sealed record Ridge(int StartMs, IReadOnlyList<double> Mass);
 
 /// <summary>Predicted arrival at one ear, ms after the picture; negative is early.</summary>
-public sealed record Forecast(double P05Ms, double MedianMs, double P95Ms, double InStep, bool MayNotFollow, Ridge Ridge);
+public sealed record Forecast(double P05Ms, double MedianMs, double P95Ms, double InStep, Ridge Ridge);
 
 /// <summary>One row of the line board: one listener, or the room.</summary>
 /// <param name="ListenerId">The listener; "room" for the room's own sound.</param>
@@ -177,7 +177,7 @@ public static class LineBoard
     public static Forecast ForecastOf(Arrival arrival, Tolerance tolerance)
     {
         var d = arrival.Distribution;
-        return new(d.QuantileMs(0.05), d.MedianMs, d.QuantileMs(0.95), d.ProbabilityInside(tolerance.EarlyMs, tolerance.LateMs), arrival.MayNotFollow, RidgeOf(d));
+        return new(d.QuantileMs(0.05), d.MedianMs, d.QuantileMs(0.95), d.ProbabilityInside(tolerance.EarlyMs, tolerance.LateMs), RidgeOf(d));
     }
 
     /// <summary>The tolerance set that holds for a listener.</summary>

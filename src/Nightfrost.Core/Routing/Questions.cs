@@ -70,6 +70,9 @@ public static class Questions
 
     private const int MostAnswers = 4;
 
+    /// <summary>Most pairs of outputs that are asked about, the less likely ones first.</summary>
+    private const int MostPairs = 6;
+
     /// <summary>The wall that is asked about: of brick, so that the answer matters where it may.</summary>
     private static readonly Wall AskedWall = new("asked wall", "a wall", Material.Brick);
 
@@ -81,12 +84,12 @@ public static class Questions
     {
         var look = site.Look;
         var families = site.Shelf.OfRole(DeviceRole.Receiver).SelectMany(d => d.Links).Where(l => l is { Technology: LinkTechnology.PlatformSpeakers, Transmits: false, Family.Length: > 0 }).Select(l => l.Family).Distinct().Order(StringComparer.Ordinal).ToList();
-        foreach (var unknown in OfSockets(families, look.Set.Sockets, "set.sockets", "", null, (i, socket) => look with { Set = look.Set with { Sockets = Put(look.Set.Sockets, i, socket) } }))
+        foreach (var unknown in OfSockets(site, families, look.Set.Sockets, "set.sockets", "", null, (i, socket) => look with { Set = look.Set with { Sockets = Put(look.Set.Sockets, i, socket) } }))
             yield return unknown;
         for (var s = 0; s < look.Sources.Count; s++)
         {
             var (at, source) = (s, look.Sources[s]);
-            foreach (var unknown in OfSockets(families, source.Sockets, $"sources[{s}].sockets", $" of the {source.Name}", source, (i, socket) => WithSource(source with { Sockets = Put(source.Sockets, i, socket) })))
+            foreach (var unknown in OfSockets(site, families, source.Sockets, $"sources[{s}].sockets", $" of the {source.Name}", source, (i, socket) => WithSource(source with { Sockets = Put(source.Sockets, i, socket) })))
                 yield return unknown;
             if (source.Kind == SourceKind.AvReceiver && source.PassesSoundOn == Known.NotYet && look.Sources.Any(o => o.PluggedInto == source.Id))
                 yield return new($"sources[{s}].passesSoundOn", $"Does the sound of what is plugged into the {source.Name} leave through its sockets too?", YesNo(k => WithSource(source with { PassesSoundOn = k })));
@@ -94,6 +97,8 @@ public static class Questions
             Look WithSource(SoundSource changed) => look with { Sources = Put(look.Sources, at, changed) };
         }
 
+        foreach (var unknown in OfPairs(site))
+            yield return unknown;
         if (look.Set.SpeakersCanBeOff == Known.NotYet && site.SetSilent is not null)
             yield return new("set.speakersCanBeOff", "Can the set's own speakers be switched off in its menu?", YesNo(k => look with { Set = look.Set with { SpeakersCanBeOff = k } }));
         if (look.Set.SpatialListed == Known.NotYet && look.Listeners.Any(l => l.SpatialRendering) && look.Set.Sockets.Any(s => s.Kind == SocketKind.Bluetooth && s.State != SocketState.NotThere) && site.Shelf.OfRole(DeviceRole.Receiver).Any(d => d.SpatialRendering))
@@ -107,7 +112,7 @@ public static class Questions
         }
     }
 
-    private static IEnumerable<Unknown> OfSockets(List<string> families, IReadOnlyList<SourcePort> sockets, string path, string owner, SoundSource? source, Func<int, SourcePort, Look> with)
+    private static IEnumerable<Unknown> OfSockets(Site site, List<string> families, IReadOnlyList<SourcePort> sockets, string path, string owner, SoundSource? source, Func<int, SourcePort, Look> with)
     {
         for (var i = 0; i < sockets.Count; i++)
         {
@@ -137,8 +142,8 @@ public static class Questions
                 yield return new($"{at}.followsPicture", $"Does the sound from the {name} socket wait for the picture?", YesNo(k => Put(socket with { FollowsPicture = k })));
             if (facts.Signals.Contains(Signal.SpdifPcm) && socket.Pcm == Known.NotYet)
                 yield return new($"{at}.pcm", source is null ? $"Can the set send PCM from the {name} socket?" : $"Can the {source.Name} send PCM from its {name} socket?", YesNo(k => Put(socket with { Pcm = k })));
-            if (facts.SilencesSpeakers && source is null && socket.SilencesSpeakers == Known.NotYet)
-                yield return new($"{at}.silencesSpeakers", $"Do the set's speakers fall silent with the {name} in use?", YesNo(k => Put(socket with { SilencesSpeakers = k })));
+            if (socket.SilencesSpeakers == Known.NotYet && (source is null ? facts.SilencesSpeakers || site.RoomHears is not null : site.RoomHears is not null && site.LiveWithRoom(socket) != Liveness.Live) && (site.BarSocket is null || site.RoomHears is null))
+                yield return new($"{at}.silencesSpeakers", $"Use the {name}{owner} for a minute: do the set's speakers fall silent?", YesNo(k => Put(socket with { SilencesSpeakers = k })));
             if (socket.Kind == SocketKind.SecondZone && socket.ZonePasses == ZonePasses.NotYet)
                 yield return new($"{at}.zonePasses", $"What does the second zone{owner} let through: analogue inputs only, two-channel PCM too, or everything?",
                     [Put(socket with { ZonePasses = ZonePasses.AnalogueOnly }), Put(socket with { ZonePasses = ZonePasses.TwoChannelPcm }), Put(socket with { ZonePasses = ZonePasses.Everything })]);
@@ -146,6 +151,19 @@ public static class Questions
                 yield return new($"{at}.speakerFamily", $"Which make of speakers does the {name}{owner} take?", [.. families.Take(MostAnswers).Select(family => Put(socket with { SpeakerFamily = family }))]);
             if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.NotYet)
                 yield return new($"{at}.otherMakersJoin", source is null ? "Does the set accept headphones of other makers?" : $"Does the {source.Name} accept headphones of other makers?", YesNo(k => Put(socket with { OtherMakersJoin = k })));
+        }
+    }
+
+    // What one minute at the set would settle: the pairs that several listeners, or a bar for the room, may lean on.
+    private static IEnumerable<Unknown> OfPairs(Site site)
+    {
+        var look = site.Look;
+        if (look.Listeners.Count < 2 && (site.BarSocket is null || site.RoomHears is null))
+            yield break;
+        foreach (var (one, other, _) in LiveOutputs.Untried(look).Where(pair => look.Listeners.Count > 1 || pair.One == site.BarSocket || pair.Other == site.BarSocket).Take(MostPairs))
+        {
+            yield return new($"liveTogether.{one.Id}.{other.Id}", $"Use both for a minute: do {RuleWords.Socket(look, one)} and {RuleWords.Socket(look, other)} sound at the same time?",
+                YesNo(k => look with { LiveTogether = [.. look.LiveTogether.Where(pair => !pair.IsOf(one.Id, other.Id)), new(one.Id, other.Id, k)] }));
         }
     }
 
@@ -196,8 +214,14 @@ public static class Questions
         var (parts, weight) = (new List<string>(), 0.0);
 
         // The weights follow the usual order of the criteria, a need above everything else (starting values).
+        if (found.Exists(score => score.LeansOnUnlikely) && found.Exists(score => !score.LeansOnUnlikely))
+        {
+            parts.Add("a rig that leans on what seldom sounds together, or one that does not");
+            weight += 30;
+        }
+
         Weigh(Criterion.Needs, 20, (a, b) => b.NeedsMet - a.NeedsMet, (a, b) => $"{a.NeedsMet} or {b.NeedsMet} needs met");
-        Weigh(Criterion.InStep, 15, (a, b) => b.Step - a.Step, (a, b) => $"{InStepWords.Of(a.Step)} ({Wording.Percent(a.InStep)}) or {InStepWords.Of(b.Step)} ({Wording.Percent(b.InStep)})");
+        Weigh(Criterion.InStep, 15, (a, b) => b.Step - a.Step, (a, b) => $"{InStepWords.Of(a.ShownStep)} ({Wording.Percent(a.InStep)}) or {InStepWords.Of(b.ShownStep)} ({Wording.Percent(b.InStep)})");
         Weigh(Criterion.Link, 10, (_, _) => 1, (_, _) => "a link that may drop out or one that holds");
         Weigh(Criterion.Preferences, 5, (a, b) => b.PreferencesMet - a.PreferencesMet, (a, b) => $"{a.PreferencesMet} or {b.PreferencesMet} preferences met");
         Weigh(Criterion.Price, 0.1, (a, b) => (double)(a.Price - b.Price), (a, b) => $"{Wording.Money(b.Price, currency)} or {Wording.Money(a.Price, currency)}");

@@ -25,16 +25,16 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
             .Concat(Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).Select(f => f.Splitter!))
             .Concat(Feeds.Where(f => transmitterOf is null || transmitterOf(f)).Select(f => f.Transmitter).OfType<Device>());
 
-    /// <summary>True when a route in use cuts the set's own speakers.</summary>
-    public bool SilencesSpeakers => Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null && SocketReading.SilencesSpeakers(f.Socket));
+    /// <summary>True when a route in use cuts the set's own speakers: known to, or usual where the room need not hear. Where it should, a rig is planned on their going on.</summary>
+    public bool SilencesSpeakers => Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null && (f.Socket.SilencesSpeakers == Known.Yes || (Site.RoomHears is null && SocketReading.SilencesSpeakers(f.Socket))));
 
     /// <summary>
     /// True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number or the air's time, one sample rate a broadcast, a channel of its own
-    /// for every box that is set to one.
+    /// for every box that is set to one, no two outputs that are known not to sound together.
     /// </summary>
     public bool IsLegal()
     {
-        if (!AirChannels.AreEnough(Routes))
+        if (!AirChannels.AreEnough(Routes) || RigOutputs.Least(this) == Liveness.Never)
             return false;
         foreach (var group in Routes.GroupBy(r => r.Feed.Key))
         {
@@ -73,19 +73,21 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
 
     /// <summary>How good the rig is.</summary>
     /// <param name="arrivals">Arrivals of the same site.</param>
-    public Score Score(Arrivals arrivals) => ScoreOf(Routes.Select(arrivals.InStep).DefaultIfEmpty(1).Min());
+    public Score Score(Arrivals arrivals) => ScoreOf(RigInStep.Of(this, arrivals).Probability, Routes.Select(arrivals.InStep).DefaultIfEmpty(1).Min());
 
-    private Score ScoreOf(double inStep) => new(
+    private Score ScoreOf(double inStep, double worst) => new(
         Routes.Count,
         Routes.Sum(Needs.Met),
         inStep,
-        InStepWords.Of(inStep, Site.Look.GoodEnoughPercent),
+        InStepWords.Of(worst, Site.Look.GoodEnoughPercent),
         Routes.Select(r => Reach.Of(r)?.Grade ?? 2).DefaultIfEmpty(2).Min(),
         Routes.Sum(Needs.PreferencesMet),
         Parts.Of(this).Sum(p => p.ToPay),
         Boxes().Count(b => b.Power.SwitchedByHand) + Routes.Sum(r => HandCount(r.AtEar)),
         Routes.Select(SoundQuality.Weighed).DefaultIfEmpty(SoundQuality.Best).Min())
     {
+        ShownStep = InStepWords.Of(inStep, Site.Look.GoodEnoughPercent),
+        LeansOnUnlikely = RigOutputs.Least(this) == Liveness.Unlikely,
         Between = Boxes().Count() + Routes.Count(r => r.AtEar.Relay is not null),
         AnalogueLeads = Feeds.Sum(f => f.Joints.Count(j => !j.Digital)) + Routes.Count(r => r.AtEar.RelayJoint is { Digital: false }),
     };

@@ -78,7 +78,7 @@ public static class RigViews
             Reasons(ranked, arrivals, rows, next), RigPlan.Of(rig).Routes)
         {
             Name = RigNames.Of(rig),
-            Step = score.Step,
+            Step = score.ShownStep,
             PreferencesMet = Asked(true, true),
             PreferencesAsked = Asked(true, false),
             Against = next is null ? [] : Comparison.Differences(score, next.Score, rig.Site.Shelf.Currency),
@@ -147,8 +147,15 @@ public static class RigViews
             reasons.Add(new(ReasonKind.Against, $"{row.Name} hears {row.Echo!.Words}. Delay the earlier one on Tune, turn one of the two down, or close the ear."));
         foreach (var finding in rows.SelectMany(r => r.Findings).Where(f => f.Effect == RuleEffect.Advises).DistinctBy(f => f.Sentence))
             reasons.Add(new(ReasonKind.Against, finding.Sentence, finding.Remedy));
-        if (rows.Any(r => r.Forecast is { MayNotFollow: true }))
-            reasons.Add(new(ReasonKind.Assumed, "Nobody knows yet whether the port follows the picture delay; both cases are mixed half and half."));
+        var inStep = RigInStep.Of(rig, arrivals);
+        foreach (var fact in inStep.Facts)
+        {
+            var who = rig.Routes.Where(r => r.Feed.Socket.Id == fact.Socket.Id).Select(r => r.AtEar.Listener.Name).ToList();
+            reasons.Add(new(ReasonKind.Assumed, $"Nobody knows yet whether the sound from {RuleWords.Socket(rig.Site.Look, fact.Socket)} waits for the picture{(who.Count > 1 ? $", for {RuleWords.Listed(who)} alike" : "")}: in step {Wording.Percent(fact.IfYes)} if it does, {Wording.Percent(fact.IfNo)} if it does not; both are taken as equally likely.", "Measure it on Tune: a minute settles it."));
+        }
+
+        if (inStep.IsBound)
+            reasons.Add(new(ReasonKind.Assumed, $"More than {RigInStep.MostFacts} sockets may or may not wait for the picture: in step is {Wording.Percent(inStep.Probability)} at most."));
         reasons.Add(new(ReasonKind.Assumed, "Delays are typical, not measured. A measurement on Tune replaces them."));
         if (!ranked.Proven)
             reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: others that nothing beats may exist."));

@@ -55,8 +55,8 @@ public static class InStepWords
 /// <summary>How good a rig is. Compared place by place in the order of the priorities, then by what tells equals apart.</summary>
 /// <param name="Served">Listeners with a route.</param>
 /// <param name="NeedsMet">Needs met and watched programmes heard.</param>
-/// <param name="InStep">Probability that the worst served listener is inside the tolerance, 0 to 1; 1 when nobody is served. Shown; only its word is compared.</param>
-/// <param name="Step">The word for it.</param>
+/// <param name="InStep">Probability that the worst served listener is inside the tolerance, 0 to 1; 1 when nobody is served (<see cref="RigInStep"/>). Shown, never compared.</param>
+/// <param name="Step">The word for the worst served listener taken by themselves: this is compared.</param>
 /// <param name="Margin">Link margin of the worst served listener: 0 poor, 1 fair, 2 good or a wire. Shown; only whether it holds is compared.</param>
 /// <param name="PreferencesMet">Preferences met.</param>
 /// <param name="Price">Price of what is not owned.</param>
@@ -66,6 +66,12 @@ public readonly record struct Score(int Served, int NeedsMet, double InStep, InS
 {
     /// <summary>Prices are compared in steps of this much, in the shelf's currency (starting value): less is not worth a worse rig.</summary>
     public const int PriceStep = 5;
+
+    /// <summary>The word for <see cref="InStep"/>: where listeners share what nobody knows, it may be less than <see cref="Step"/>.</summary>
+    public InStepWord ShownStep { get; init; } = Step;
+
+    /// <summary>True when it needs outputs to sound together that seldom do, and nobody has tried it here: it comes after every rig that does not and serves as many.</summary>
+    public bool LeansOnUnlikely { get; init; }
 
     /// <summary>Adapters, transmitters and relays: of equals, the rig with fewer is better.</summary>
     public int Between { get; init; }
@@ -89,6 +95,7 @@ public readonly record struct Score(int Served, int NeedsMet, double InStep, InS
     public int Against(in Score other, Priorities priorities)
     {
         var by = Served.CompareTo(other.Served);
+        by = by != 0 ? by : other.LeansOnUnlikely.CompareTo(LeansOnUnlikely);
         foreach (var criterion in priorities.Order)
         {
             if (by != 0)
@@ -119,10 +126,14 @@ public readonly record struct Score(int Served, int NeedsMet, double InStep, InS
         return by != 0 ? by : other.Price.CompareTo(Price);
     }
 
-    /// <summary>True when this score is at least as good on every criterion, and serves as many.</summary>
-    public bool IsNoWorseThan(in Score other) =>
-        Served >= other.Served && NeedsMet >= other.NeedsMet && Step >= other.Step && Holds.CompareTo(other.Holds) >= 0 && PreferencesMet >= other.PreferencesMet && Steps <= other.Steps
-        && Boxes <= other.Boxes && Quality >= other.Quality;
+    /// <summary>True when this score serves as many and is at least as good on every criterion; of two of which one leans on what is unlikely, the other is better whatever the criteria say.</summary>
+    public bool IsNoWorseThan(in Score other)
+    {
+        if (Served < other.Served || (LeansOnUnlikely && !other.LeansOnUnlikely))
+            return false;
+        return LeansOnUnlikely != other.LeansOnUnlikely || (NeedsMet >= other.NeedsMet && Step >= other.Step && Holds.CompareTo(other.Holds) >= 0 && PreferencesMet >= other.PreferencesMet && Steps <= other.Steps
+            && Boxes <= other.Boxes && Quality >= other.Quality);
+    }
 
     /// <summary>The level of a criterion that is only as good as the worst listener's.</summary>
     internal int LevelOf(Criterion criterion) => criterion switch { Criterion.InStep => (int)Step, Criterion.Link => Holds ? 1 : 0, _ => Quality };

@@ -9,6 +9,8 @@ internal static class ListenSteps
 {
     public static IEnumerable<Step> For(Rig rig)
     {
+        foreach (var pair in RigOutputs.Untried(rig))
+            yield return Together(rig, pair);
         foreach (var route in rig.Routes)
         {
             var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
@@ -67,6 +69,26 @@ internal static class ListenSteps
                 Action = "Fix the box where it worked",
                 Ticks = [.. rig.Routes.Select(r => $"{r.AtEar.Listener.Name} still hears it from the seat")],
             };
+    }
+
+    // Before anything is fixed, and before time is spent on levels and lips: two outputs that nobody has tried together.
+    private static Step Together(Rig rig, LeanedOn pair)
+    {
+        var (one, other) = (At(pair.One), pair.Other is null ? $"the room, from {RigOutputs.Words(rig.Site, null)}" : At(pair.Other));
+        return new()
+        {
+            Id = $"together-{pair.One.Id}-{pair.Other?.Id ?? LineBoard.RoomRow}",
+            Phase = Phase.Listen,
+            Place = "At the set",
+            Action = $"Play a programme for a minute and hear both: {one}, and {other}",
+            Detail = $"Nobody has tried this here; such outputs {(pair.Liveness == Liveness.Unlikely ? "seldom" : "usually")} sound at the same time. If one falls silent, look in the sound menu for a choice that names both; if there is none, stop, enter it on Look and plan again.",
+            Expect = "both sound the whole minute",
+            Caution = "Turn down first: what comes back, comes back at full level.",
+            Why = "Nothing is fixed and no time is spent on levels before this holds.",
+            Mandatory = true,
+        };
+
+        string At(SourcePort socket) => $"{RuleWords.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))} by {RuleWords.Socket(rig.Site.Look, socket)}";
     }
 
     private static string LevelWords(SourcePort socket) => SocketReading.FixedLevel(socket) switch

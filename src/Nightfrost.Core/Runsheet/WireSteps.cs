@@ -83,7 +83,7 @@ internal static class WireSteps
                 : phono ? "White to white is left, red to red is right."
                 : headphone ? "Push the plug fully in." : "",
             Ticks = optical ? [index == 0 ? "Cap off at the source's end" : "Cap off at the first end", "Cap off at the box's end", "It clicked at both ends"] : [],
-            Expect = headphone && SocketReading.SilencesSpeakers(feed.Socket) ? "the set's own speakers fall silent" : "",
+            Expect = headphone && feed.Socket.SilencesSpeakers == Known.Yes ? "the set's own speakers fall silent" : headphone && feed.Socket.SilencesSpeakers == Known.NotYet ? "the set's own speakers usually fall silent: note whether they do" : "",
             Caution = headphone ? "Turn the set down before this plug goes in or out." : "Lay the lead clear of where people walk.",
             OrderFree = index == 0,
         };

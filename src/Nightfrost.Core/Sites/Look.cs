@@ -20,6 +20,9 @@ public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, 
     /// <summary>What brings the client to ask, as far as it was asked.</summary>
     public IReadOnlyList<Complaint> Complaints { get; init; } = [];
 
+    /// <summary>Pairs of outputs that somebody has tried, or read about: whether they sound at the same time.</summary>
+    public IReadOnlyList<LivePair> LiveTogether { get; init; } = [];
+
     /// <summary>Whose radio rules hold here.</summary>
     public Region Region { get; init; }
 
@@ -63,6 +66,9 @@ public sealed record TelevisionSet(
 {
     /// <summary>Its own tuner and apps are watched.</summary>
     public bool OwnProgrammesWatched { get; init; } = true;
+
+    /// <summary>Its sound-output menu names one output at a time.</summary>
+    public Known OutputMenuNamesOne { get; init; }
 
     /// <summary>The set and the headset both stand on the list of what spatial rendering works with.</summary>
     public Known SpatialListed { get; init; }

@@ -27,6 +27,9 @@ public static class LookCheck
     /// <summary>Most devices that a clinician allows near one implant.</summary>
     public const int MostAllowed = 20;
 
+    /// <summary>Most pairs of outputs that were tried together.</summary>
+    public const int MostPairs = 200;
+
     /// <summary>Range of <see cref="Look.GoodEnoughPercent"/>.</summary>
     public const int LeastGoodEnoughPercent = 60, MostGoodEnoughPercent = 95;
 
@@ -40,6 +43,7 @@ public static class LookCheck
         check.Range("goodEnoughPercent", look.GoodEnoughPercent, LeastGoodEnoughPercent, MostGoodEnoughPercent, "%");
         CheckSet(look.Set, check);
         CheckSources(look, check);
+        CheckPairs(look.LiveTogether, check);
         CheckAir(look, check);
         CheckListeners(look, check);
         check.Most("owned", look.Owned.Count, 200, "kinds of owned things", "List only what could serve here.");
@@ -95,6 +99,19 @@ public static class LookCheck
             check.Text($"{at}.speakerFamily", socket.SpeakerFamily, DeviceCheck.LongestMark);
             check.Range($"{at}.usbMa", socket.UsbMa, 0, 5000, "mA");
             check.Range($"{at}.listenersAtOnce", socket.ListenersAtOnce, 1, MostListeners, "listeners");
+        }
+    }
+
+    // A socket that was taken out again leaves its answers behind: they count for nothing.
+    private static void CheckPairs(IReadOnlyList<LivePair> pairs, EntryCheck check)
+    {
+        check.Most("liveTogether", pairs.Count, MostPairs, "pairs of outputs", "Keep those of outputs that are still there.");
+        for (var i = 0; i < pairs.Count; i++)
+        {
+            check.Text($"liveTogether[{i}].firstSocketId", pairs[i].FirstSocketId, PlainText.LongestId, required: true);
+            check.Text($"liveTogether[{i}].secondSocketId", pairs[i].SecondSocketId, PlainText.LongestId, required: true);
+            if (pairs.Take(i).Any(before => before.IsOf(pairs[i].FirstSocketId, pairs[i].SecondSocketId)))
+                check.Add($"liveTogether[{i}]", "These two outputs are answered twice.", "Keep one answer.");
         }
     }
 

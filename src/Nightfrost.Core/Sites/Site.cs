@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Frozen;
 using Nightfrost.Core.Kit;
 
@@ -9,6 +10,7 @@ public sealed class Site
     private readonly HashSet<string> _aidWearers;
     private readonly FrozenDictionary<string, IReadOnlyList<Programme>> _passing;
     private readonly FrozenDictionary<string, int> _owned;
+    private readonly ConcurrentDictionary<(string, string), Liveness> _live = [];
 
     /// <param name="look">What was found.</param>
     /// <param name="shelf">What there is.</param>
@@ -62,6 +64,12 @@ public sealed class Site
     /// <summary>The watched programmes that come past a socket.</summary>
     public IReadOnlyList<Programme> Passing(SourcePort socket) =>
         _passing.TryGetValue(socket.Id, out var known) ? known : Programmes.Passing(Look, SoundSource.Television);
+
+    /// <summary>How surely two outputs sound at the same time.</summary>
+    public Liveness LiveTogether(SourcePort one, SourcePort other) => _live.GetOrAdd((one.Id, other.Id), _ => LiveOutputs.Of(Look, one, other));
+
+    /// <summary>How surely the room goes on hearing the set while an output is in use.</summary>
+    public Liveness LiveWithRoom(SourcePort socket) => _live.GetOrAdd((socket.Id, ""), _ => LiveOutputs.WithRoom(this, socket));
 
     /// <summary>True when this listener wears hearing aids.</summary>
     public bool WearsAids(Listener listener) => _aidWearers.Contains(listener.Id);

@@ -45,11 +45,12 @@ public enum SocketKind
 /// <param name="Digital">True when sound leaves as numbers.</param>
 /// <param name="FixedLevel">True, false, or null when it depends on the set.</param>
 /// <param name="SilencesSpeakers">True when a plug normally cuts the set's speakers.</param>
+/// <param name="TakesOver">True when, in use, it seldom leaves any other output of its source live.</param>
 /// <param name="Meaning">What it means to the specialist, when free and an output.</param>
 /// <param name="Hint">Where to look and how to tell it apart.</param>
 public sealed record SocketFacts(
     SocketKind Kind, string Words, Connector? Connector, IReadOnlyList<Signal> Signals, string StageId, bool Digital, bool? FixedLevel,
-    bool SilencesSpeakers, string Meaning, string Hint)
+    bool SilencesSpeakers, bool TakesOver, string Meaning, string Hint)
 {
     /// <summary>True when sound can leave through this sort of socket at all.</summary>
     public bool CarriesSoundOut => Signals.Count > 0 || IsRadio;

@@ -14,8 +14,7 @@ public sealed record ThreadStage(string Id, string Words, double MedianMs, doubl
 /// <summary>When sound arrives at one ear, against the picture.</summary>
 /// <param name="Distribution">Skew: sound minus picture, ms; positive is late.</param>
 /// <param name="Thread">Where the milliseconds come from; of several cases the first.</param>
-/// <param name="MayNotFollow">True when nobody knows yet whether the port follows the picture, so both cases are mixed.</param>
-public sealed record Arrival(DelayDistribution Distribution, IReadOnlyList<ThreadStage> Thread, bool MayNotFollow);
+public sealed record Arrival(DelayDistribution Distribution, IReadOnlyList<ThreadStage> Thread);
 
 /// <summary>What a tap adds to a skew, before and after the chain behind it.</summary>
 /// <param name="Before">Stages before the chain.</param>
@@ -37,8 +36,7 @@ public static class Skew
             return null;
         var settingMs = DelaySettings.StandAtMs(look.Set.DelaySettings, socket.Id);
         var sums = taps.Select(tap => Sum(Stages(tap, chain)).ShiftedBy(settingMs)).ToList();
-        var unknown = look.SourceOf(socket) is null && socket.FollowsPicture == Known.NotYet;
-        return From(Stages(taps[0], chain), settingMs, unknown) with { Distribution = DelayDistribution.EvenMixture(sums) };
+        return From(Stages(taps[0], chain), settingMs) with { Distribution = DelayDistribution.EvenMixture(sums) };
     }
 
     /// <summary>Arrival through a socket of the set.</summary>
@@ -58,7 +56,7 @@ public static class Skew
     /// <param name="set">The set.</param>
     /// <param name="distanceM">Seat to set, m.</param>
     public static Arrival FromSpeakers(TelevisionSet set, double distanceM) =>
-        From([StageDelays.Of("set-speakers"), StageDelays.Air(distanceM)], DelaySettings.StandAtMs(set.DelaySettings, null), false);
+        From([StageDelays.Of("set-speakers"), StageDelays.Air(distanceM)], DelaySettings.StandAtMs(set.DelaySettings, null));
 
     /// <summary>The picture's own delay in a mode.</summary>
     public static StageDelay Picture(PictureMode mode) => StageDelays.Of(mode switch
@@ -102,12 +100,12 @@ public static class Skew
 
     private static IReadOnlyList<StageDelay> Stages(TapCase tap, IReadOnlyList<StageDelay> chain) => [.. tap.Before, .. tap.FitsItself ? chain.Where(s => !s.OfLink) : chain, .. tap.After];
 
-    private static Arrival From(IReadOnlyList<StageDelay> stages, int settingMs, bool mayNotFollow)
+    private static Arrival From(IReadOnlyList<StageDelay> stages, int settingMs)
     {
         List<ThreadStage> thread = [.. stages.Select(s => new ThreadStage(s.Id, s.Words, s.Distribution.MedianMs, s.MinMs, s.MaxMs))];
         if (settingMs != 0)
             thread.Add(new("delay-setting", "delay setting", settingMs, settingMs, settingMs));
-        return new(Sum(stages).ShiftedBy(settingMs), thread, mayNotFollow);
+        return new(Sum(stages).ShiftedBy(settingMs), thread);
     }
 
     private static DelayDistribution Sum(IReadOnlyList<StageDelay> stages) => DelayDistribution.Sum(stages.Select(s => s.Distribution));

@@ -26,7 +26,11 @@ public sealed record CaseList(IReadOnlyList<CaseSummary> Cases, IReadOnlyList<Un
 /// <param name="Version">Version of the look.</param>
 public sealed record CaseDetail(
     Guid Id, string Site, string Title, int Version, Look Look, IReadOnlyList<SocketMeaning> Meanings, IReadOnlyList<StageState> Stages, NextAction Next, ChosenRig? Rig, DateTimeOffset ChangedAt,
-    DateTimeOffset? HandedOverAt);
+    DateTimeOffset? HandedOverAt)
+{
+    /// <summary>Pairs of outputs that may or may not sound at the same time.</summary>
+    public required IReadOnlyList<OutputPair> OutputPairs { get; init; }
+}
 
 /// <summary>A new case.</summary>
 /// <param name="Site">Where the set stands; an existing name is used again.</param>
@@ -57,7 +61,10 @@ internal static class CaseEndpoints
     /// <summary>The case as it is sent.</summary>
     public static CaseDetail Detail(this CaseState state) => new(
         state.Row.Id, state.Row.Site!.Name, state.Row.Title, state.Row.LookVersion, state.Look, [.. state.Look.AllSockets().Select(s => SocketReading.Meaning(s, state.Look.SourceOf(s)?.Kind))],
-        Stages(state.Progress), NextAction.Of(state.Progress), state.Chosen(), state.Row.ChangedAt, state.Row.HandedOverAt);
+        Stages(state.Progress), NextAction.Of(state.Progress), state.Chosen(), state.Row.ChangedAt, state.Row.HandedOverAt)
+    {
+        OutputPairs = RigOutputs.Of(state.Look),
+    };
 
     private static async Task<Ok<CaseList>> List(NightfrostDb db, ILogger<CaseList> log, CancellationToken cancel)
     {

@@ -82,7 +82,7 @@ public class AirChannelsTests
             Forks = [new Fork(0, 0, parts)],
             Tolerances = [.. Enumerable.Repeat(0, listeners)],
             Supply = -1,
-        });
+        }, false);
         return (stock, parts.ConvertAll(stock.Of));
     }
 

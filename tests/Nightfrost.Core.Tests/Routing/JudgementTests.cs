@@ -134,4 +134,48 @@ public class JudgementTests
     private static Device ToAnalogue(string id) => Converter(id, 15) with { Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], ""), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "")] };
 
     private static RankedRig Best(Site site) => Router.Rank(site).Rigs[0];
+
+    // A set with a headphone socket and an optical one, and somebody for each: outputs of one set are not taken for granted.
+    [Fact]
+    public void Two_outputs_of_one_set_are_asked_about_and_tried_before_anything_is_fixed()
+    {
+        var site = new Site(Look([Optical(), Phones()], Listener("Ebbe", "wired") with { OpenToAnother = false }, Listener("Tove", "ear") with { OpenToAnother = false }), Shelf(Box("box"), Headset("ear"), Wired()));
+        var best = Best(site);
+        Assert.Equal(2, best.Score.Served);
+        Assert.Equal((Liveness.Likely, false), (RigOutputs.Least(best.Rig), best.Score.LeansOnUnlikely));
+        Assert.Contains(RigViews.Of(best, new Arrivals(site)).Reasons, r => r.Sentence == "Optical and Headphone, 3.5 mm usually sound at the same time, but nobody has tried it here.");
+        Assert.Contains(Questions.Rank(site), q => q is { Field: "liveTogether.optical.phones", Decides: true });
+        var steps = Core.Runsheet.RunSheet.For(best.Rig);
+        var test = steps.ToList().FindIndex(s => s.Id == "together-optical-phones");
+        Assert.True(steps[test] is { Mandatory: true } && steps.Skip(test).Any(s => s.Id == "fix-box") && steps.Take(test).All(s => s.Phase < Core.Runsheet.Phase.Listen));
+
+        // What was found not to sound together is not planned together; what was found to is not asked again.
+        Site Tried(Known together) => new(site.Look with { LiveTogether = [new("phones", "optical", together)] }, site.Shelf);
+        Assert.Equal(1, Best(Tried(Known.No)).Score.Served);
+        Assert.DoesNotContain(Core.Runsheet.RunSheet.For(Best(Tried(Known.Yes)).Rig), s => s.Id.StartsWith("together", StringComparison.Ordinal));
+    }
+
+    // A stick with a radio of its own, in a set with an optical socket.
+    [Fact]
+    public void A_rig_that_leans_on_what_is_unlikely_comes_after_every_other_that_serves_as_many_and_before_serving_fewer()
+    {
+        var stick = new SoundSource { Id = "stick", Name = "stick", Kind = SourceKind.StreamingStick, Sockets = [Bluetooth() with { Id = "stick radio" }] };
+        Site With(params Device[] more) => new(
+            Look([Optical()], Listener("Ebbe", "ear") with { OpenToAnother = false }, Listener("Tove", "ear") with { OpenToAnother = false }) with { Sources = [stick], Set = Look([Optical()]).Set with { OwnProgrammesWatched = false } },
+            Shelf([Box("box", 40), Headset("ear"), .. more]));
+
+        // One box for one listener, and the radio for the other: the only way for both, and said to be unlikely.
+        var leaning = Best(With());
+        Assert.Equal((2, true), (leaning.Score.Served, leaning.Score.LeansOnUnlikely));
+        Assert.Contains(RigViews.Of(leaning, new Arrivals(leaning.Rig.Site)).Reasons, r => r.Sentence.Contains("seldom sound at the same time", StringComparison.Ordinal));
+        Assert.Contains(Questions.Rank(With()), q => q.Field == "liveTogether.optical.stick radio" && q.Decides);
+
+        // A box for two costs more, meets no more, and comes first all the same; nothing that leans is shown beside it.
+        var sure = With(Box("two", 190, withSeveral: [Sbc], atOnce: 2));
+        Assert.All(Router.Rank(sure).Rigs, r => Assert.False(r.Score.LeansOnUnlikely));
+        Assert.Contains(Best(sure).Rig.Feeds, f => f.Transmitter?.Id == "two");
+
+        // Unless it may not cost so much.
+        Assert.True(Router.Rank(sure, new Wanted(Priorities.Usual, Limits.None with { Budget = 60 })).Rigs[0].Score.LeansOnUnlikely);
+    }
 }

@@ -32,8 +32,15 @@ internal static class RandomSites
             Sources = random.Next(3) == 0 ? [RandomSource(random)] : [],
             GoodEnoughPercent = 60 + 5 * random.Next(8),
         };
-        look = look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)] };
+        look = look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)], LiveTogether = Tried(random, look), Set = look.Set with { OutputMenuNamesOne = random.Next(5) == 0 ? Known.Yes : Known.NotYet } };
         return random.Next(3) == 0 ? WithWishes(random, look, kit) : new Site(look, Shelf([.. kit]));
+    }
+
+    // Which outputs somebody has tried together.
+    private static List<LivePair> Tried(Random random, Look look)
+    {
+        var ids = look.AllSockets().Select(s => s.Id).ToList();
+        return [.. ids.SelectMany((one, i) => ids.Skip(i + 1).Select(other => new LivePair(one, other, (Known)random.Next(3)))).Where(_ => random.Next(4) == 0)];
     }
 
     // What only some are asked for, and what a platform brings along.
@@ -74,7 +81,7 @@ internal static class RandomSites
     {
         List<SourcePort> sockets = [Optical(state: random.Next(4) == 0 ? SocketState.Taken : SocketState.Free)];
         if (random.Next(2) == 0)
-            sockets.Add(Phones());
+            sockets.Add(Phones() with { SilencesSpeakers = (Known)random.Next(3) });
         if (random.Next(3) == 0)
             sockets.Add(Bluetooth(random.Next(1, 3)));
         if (random.Next(2) == 0)

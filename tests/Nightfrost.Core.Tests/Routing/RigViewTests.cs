@@ -86,7 +86,7 @@ public class RigViewTests
     {
         var view = Best(Look([Optical() with { FollowsPicture = Known.NotYet }], Listener(wears: "ear")), Box("dear", 90), Box("cheap", 20, codecs: [Sbc]), Headset("ear"));
         Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.For && r.Sentence.StartsWith("Against Bluetooth headset on the optical socket: in step (88 %) against out of step", StringComparison.Ordinal));
-        Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("follows the picture", StringComparison.Ordinal));
+        Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("waits for the picture", StringComparison.Ordinal));
         Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("not measured", StringComparison.Ordinal));
     }
 

@@ -90,7 +90,7 @@ public class RouterProperties
     private static bool IsNoWorse(Score one, Score other) => (one with { Price = one.Price * Score.PriceStep }).IsNoWorseThan(other with { Price = other.Price * Score.PriceStep });
 
     // What is compared and nothing else.
-    private static Score Compared(Score s) => s with { InStep = 0, Margin = s.Holds ? 1 : 0, Price = Math.Floor(s.Price / Score.PriceStep), Between = 0, AnalogueLeads = 0 };
+    private static Score Compared(Score s) => s with { InStep = 0, ShownStep = s.Step, Margin = s.Holds ? 1 : 0, Price = Math.Floor(s.Price / Score.PriceStep), Between = 0, AnalogueLeads = 0 };
 
     [Theory]
     [MemberData(nameof(Seeds))]

@@ -48,7 +48,7 @@ public class StockTests
             Tolerances = [0],
             Supply = Supply,
         };
-        return (new Stock(candidates), parts);
+        return (new Stock(candidates, false), parts);
     }
 
     private static long PriceOfAll(Case one)

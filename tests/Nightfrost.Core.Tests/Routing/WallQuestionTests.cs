@@ -13,8 +13,8 @@ public class WallQuestionTests
     public void A_wall_nobody_spoke_of_is_asked_about_and_decides_where_infrared_would_be_the_only_way()
     {
         var listener = Listener() with { RoomWish = RoomWish.RoomHearsToo };
-        var question = Ask(listener, Base("sender", LinkTechnology.InfraredAnalogue, "N", onAxisM: 8), FamilyHeadset("ear", LinkTechnology.InfraredAnalogue, "N"))[0];
-        Assert.Equal(("listeners[0].seat", "Does a wall stand between the set and Edda's seat?"), (question.Field, question.Words));
+        var question = Ask(listener, Base("sender", LinkTechnology.InfraredAnalogue, "N", onAxisM: 8), FamilyHeadset("ear", LinkTechnology.InfraredAnalogue, "N")).First(q => q.Field == "listeners[0].seat");
+        Assert.Equal("Does a wall stand between the set and Edda's seat?", question.Words);
         Assert.Equal("Decides whether there is a rig at all.", question.Effect);
     }
 

@@ -1,4 +1,5 @@
 using System.Numerics;
+using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing.Search;
 
@@ -33,8 +34,8 @@ internal sealed class BestRig
     private readonly CancellationToken _cancel;
     private bool _proven = true;
 
-    private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, CancellationToken cancel) =>
-        (_candidates, _arrivals, _priorities, _demands, _stock, _cancel) = (candidates, arrivals, priorities, demands, new(candidates), cancel);
+    private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, bool leaning, CancellationToken cancel) =>
+        (_candidates, _arrivals, _priorities, _demands, _stock, _cancel) = (candidates, arrivals, priorities, demands, new(candidates, leaning), cancel);
 
     /// <summary>The best rig.</summary>
     /// <param name="candidates">What may be planned with.</param>
@@ -45,12 +46,20 @@ internal sealed class BestRig
     public static Found For(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<string> demanded, CancellationToken cancel)
     {
         var (best, proven) = (new Found(null, default, true), true);
-        foreach (var demands in Assignments(candidates, demanded))
+        var all = Assignments(candidates, demanded).ToList();
+
+        // What is unlikely to sound together is leaned on only where that serves more.
+        foreach (var leaning in candidates.MayLean ? new[] { false, true } : [false])
         {
-            var found = new BestRig(candidates, arrivals, priorities, demands, cancel).Run();
-            proven &= found.Proven;
-            if (found.Rig is not null && (best.Rig is null || found.Score.Against(best.Score, priorities) > 0))
-                best = found;
+            if (leaning && best.Score.Served == candidates.Tolerances.Length)
+                break;
+            foreach (var demands in all)
+            {
+                var found = new BestRig(candidates, arrivals, priorities, demands, leaning, cancel).Run();
+                proven &= found.Proven;
+                if (found.Rig is not null && (best.Rig is null || found.Score.Against(best.Score, priorities) > 0))
+                    best = found;
+            }
         }
 
         return best with { Proven = proven };
@@ -85,6 +94,9 @@ internal sealed class BestRig
 
         return new Rig(site, [.. picks.OrderBy(p => p.Listener).Select(p => p.Ear.RouteOn(site, feeds[p.Group], p.Line.Sends))]);
     }
+
+    /// <summary>True when every box finds a channel, and the outputs sound together as surely as is asked for: always, unless more sorts of things are scarce than are counted.</summary>
+    internal static bool StandsTogether(Rig rig, Stock stock) => AirChannels.AreEnough(rig.Routes) && RigOutputs.Least(rig) >= (stock.Leaning ? Liveness.Unlikely : Liveness.Likely);
 
     /// <summary>True when a set of listeners has all whose routes must hold something.</summary>
     internal static bool HoldsAll(IReadOnlyList<Demand> demands, int set) => demands.All(demand => (set >> demand.Listener & 1) == 1);
@@ -170,7 +182,7 @@ internal sealed class BestRig
             foreach (var part in parts)
             {
                 var rig = Build(_candidates.Site, part.Picks());
-                if (AirChannels.AreEnough(rig.Routes))
+                if (StandsTogether(rig, _stock))
                 {
                     var score = rig.Score(_arrivals);
                     _proven &= (long)Math.Round(score.Price * 100) <= part.Weight.Cents;

@@ -9,6 +9,11 @@ internal interface IBound
     /// <param name="set">The listeners it serves.</param>
     /// <param name="weight">What it weighs.</param>
     bool MayPass(int set, in Weight weight);
+
+    /// <summary>True unless an ear cannot lead there in a group with others, who may cost less beside it than by themselves.</summary>
+    /// <param name="listener">Whose ear.</param>
+    /// <param name="weight">What it weighs.</param>
+    bool MayJoin(int listener, in Weight weight);
 }
 
 /// <summary>Lets everything pass.</summary>
@@ -17,11 +22,14 @@ internal sealed class NoBound : IBound
     public static NoBound Instance { get; } = new();
 
     public bool MayPass(int set, in Weight weight) => true;
+
+    public bool MayJoin(int listener, in Weight weight) => true;
 }
 
 /// <summary>
-/// The least that the listeners left cost in any case, by the set of those served: everything at hand is free for everybody. What a part shares with them, a feed or a splitter, is not paid in
-/// a part that may still be shared, and is in what they cost by themselves; so the sum of both is never more than the whole.
+/// The least that the listeners left cost in any case, by the set of those served: everything at hand is free for everybody. It holds for whole groups: what these share with the others, a
+/// splitter, is in what the others cost by themselves, so the sum of both is never more than the whole. Of one ear in a group it says nothing: with others on its feed it may have a codec that it
+/// has not by itself.
 /// </summary>
 internal sealed class LeastCents
 {
@@ -87,6 +95,8 @@ internal sealed class GainBound : IBound
 
     public bool MayPass(int set, in Weight weight) =>
         weight.Gain + _left[set] >= _least && (_cents is null || weight.Cents + _cents.Left(set) <= _mostCents);
+
+    public bool MayJoin(int listener, in Weight weight) => weight.Gain + _left[1 << listener] >= _least;
 }
 
 /// <summary>Lets pass what stays within a budget.</summary>
@@ -95,4 +105,6 @@ internal sealed class GainBound : IBound
 internal sealed class BudgetBound(LeastCents cents, long budgetCents) : IBound
 {
     public bool MayPass(int set, in Weight weight) => weight.Cents + cents.Left(set) <= budgetCents;
+
+    public bool MayJoin(int listener, in Weight weight) => true;
 }

@@ -140,7 +140,7 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
                 if (!BoxState.Wants(line.InTheBox, ear, takes))
                     continue;
                 var weight = weighing.Of(worth.Needs, worth.Preferences, EarPrice.Of(candidates.Resources, line, ear, takes), worth.Effort);
-                if (bound.MayPass(1 << listener, weight))
+                if (bound.MayJoin(listener, weight))
                     Enter(new(ear, weight, takes, stock.Of(line, ear, takes)), found);
             }
         }

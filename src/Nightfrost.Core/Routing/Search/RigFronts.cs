@@ -60,7 +60,8 @@ internal sealed class RigFronts
                 _cancel.ThrowIfCancellationRequested();
                 if (_steps.IsOver)
                     return table;
-                solver.AddTo(group, line, Put);
+                if (!line.LeansOnRoom || _stock.Leaning)
+                    solver.AddTo(group, line, Put);
             }
 
             if (fork >= 0)

@@ -15,7 +15,7 @@ internal sealed class Stock
     /// <summary>What two parts give that cannot stand in one rig.</summary>
     public const long None = -1;
 
-    private readonly record struct Field(int Resource, int Shift, long Mask, int There, long Cents, bool Bounded);
+    private readonly record struct Field(int Resource, int Shift, long Mask, int There, long Cents, bool Bounded, int Most);
 
     private readonly Candidates _candidates;
     private readonly Field[] _fields;
@@ -27,16 +27,17 @@ internal sealed class Stock
     private long _guards;
     private int _bits;
 
-    private Stock(Candidates candidates, Field[] fields) => (_candidates, _fields, _bounded) = (candidates, fields, []);
+    private Stock(Candidates candidates, Field[] fields) => (_candidates, _fields, _bounded, Leaning) = (candidates, fields, [], true);
 
-    /// <summary>Counts nothing, as if there were enough of everything at hand for everybody.</summary>
+    /// <summary>Counts nothing, as if there were enough of everything at hand for everybody, and all outputs sounded together.</summary>
     /// <param name="candidates">What is planned with.</param>
     public static Stock OfNothing(Candidates candidates) => new(candidates, []);
 
     /// <param name="candidates">What is planned with.</param>
-    public Stock(Candidates candidates)
+    /// <param name="leaning">True where a rig may lean on outputs that are unlikely to sound together.</param>
+    public Stock(Candidates candidates, bool leaning)
     {
-        _candidates = candidates;
+        (_candidates, Leaning) = (candidates, leaning);
         var fields = new List<Field>();
         var fits = new HashSet<int>();
         foreach (var line in candidates.Lines)
@@ -51,18 +52,21 @@ internal sealed class Stock
         }
 
         _usbMask = _bits == 0 ? 0 : (1L << _bits) - 1;
-        foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).OrderByDescending(r => candidates.Resources.IsBounded(r)).ThenByDescending(r => r == candidates.Supply))
+        foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).Where(r => !leaning || !candidates.Resources.CountsWhenSure(r)).OrderByDescending(r => candidates.Resources.IsBounded(r)).ThenByDescending(r => r == candidates.Supply))
         {
             var (there, isBounded) = (candidates.Resources.There(resource), candidates.Resources.IsBounded(resource));
             if (there > 0 && ShiftOf(2 * there + (isBounded ? 0 : 2 * sockets)) is var shift and >= 0)
             {
-                fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource), isBounded));
+                fields.Add(new(resource, shift, MaskAt(shift), there, candidates.Resources.Cents(resource), isBounded, candidates.Resources.Most(resource)));
                 _boundedMask |= isBounded ? MaskAt(shift) : 0;
             }
         }
 
         (_fields, _bounded) = ([.. fields], [.. fields.Where(field => field.Bounded)]);
     }
+
+    /// <summary>True where a rig may lean on outputs that are unlikely to sound together.</summary>
+    public bool Leaning { get; }
 
     /// <summary>What a feed takes.</summary>
     public long Of(FeedLine line) => Of(line.Uses, line.Usb);
@@ -126,7 +130,7 @@ internal sealed class Stock
             return taken;
         foreach (ref readonly var field in _bounded.AsSpan())
         {
-            if ((int)((taken & field.Mask) >> field.Shift) + left <= field.There)
+            if ((int)((taken & field.Mask) >> field.Shift) + left * field.Most <= field.There)
                 taken &= ~field.Mask;
         }
 

@@ -44,9 +44,16 @@ internal sealed class UnbeatenSet
         var set = new UnbeatenSet(candidates, arrivals, best.Score.Served, budgetCents, cancel);
         if (best.Rig is not null)
             set.Offer(new(best.Rig, best.Score));
-        var stock = new Stock(candidates);
-        foreach (var demands in BestRig.Assignments(candidates, wanted.Limits.MustUse))
-            set.Run(stock, demands);
+        // What is unlikely to sound together is shown only where nothing surer serves as many within the budget.
+        foreach (var leaning in best.Score.LeansOnUnlikely ? new[] { true } : candidates.MayLean ? [false, true] : [false])
+        {
+            if (set._rigs.Count > 0 && leaning && !best.Score.LeansOnUnlikely)
+                break;
+            var stock = new Stock(candidates, leaning);
+            foreach (var demands in BestRig.Assignments(candidates, wanted.Limits.MustUse))
+                set.Run(stock, demands);
+        }
+
         if (!set._complete)
             set.AddEnds(wanted, best.Score);
         var cheapest = set._rigs.Count > 0 ? 0 : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, cancel).Score.Price;
@@ -80,7 +87,7 @@ internal sealed class UnbeatenSet
                 if (BitOperations.PopCount((uint)set) != _served || !BestRig.HoldsAll(demands, set))
                     continue;
                 foreach (var part in fronts[set] is { } front ? front.Parts : [])
-                    Check(part);
+                    Check(part, stock);
             }
         }
     }
@@ -99,10 +106,10 @@ internal sealed class UnbeatenSet
 
     private int EarsAt(Threshold threshold) => _candidates.Lines.Select(line => line.Shape).Distinct().Sum(shape => shape.Worths.Count(worth => worth.Reaches(threshold)));
 
-    private void Check(RigPart part)
+    private void Check(RigPart part, Stock stock)
     {
         var rig = BestRig.Build(_candidates.Site, part.Picks());
-        if (!AirChannels.AreEnough(rig.Routes))
+        if (!BestRig.StandsTogether(rig, stock))
         {
             _complete = false;
             return;

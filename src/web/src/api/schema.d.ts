@@ -3421,6 +3421,8 @@ export interface components {
             changedAt: string;
             /** Format: date-time */
             handedOverAt: null | string;
+            /** @description Pairs of outputs that may or may not sound at the same time. */
+            outputPairs: components["schemas"]["OutputPair"][];
         };
         /** @description Every standing case, last changed first. */
         CaseList: {
@@ -4114,6 +4116,20 @@ export interface components {
             name: string;
             parts: components["schemas"]["SheetPart"][];
         };
+        /** @description Whether two outputs were found to sound at the same time. */
+        LivePair: {
+            /** @description One socket or built-in radio. */
+            firstSocketId: string;
+            /** @description The other. */
+            secondSocketId: string;
+            /** @description What was answered, tried or read. */
+            together: components["schemas"]["Known"];
+        };
+        /**
+         * @description How surely two outputs sound at the same time, the least sure first.
+         * @enum {unknown}
+         */
+        Liveness: "never" | "unlikely" | "likely" | "live";
         /** @description Everything the first stage finds out about one site: the set, who listens, what is owned. */
         Look: {
             /** @description The television. */
@@ -4130,6 +4146,8 @@ export interface components {
             air?: components["schemas"]["AirAround"];
             /** @description What brings the client to ask, as far as it was asked. */
             complaints?: components["schemas"]["Complaint"][];
+            /** @description Pairs of outputs that somebody has tried, or read about: whether they sound at the same time. */
+            liveTogether?: components["schemas"]["LivePair"][];
             /** @description Whose radio rules hold here. */
             region?: components["schemas"]["Region"];
             /**
@@ -4304,6 +4322,19 @@ export interface components {
             weight: number;
             /** @description True when the best rig differs with the answer. */
             decides?: boolean;
+        };
+        /** @description Two outputs, ready to be shown and answered for. */
+        OutputPair: {
+            /** @description One socket or built-in radio. */
+            oneId: string;
+            /** @description In words. */
+            one: string;
+            /** @description The other. */
+            otherId: string;
+            /** @description In words. */
+            other: string;
+            /** @description How surely they sound at the same time. */
+            liveness: components["schemas"]["Liveness"];
         };
         /** @description A delay stated or measured for one device, in place of the typical one. */
         OwnDelay: {
@@ -4983,6 +5014,8 @@ export interface components {
             fixedLevel: null | boolean;
             /** @description True when a plug normally cuts the set's speakers. */
             silencesSpeakers: boolean;
+            /** @description True when, in use, it seldom leaves any other output of its source live. */
+            takesOver: boolean;
             /** @description What it means to the specialist, when free and an output. */
             meaning: string;
             /** @description Where to look and how to tell it apart. */
@@ -5326,6 +5359,8 @@ export interface components {
             delaySettings: components["schemas"]["DelaySetting"][];
             /** @description Its own tuner and apps are watched. */
             ownProgrammesWatched?: boolean;
+            /** @description Its sound-output menu names one output at a time. */
+            outputMenuNamesOne?: components["schemas"]["Known"];
             /** @description The set and the headset both stand on the list of what spatial rendering works with. */
             spatialListed?: components["schemas"]["Known"];
         };

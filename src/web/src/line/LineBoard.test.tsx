@@ -24,7 +24,7 @@ const row: Schema['LineRow'] = {
     { id: 'digital-out', words: 'digital output', medianMs: -7, minMs: -60, maxMs: 40 },
     { id: 'link', words: 'link', medianMs: 38, minMs: 30, maxMs: 45 },
   ],
-  forecast: { p05Ms: -7, medianMs: 32, p95Ms: 66, inStep: 0.9, mayNotFollow: false, ridge: { startMs: 30, mass: [0.2, 0.6, 0.2] } },
+  forecast: { p05Ms: -7, medianMs: 32, p95Ms: 66, inStep: 0.9, ridge: { startMs: 30, mass: [0.2, 0.6, 0.2] } },
   tolerance: { id: 'broadcast', words: 'broadcast', earlyMs: -40, lateMs: 60, source: 'EBU R 37' },
   findings: [],
   needs: [],

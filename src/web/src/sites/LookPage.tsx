@@ -9,6 +9,7 @@ import { Complaints } from './Complaints'
 import { Listeners } from './Listeners'
 import { Owned } from './Owned'
 import { SocketWall } from './SocketWall'
+import { SoundTogether } from './SoundTogether'
 import { Sources } from './Sources'
 import { Strips } from './Strips'
 import { TheAir } from './TheAir'
@@ -90,6 +91,19 @@ export function LookPage() {
               onChange={(listeners) => change((l) => ({ ...l, listeners }))}
             />
           </Part>
+          {detail.outputPairs.length > 0 && (look.listeners.length > 1 || look.listeners.some((l) => l.roomWish === 'roomHearsToo')) && (
+            <Part
+              title="What sounds at the same time"
+              note="A set rarely plays two outputs as two people wish. Try those that would be used together."
+            >
+              <SoundTogether
+                pairs={detail.outputPairs}
+                answers={look.liveTogether ?? []}
+                asked={asked}
+                onChange={(liveTogether) => change((l) => ({ ...l, liveTogether }))}
+              />
+            </Part>
+          )}
           <Part
             title="The air between"
             note="One strip a place, from the set on the left to the ear. Drag a wall, or move it with the arrow keys."

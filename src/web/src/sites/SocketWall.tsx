@@ -269,7 +269,7 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
           onChange={(e) => onChange({ ...socket, speakerFamily: e.target.value })}
         />
       )}
-      {(facts.silencesSpeakers || radio) && known('silencesSpeakers', 'Silences the set when in use')}
+      {outputs && !power && known('silencesSpeakers', 'Silences the set when in use')}
       {outputs && !power && known('followsPicture', 'Sound waits for the picture')}
       {digital && known('pcm', 'Can send PCM')}
       {(socket.kind === 'opticalSquare' || socket.kind === 'optical35') && known('glows', 'Glows with the set on')}

@@ -57,6 +57,12 @@ export function TheSet({ set, facts, problems, asksSpatial, menuPaths, onChange 
           options={knownOptions}
           onChange={(speakersCanBeOff) => put({ speakersCanBeOff })}
         />
+        <Choice
+          label="Its sound menu names one output at a time"
+          value={set.outputMenuNamesOne ?? 'notYet'}
+          options={knownOptions}
+          onChange={(outputMenuNamesOne) => put({ outputMenuNamesOne })}
+        />
         {asksSpatial && (
           <Choice
             label="Set and headset are both listed for spatial rendering"
