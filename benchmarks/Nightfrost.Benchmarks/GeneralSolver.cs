@@ -108,12 +108,12 @@ internal sealed class GeneralSolver
         var (on, several) = (Bool(), Bool());
         _groups.Add((on, line));
         _model.AddImplication(several, on);
-        var (alone, together) = (new List<BoolVar>(), new List<(BoolVar On, int Most)>());
+        var (alone, together) = (new List<BoolVar>(), new List<(BoolVar On, int Air)>());
         for (var i = 0; i < line.End.Alone.Length; i++)
         {
             foreach (var ear in line.End.Alone[i].Where(ear => line.MarginOf(i, ear) >= 0))
                 alone.Add(Wear(line, i, ear));
-            var mine = (line.Most < 2 ? [] : line.End.Several[i].Where(ear => ear.Most >= 2 && line.MarginOf(i, ear) >= 0)).Select(ear => (On: Wear(line, i, ear), ear.Most)).ToList();
+            var mine = (line.Most < 2 ? [] : line.End.Several[i].Where(ear => line.MarginOf(i, ear) >= 0)).Select(ear => (On: Wear(line, i, ear), Air: line.AirOf(ear))).ToList();
             together.AddRange(mine);
 
             // Implied by the count below; it makes the relaxation tighter.
@@ -125,8 +125,8 @@ internal sealed class GeneralSolver
         var count = LinearExpr.Sum(together.Select(t => t.On));
         _model.Add(count >= 2 * several);
         _model.Add(count <= line.Most * several);
-        foreach (var (one, most) in together.Where(t => t.Most < line.Most))
-            _model.Add(count <= line.Most - (line.Most - most) * one);
+        if (together.Exists(t => t.Air > 0))
+            _model.Add(LinearExpr.WeightedSum(together.Select(t => t.On), together.Select(t => t.Air)) <= LinkAirtime.MostThousandths);
         return on;
     }
 

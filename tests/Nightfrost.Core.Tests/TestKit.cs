@@ -11,6 +11,7 @@ internal static class TestKit
     public static readonly Codec Aac = new(CodecClass.Aac, "");
     public static readonly Codec Swift = new(CodecClass.VendorLowLatency, "Swift");
     public static readonly Codec Duet = new(CodecClass.VendorDualListener, "Duet");
+    public static readonly Codec Rich = new(CodecClass.VendorHighRate, "Broad");
     public static readonly Codec Lc3 = new(CodecClass.Lc3, "");
     private static readonly Signal[] Line = [Signal.AnalogueLine, Signal.AnalogueHeadphone];
 

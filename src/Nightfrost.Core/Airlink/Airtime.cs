@@ -21,12 +21,13 @@ public static class Airtime
 
     /// <summary>Share of packets lost to Wi-Fi, 0 to 1: u·k/N, with k channels of the hop set N still under a network. Adaptive hopping keeps at least 20 channels.</summary>
     /// <param name="networks">2.4 GHz networks on channels that do not overlap, 0 to 3.</param>
+    /// <param name="inside">How many of them hopping does not avoid, 0 to <paramref name="networks"/>.</param>
     /// <param name="busy">u: share of time they are busy, 0 to 1.</param>
-    public static double Loss(int networks, double busy)
+    public static double Loss(int networks, int inside, double busy)
     {
         Guard.InRange(busy, 0, 1);
-        var (clean, hops) = (Clean(networks), Hops(networks));
-        return busy * Math.Max(0, hops - clean) / hops;
+        var hops = Hops(networks, inside);
+        return busy * Math.Max(0, hops - Clean(networks)) / hops;
     }
 
     /// <summary>
@@ -35,7 +36,8 @@ public static class Airtime
     /// </summary>
     /// <param name="share">Share of time the other sends, 0 and up; above 1 it sends all the time.</param>
     /// <param name="networks">2.4 GHz networks on channels that do not overlap, 0 to 3.</param>
-    public static double LossBeside(double share, int networks) => 2 * Math.Min(1, Math.Max(0, share)) / Hops(networks);
+    /// <param name="inside">How many of them hopping does not avoid, 0 to <paramref name="networks"/>.</param>
+    public static double LossBeside(double share, int networks, int inside) => 2 * Math.Min(1, Math.Max(0, share)) / Hops(networks, inside);
 
     /// <summary>Share of time one Bluetooth classic stream needs: rate / packet rate / (1 − loss).</summary>
     /// <param name="rateKbps">Rate of the codec, kb/s.</param>
@@ -60,5 +62,5 @@ public static class Airtime
 
     private static int Clean(int networks) => Channels - WiFiChannels * (int)Guard.InRange(networks, 0, 3);
 
-    private static int Hops(int networks) => Math.Max(FewestHops, Clean(networks));
+    private static int Hops(int networks, int inside) => Math.Max(FewestHops, Clean(networks - (int)Guard.InRange(inside, 0, networks)));
 }

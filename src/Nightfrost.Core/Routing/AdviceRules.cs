@@ -59,7 +59,8 @@ internal static class AdviceRules
             r => r.Sends is { BandLowMHz: > 0 }, r => Say(("box", Box(r)), ("band", Band(r.Sends!))), "CEPT ERC/REC 70-03; 47 CFR 15"),
 
         Advises("airtime-high", WholeWay, "{box} needs {share} of the air's time for {who}: stutter is likely.", "Take a codec of a lower rate, or put the Wi-Fi on 5 GHz.",
-            r => LinkAirtime.Of(r) is > Airtime.Stutters and <= Airtime.Most, r => Say(("box", Box(r)), ("share", Wording.Percent(LinkAirtime.Of(r))), ("who", Who(r))), "Bluetooth Core Specification"),
+            r => OtherBluetooth(r) is null && LinkAirtime.ThousandthsOfBox(r) is var share && share > 1000 * Airtime.Stutters && share <= LinkAirtime.MostThousandths,
+            r => Say(("box", Box(r)), ("share", Wording.Percent(LinkAirtime.ThousandthsOfBox(r) / 1000.0)), ("who", Listed(r.Beside.Prepend(r).Where(o => o.Feed.Key == r.Feed.Key).Select(Who).Order(StringComparer.Ordinal)))), "Bluetooth Core Specification"),
         Advises("outputs-unlikely-together", WholeWay, "{socket} and {others} seldom sound at the same time, and nobody has tried it here.", "Try it for a minute before anything is bought: play a programme, use both, and enter on Look what you hear.",
             r => RigOutputs.Beside(r, Liveness.Unlikely).Count > 0, r => Say(("socket", Socket(r)), ("others", Listed(RigOutputs.Beside(r, Liveness.Unlikely))))),
         Advises("outputs-likely-together", WholeWay, "{socket} and {others} usually sound at the same time, but nobody has tried it here.", "Try it for a minute before anything is fixed, and enter it on Look.",

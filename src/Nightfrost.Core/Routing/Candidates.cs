@@ -49,8 +49,8 @@ internal sealed class EarOption
     /// <summary>Number of its sensitivity, for the line's margins; −1 where <see cref="Margin"/> holds.</summary>
     public required int Sensitivity { get; init; }
 
-    /// <summary>Most listeners its box may feed with it, by the air's time.</summary>
-    public required int Most { get; init; }
+    /// <summary>Thousandths of the air's time that it adds to a box for several; 0 for what is no Bluetooth.</summary>
+    public required int Air { get; init; }
     public required int Suffix { get; init; }
     public Use[] Uses => Base.Uses;
 
@@ -105,6 +105,14 @@ internal sealed class FeedLine
 
     /// <summary>What its ears are worth: the same for lines that differ in their own price alone. Given once its socket has been entered.</summary>
     public Shape Shape { get; set; } = null!;
+
+    /// <summary>What an ear takes of the air's time of this line's box, in thousandths; 0 where all that it may feed leave time enough.</summary>
+    public int AirOf(EarOption ear) => AirMatters ? ear.Air : 0;
+
+    /// <summary>True when as many as it may feed of the most demanding ears are more than the air bears.</summary>
+    public bool AirMatters => _airMatters ??= Most > 1 && Most * End.Several.SelectMany(ears => ears).Select(ear => ear.Air).DefaultIfEmpty(0).Max() > LinkAirtime.MostThousandths;
+
+    private bool? _airMatters;
 
     /// <summary>What a listener wears in groups of a size.</summary>
     /// <param name="listener">Number of the listener.</param>

@@ -34,9 +34,13 @@ internal static class EarRules
         Refuses("pendant-band", RuleSees.Link, "{box} uses {band}, where help pendants call. Check the national rule.", "Take a set on another band: a pendant may go unheard.",
             r => r.Sends is { BandLowMHz: > 0 } s && r.Site.Look.Region != Region.UnitedStates && RadioBands.TouchesPendants(s.BandLowMHz, s.BandHighMHz), r => Say(("box", Box(r)), ("band", Band(r.Sends!))), "CEPT ERC/REC 70-03"),
         Refuses(Rules.ListenersAtOnce, RuleSees.Link, "{box} feeds {limit} at once; remembering more is not feeding more.", "Use a box with a stated simultaneous output for this number, or a second box.",
-            r => r is { Several: true, Sends.ListenersAtOnce: 1 }, r => Say(("box", Box(r)), ("limit", "one listener"))),
-        Refuses("airtime", RuleSees.Link, "{box} would need {share} of the air's time for {streams} of {codec}: more than {most}.", "Take a codec of a lower rate, or put the Wi-Fi on 5 GHz.",
-            r => LinkAirtime.OfAll(r) > Airtime.Most, r => Say(("box", Box(r)), ("share", FormattableString.Invariant($"{100 * LinkAirtime.OfAll(r):0} %")), ("streams", r.Several ? "two streams" : "one stream"), ("codec", r.Coding.Words), ("most", Wording.Percent(Airtime.Most))), "Bluetooth Core Specification"),
+            r => r is { Several: true, Sends: { } sends } && Math.Max(2, 1 + OnSameBox(r)) > sends.ListenersAtOnce, r => Say(("box", Box(r)), ("limit", Wording.Count(r.Sends!.ListenersAtOnce, "listener", "listeners")))),
+        Refuses("airtime", RuleSees.Link, "{box} would need {share} of the air's time for {streams}: more than {most}.", "Take a codec of a lower rate or a second box, or put the Wi-Fi on 5 GHz.",
+            r => LinkAirtime.ThousandthsOfBox(r) > LinkAirtime.MostThousandths, r => Say(("box", Box(r)), ("share", FormattableString.Invariant($"{LinkAirtime.ThousandthsOfBox(r) / 10.0:0} %")), ("streams", Streams(r)), ("most", Wording.Percent(Airtime.Most))), "Bluetooth Core Specification"),
+        Refuses("output-in-use", RuleSees.Link, "{socket} is in use for {who} already, and nothing at hand shares it.", "Add a splitter, a box that passes its sound on or one for several listeners to the shelf, or use another output.",
+            r => InUseBy(r) is not null, r => Say(("socket", Socket(r)), ("who", InUseBy(r)!))),
+        Refuses("outputs-never-together", RuleSees.Link, "{socket} and {others} do not sound at the same time here.", "Take both listeners' sound from one output, by a splitter or a box for several.",
+            r => RigOutputs.NeverBeside(r).Count > 0, r => Say(("socket", Socket(r)), ("others", Listed(RigOutputs.NeverBeside(r))))),
         Refuses(Rules.ChannelLeft, RuleSees.Link, "{box} and {other} both send by {link}, and no channel is left for both: {counts}.", "Use one box for both, or another link for one: tick 'open to another receiver' on Look.",
             r => AirChannels.Rival(r) is not null && !AirChannels.AreEnough([r, .. r.Beside]),
             r => Say(("box", Box(r)), ("other", Beside(r, AirChannels.Rival(r)!)), ("link", Shared(r, AirChannels.Rival(r)!)), ("counts", ChannelCounts(r)))),
@@ -103,6 +107,20 @@ internal static class EarRules
         ImplantKind.Shunt => "a shunt",
         _ => "an implant",
     } + (listener.ImplantSide switch { BodySide.Left => " on the left", BodySide.Right => " on the right", _ => "" });
+
+    private static int OnSameBox(Route r) => r.Beside.Count(o => o.Feed.Key == r.Feed.Key);
+
+    // Names of those whose feed leaves no room on the socket of this one.
+    private static string? InUseBy(Route r)
+    {
+        if (r.Beside.Count == 0)
+            return null;
+        var others = r.Beside.Where(o => o.Feed.Key != r.Feed.Key && o.Feed.Socket.Id == r.Feed.Socket.Id).ToList();
+        return others.Count == 0 || Rig.Share([.. others.Select(o => o.Feed).Append(r.Feed).DistinctBy(f => f.Key)]) ? null : Listed(others.Select(Who));
+    }
+
+    // Such as "SBC to Edda and AAC to Tobias".
+    private static string Streams(Route r) => Listed(r.Beside.Prepend(r).Where(o => o.Feed.Key == r.Feed.Key).GroupBy(o => o.Coding.Words).OrderBy(same => same.Key, StringComparer.Ordinal).Select(same => $"{same.Key} to {Listed(same.Select(Who).Order(StringComparer.Ordinal))}"));
 
     private static string ChannelCounts(Route r)
     {

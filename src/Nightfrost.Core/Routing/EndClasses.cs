@@ -115,14 +115,14 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     }
 
     /// <summary>What the search needs of one ear at the end of a plain wire.</summary>
-    public EarOption OptionOf(EarBase one, Route route) => OptionOf(StandingOf(one, null, suffixes.Of(null, null, one.Stages, route), SoundQuality.Of(route), 2, -1, 1, 0, Needs.LeadIsNoTrouble(one.Ear.Listener)), false);
+    public EarOption OptionOf(EarBase one, Route route) => OptionOf(StandingOf(one, null, suffixes.Of(null, null, one.Stages, route), SoundQuality.Of(route), 2, -1, 0, 0, Needs.LeadIsNoTrouble(one.Ear.Listener)), false);
 
     // Quality as it sounds, whoever listens; what hangs on it and on the lead is counted here.
-    private static Standing StandingOf(EarBase one, AirLink? takes, int suffix, int quality, int margin, int sensitivity, int most, ulong rates, bool leadIsNoTrouble)
+    private static Standing StandingOf(EarBase one, AirLink? takes, int suffix, int quality, int margin, int sensitivity, int air, ulong rates, bool leadIsNoTrouble)
     {
         var listener = one.Ear.Listener;
         var preferences = one.Preferences + (leadIsNoTrouble ? 1 : 0) + (Needs.SoundsGood(listener, quality) ? 1 : 0);
-        return new(one, takes, suffix, preferences, SoundQuality.Weighed(quality, listener), margin, sensitivity, most, rates);
+        return new(one, takes, suffix, preferences, SoundQuality.Weighed(quality, listener), margin, sensitivity, air, rates);
     }
 
     private static EarOption OptionOf(Standing standing, bool several) => new()
@@ -134,7 +134,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
         Quality = standing.Quality,
         Margin = standing.Margin,
         Sensitivity = standing.Sensitivity,
-        Most = standing.Most,
+        Air = standing.Air,
         Suffix = standing.Suffix,
     };
 
@@ -156,12 +156,12 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     }
 
     /// <summary>How an ear stands at a sending end.</summary>
-    private readonly record struct Standing(EarBase Base, AirLink? Takes, int Suffix, int Preferences, int Quality, int Margin, int Sensitivity, int Most, ulong Rates)
+    private readonly record struct Standing(EarBase Base, AirLink? Takes, int Suffix, int Preferences, int Quality, int Margin, int Sensitivity, int Air, ulong Rates)
     {
         // Of two on the same end, the one that is no better in anything can be swapped for the other.
         public bool Replaces(in Standing other) =>
             Suffix == other.Suffix && Base.Cents <= other.Base.Cents && Base.Needs >= other.Base.Needs && Preferences >= other.Preferences && Base.Lacks == other.Base.Lacks && Base.Effort <= other.Base.Effort
-            && Quality >= other.Quality && Margin >= other.Margin && Sensitivity == other.Sensitivity && Most >= other.Most && !Base.Apart && !other.Base.Apart
+            && Quality >= other.Quality && Margin >= other.Margin && Sensitivity == other.Sensitivity && Air <= other.Air && !Base.Apart && !other.Base.Apart
             && (other.Rates & ~Rates) == 0;
     }
 
@@ -201,7 +201,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
             }
 
             var suffix = meeting.SuffixOf(one, end, suffixes);
-            Enter(StandingOf(one, meeting.Takes, suffix, Math.Min(meeting.Grade, one.RelayQuality), seat.Margin, meeting.Sensitivity, meeting.Most, meeting.Rates, true), kept);
+            Enter(StandingOf(one, meeting.Takes, suffix, Math.Min(meeting.Grade, one.RelayQuality), seat.Margin, meeting.Sensitivity, meeting.Air, meeting.Rates, true), kept);
         }
 
         return kept.Count == 0 ? [] : [.. kept.Select(standing => OptionOf(standing, end.Several))];

@@ -98,9 +98,9 @@ public static class LineBoard
 
     /// <summary>Row of a listener whom this rig does not serve.</summary>
     /// <param name="listener">The listener.</param>
-    /// <param name="why">What the rest of the rig leaves no room for; null where nothing serves the listener at all.</param>
+    /// <param name="why">What refuses every way to them, or what the rest of the rig leaves no room for; null where it cannot be named.</param>
     public static LineRow Broken(Listener listener, Finding? why = null) => new(
-        listener.Id, listener.Name, "not served", [new(Glyph.Set, "the set", null), new(Glyph.Headset, listener.Name, null)], [new(LegKind.Break, why is null ? "no route" : "no channel left")],
+        listener.Id, listener.Name, "not served", [new(Glyph.Set, "the set", null), new(Glyph.Headset, listener.Name, null)], [new(LegKind.Break, why is { RuleId: Rules.ChannelLeft } ? "no channel left" : "no route")],
         [], null, ToleranceOf(listener), why is null ? [] : [why], [], "", "", null, null);
 
     private static LineRow Served(Rig rig, Route route, Arrivals arrivals)

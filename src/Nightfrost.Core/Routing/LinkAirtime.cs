@@ -14,11 +14,34 @@ internal static class LinkAirtime
         if (sends.Technology != LinkTechnology.BluetoothClassic)
             return Airtime.LowEnergy(Lc3KbpsAt(sends, takes), sends.Technology == LinkTechnology.LeAudioBroadcast);
         var codec = route.Coding.Codec?.Class ?? CodecClass.Sbc;
-        return Airtime.Classic(CodecClasses.Of(codec).RateKbps, sends.ThreeMegabit && takes.ThreeMegabit, Airtime.Loss(route.Site.Look.Air.WiFiNetworks, route.Site.Look.Air.WiFiBusy));
+        return Airtime.Classic(CodecClasses.Of(codec).RateKbps, sends.ThreeMegabit && takes.ThreeMegabit, Airtime.Loss(route.Site.Look.Air.WiFiNetworks, route.Site.Look.Air.WiFiInHopSet, route.Site.Look.Air.WiFiBusy));
     }
 
-    /// <summary>Of the fewest streams the route stands for: two where its box feeds several, each as demanding as this one.</summary>
-    public static double OfAll(Route route) => route is { Several: true, Sends.Technology: not LinkTechnology.LeAudioBroadcast } ? 2 * Of(route) : Of(route);
+    /// <summary>Of all that the box of a route sends, in thousandths: the sum over its listeners, or one stream for all of a broadcast.</summary>
+    /// <param name="route">One route of the box, with the others of its rig beside it.</param>
+    public static int ThousandthsOfBox(Route route) => ThousandthsOf(route.Beside.Prepend(route).Where(r => r.Feed.Key == route.Feed.Key));
+
+    /// <summary>The same for routes of one box.</summary>
+    public static int ThousandthsOf(IEnumerable<Route> box)
+    {
+        var (sum, most) = (0, 0);
+        foreach (var route in box)
+        {
+            var share = Thousandths(route);
+            (sum, most) = (route.Sends is { Technology: LinkTechnology.LeAudioBroadcast } ? 0 : sum + share, Math.Max(most, share));
+        }
+
+        return Math.Max(sum, most);
+    }
+
+    /// <summary>Of one stream, in thousandths: sums of these decide.</summary>
+    public static int Thousandths(Route route) => (int)Math.Round(1000 * Of(route));
+
+    /// <summary>What one listener adds to what a box for several sends already, in thousandths; 0 for a broadcast, which is one stream for all.</summary>
+    public static int Added(Route route) => route.Sends is { Technology: LinkTechnology.LeAudioBroadcast } ? 0 : Thousandths(route);
+
+    /// <summary>Most that one box may send, in thousandths.</summary>
+    public static readonly int MostThousandths = (int)Math.Round(1000 * Airtime.Most);
 
     /// <summary>Of all that one box of a rig sends, with what the other Bluetooth boxes there cost it: each hops by itself, so they share no time, but packets are lost where two meet.</summary>
     /// <param name="route">One route of the box, with the others of its rig beside it.</param>
@@ -33,20 +56,10 @@ internal static class LinkAirtime
             if (box.Key == route.Feed.Key)
                 own = share;
             else
-                kept *= 1 - Airtime.LossBeside(share, air.WiFiNetworks);
+                kept *= 1 - Airtime.LossBeside(share, air.WiFiNetworks, air.WiFiInHopSet);
         }
 
         return own / kept;
-    }
-
-    /// <summary>Most listeners one box may feed when every stream is as demanding as this one. A broadcast is one stream for all.</summary>
-    public static int MostListeners(Route route) => Math.Min(route.Sends?.ListenersAtOnce ?? 1, MostByAir(route));
-
-    /// <summary>The same by the air alone, whatever the box states.</summary>
-    public static int MostByAir(Route route)
-    {
-        var share = Of(route);
-        return route.Sends is { Technology: LinkTechnology.LeAudioBroadcast } || share <= 0 ? int.MaxValue : (int)Math.Floor(Airtime.Most / share + 1e-9);
     }
 
     // Rate of one channel at the best sample rate both have: 32, 48 and 80 kb/s at 16, 24 and 48 kHz (BAP).

@@ -7,10 +7,10 @@ namespace Nightfrost.Core.Routing;
 /// <param name="takes">The receiving end; null when the two share no link.</param>
 /// <param name="refused">The rule of the link that refuses it; null for none.</param>
 /// <param name="grade">Sound quality of the coding, 1 to 4.</param>
-/// <param name="most">Most listeners that the air leaves room for.</param>
+/// <param name="air">Thousandths of the air's time that one listener adds to a box for several.</param>
 /// <param name="sensitivity">Number of its sensitivity; −1 where reach does not hang on the power sent.</param>
 /// <param name="stageId">Delay stage of the coding; null for none.</param>
-internal sealed class Meeting(AirLink? takes, Rule? refused, int grade, int most, int sensitivity, string? stageId)
+internal sealed class Meeting(AirLink? takes, Rule? refused, int grade, int air, int sensitivity, string? stageId)
 {
     /// <summary>Two ends that share no link.</summary>
     public static readonly Meeting None = new(null, null, 0, 0, -1, null);
@@ -24,7 +24,7 @@ internal sealed class Meeting(AirLink? takes, Rule? refused, int grade, int most
     public Rule? Refused { get; } = refused;
     public bool IsRefused { get; } = takes is null || refused is not null;
     public int Grade { get; } = grade;
-    public int Most { get; } = most;
+    public int Air { get; } = air;
     public int Sensitivity { get; } = sensitivity;
 
     /// <summary>Number of what the way to an ear adds.</summary>
@@ -92,6 +92,6 @@ internal sealed class Meetings(Site site, Feed feed, AirLink sends, bool several
         var sensitivity = -1;
         for (var s = 0; s < sensitivities.Count && sensitivity < 0 && HangsOnPower(Sends); s++)
             sensitivity = sensitivities[s] == takes.SensitivityDbm ? s : -1;
-        return new(takes, null, SoundQuality.OfCoding(Sends, route.Coding), LinkAirtime.MostByAir(route), sensitivity, route.Coding.StageId);
+        return new(takes, null, SoundQuality.OfCoding(Sends, route.Coding), LinkAirtime.Added(route), sensitivity, route.Coding.StageId);
     }
 }

@@ -28,6 +28,7 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     private readonly bool[] _workingLinks = new bool[LinkTechnologies.All.Count];
     private readonly HashSet<Subject> _working = [];
     private readonly HashSet<Device> _workingDevices = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<string, (Rule Rule, Route Route)> _farthestOfListeners = [];
     private readonly HashSet<Ear> _workingEars = new(ReferenceEqualityComparer.Instance);
 
     /// <summary>A socket or device of which every rule it breaks is kept; null for none.</summary>
@@ -104,7 +105,17 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     /// <summary>True when a refusal tells more than what is known of the way, the box or what takes it.</summary>
     public bool IsNews(Rule rule, LinkTechnology technology, Device? transmitter, Ear ear) =>
         watchedId is not null || _farthestLinks[(int)technology] is not { } before || rule.Order > before.Rule.Order
-        || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Takes, rule));
+        || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Takes, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Listener, rule));
+
+    private bool IsNewsOf(Listener listener, Rule rule) => !_farthestOfListeners.TryGetValue(listener.Id, out var before) || rule.Order > before.Rule.Order;
+
+    /// <summary>The rule nearest to the ear that a listener's ways met, and failing that the one that sockets met; null when there was none.</summary>
+    public Finding? FarthestOf(Listener listener)
+    {
+        if (_farthestOfListeners.TryGetValue(listener.Id, out var met))
+            return met.Rule.Ask(met.Route);
+        return RuledOut().FirstOrDefault(r => r.Subject.IsSocket)?.Finding;
+    }
 
     private bool IsNewsOf(Device device, Rule rule) => !_farthestOfDevices.TryGetValue(device, out var before) || rule.Order > before;
 
@@ -139,6 +150,8 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
 
     private void RefuseEar(Ear ear, Rule rule, Route route)
     {
+        if (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Listener, rule))
+            _farthestOfListeners[ear.Listener.Id] = (rule, route);
         if (rule.Id != Rules.OwnReceiver)
             Refuse(ear.Takes, rule, route);
         if (ear.Receiver.Id == watchedId || ear.Relay?.Id == watchedId)

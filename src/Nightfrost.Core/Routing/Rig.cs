@@ -42,7 +42,7 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
             var several = routes.Count > 1;
             if (routes.Any(r => r.Several != several && ModesDiffer(r.Sends)))
                 return false;
-            if (several && (routes[0].Sends is null || routes.Select(r => r.Sends).Distinct().Count() > 1 || routes.Any(r => routes.Count > LinkAirtime.MostListeners(r))))
+            if (several && (routes[0].Sends is null || routes.Select(r => r.Sends).Distinct().Count() > 1 || routes.Count > routes[0].Sends!.ListenersAtOnce || LinkAirtime.ThousandthsOf(routes) > LinkAirtime.MostThousandths))
                 return false;
             if (routes[0].Sends is { Technology: LinkTechnology.LeAudioBroadcast } cast && !cast.Lc3RatesKHz.Any(rate => routes.All(r => r.Takes!.Lc3RatesKHz.Contains(rate))))
                 return false;

@@ -40,6 +40,10 @@ public static class RigOutputs
         .. Of(route.Site, route.Beside.Prepend(route).Select(r => r.Feed.Socket)).Where(pair => pair.Liveness == liveness && pair.One.Id == route.Feed.Socket.Id).Select(pair => Words(route.Site, pair.Other)),
     ];
 
+    /// <summary>Outputs of the other routes that are known not to sound beside this one's.</summary>
+    internal static IReadOnlyList<string> NeverBeside(Route route) =>
+        route.Beside.Count == 0 ? [] : [.. route.Beside.Select(r => r.Feed.Socket).DistinctBy(s => s.Id).Where(s => route.Site.LiveTogether(route.Feed.Socket, s) == Liveness.Never).Select(s => Words(route.Site, s))];
+
     /// <summary>The other side of a pair in words.</summary>
     internal static string Words(Site site, SourcePort? output) => output is not null ? RuleWords.Socket(site.Look, output) : site.Bar is { } bar ? $"the {bar.Name}" : "the set's own speakers";
 

@@ -162,17 +162,9 @@ public static class RigViews
         return reasons;
     }
 
-    // A box that is full is the usual cause; a channel that is missing comes before it.
-    private static Reason WhyUnserved(Rig rig, Sites.Listener listener)
-    {
-        var left = $"{listener.Name} has no route in this rig";
-        if (Unserved.Why(rig, listener) is { } why)
-            return new(ReasonKind.Against, $"{left}. {why.Sentence}", why.Remedy);
-        if (rig.Routes.GroupBy(r => r.Feed.Key).FirstOrDefault(g => g.First().Sends is { } sends && g.Count() >= sends.ListenersAtOnce)?.First() is not { } full)
-            return new(ReasonKind.Against, $"{left}.");
-        var count = Wording.Count(full.Sends!.ListenersAtOnce, "listener", "listeners");
-        return new(ReasonKind.Against, $"{left}: {RuleWords.Box(full)} feeds {count} at once, and remembering more is not feeding more.", "Use a box with a stated simultaneous output for this number, or a second box.");
-    }
+    private static Reason WhyUnserved(Rig rig, Sites.Listener listener) => Unserved.Why(rig, listener) is { } why
+        ? new(ReasonKind.Against, $"{listener.Name} has no route in this rig. {why.Sentence}", why.Remedy)
+        : new(ReasonKind.Against, $"{listener.Name} has no route in this rig.");
 
     private static string Trade(RankedRig first, RankedRig next)
     {

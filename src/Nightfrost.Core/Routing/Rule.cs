@@ -72,7 +72,7 @@ public sealed record Rule(
 public sealed record Finding(string RuleId, RuleEffect Effect, string Sentence, string Remedy, IReadOnlyDictionary<string, string> Values)
 {
     internal static Finding Of(Rule rule, IReadOnlyDictionary<string, string> values) =>
-        new(rule.Id, rule.Effect, Fill(rule.Sentence, values), Fill(rule.Remedy, values), values.ToImmutableSortedDictionary(StringComparer.Ordinal));
+        new(rule.Id, rule.Effect, Wording.Capital(Fill(rule.Sentence, values)), Fill(rule.Remedy, values), values.ToImmutableSortedDictionary(StringComparer.Ordinal));
 
     private static string Fill(string sentence, IReadOnlyDictionary<string, string> values) =>
         values.Aggregate(sentence, (text, pair) => text.Replace($"{{{pair.Key}}}", pair.Value, StringComparison.Ordinal));

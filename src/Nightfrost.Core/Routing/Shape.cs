@@ -51,15 +51,13 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
         _ears.Clear();
         _worths.Clear();
         var (n, end) = (tolerances.Length, line.End);
-        var sizes = line.Most < 2 || (ReferenceEquals(end.Alone, end.Several) && IsTheSameFrom(line, 1)) ? 1 : 2;
-        while (sizes > 1 && sizes < line.Most && !IsTheSameFrom(line, sizes))
-            sizes++;
+        var sizes = line.Most < 2 || (ReferenceEquals(end.Alone, end.Several) && !line.AirMatters) ? 1 : 2;
         var starts = new int[sizes * n + 1];
         for (var size = 1; size <= sizes; size++)
         {
             for (var i = 0; i < n; i++)
             {
-                Enter(line, i, size, (size == 1 ? end.Alone : end.Several)[i]);
+                Enter(line, i, (size == 1 ? end.Alone : end.Several)[i]);
                 starts[(size - 1) * n + i + 1] = _ears.Count;
             }
         }
@@ -67,29 +65,14 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
         return new(_known.Count, n, [.. _ears], [.. _worths], starts);
     }
 
-    // True when no ear drops out as its group grows from this size on.
-    private static bool IsTheSameFrom(FeedLine line, int size)
-    {
-        foreach (var list in line.End.Several)
-        {
-            foreach (var ear in list)
-            {
-                if (ear.Most >= size && ear.Most < line.Most)
-                    return false;
-            }
-        }
-
-        return true;
-    }
-
-    private void Enter(FeedLine line, int listener, int size, EarOption[] options)
+    private void Enter(FeedLine line, int listener, EarOption[] options)
     {
         var first = _ears.Count;
         foreach (var ear in options)
         {
             var margin = line.MarginOf(listener, ear);
-            if (ear.Most >= size && margin >= 0)
-                Enter(ear, new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort, grades.Of(line.Prefix, ear.Suffix, tolerances[listener]), ear.Quality, margin > 0 ? 1 : 0), line, first);
+            if (margin >= 0)
+                Enter(ear, new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort, grades.Of(line.Prefix, ear.Suffix, tolerances[listener]), ear.Quality, margin > 0 ? 1 : 0, line.AirOf(ear)), line, first);
         }
     }
 

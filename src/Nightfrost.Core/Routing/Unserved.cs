@@ -1,37 +1,53 @@
-using Nightfrost.Core.Kit;
+using System.Runtime.CompilerServices;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
 
-/// <summary>Why a rig leaves somebody out whose own set would work alone.</summary>
+/// <summary>Why a rig leaves somebody out: what refuses every way to them, or what the rest of the rig leaves no room for.</summary>
 internal static class Unserved
 {
-    /// <summary>The rule that keeps the box of what a listener wears from standing beside the others; null when none does.</summary>
+    private sealed record Known(Candidates Candidates, RefusalLog Log);
+
+    private static readonly ConditionalWeakTable<Site, Known> BySite = [];
+
+    /// <summary>The rule, with its values; null where none can be named.</summary>
     /// <param name="rig">The rig without the listener.</param>
     /// <param name="listener">The listener.</param>
     public static Finding? Why(Rig rig, Listener listener)
     {
-        if (rig.Routes.Count == 0 || rig.Site.Shelf.Find(listener.ReceiverId) is not { } worn)
-            return null;
-        var ear = new Ear(listener, worn, null);
-        foreach (var box in rig.Site.Shelf.OfRole(DeviceRole.Transmitter).Where(box => !HasRoom(rig, box)))
+        var known = BySite.GetValue(rig.Site, Found);
+        var at = rig.Site.Look.Listeners.ToList().FindIndex(l => l.Id == listener.Id);
+        (Rule Rule, Route Route)? nearest = null;
+        foreach (var route in WaysOf(known.Candidates, rig, at))
         {
-            foreach (var sends in box.Links.Where(l => SharedAir.Of(l) is not null))
-            {
-                if (worn.Links.FirstOrDefault(l => !l.Transmits && l.Technology == sends.Technology && EarRules.FamilyFits(sends, l)) is not { } takes)
-                    continue;
-
-                // Another chain than any in the rig, even where its box is of the same kind.
-                var route = new Route(rig.Site, new Feed(rig.Routes[0].Feed.Socket, [], box, [], int.MaxValue), ear, sends, takes, false) { Beside = rig.Routes };
-                if (Rules.RefusingRoute(route) is { Id: Rules.ChannelLeft } rule)
-                    return rule.Ask(route);
-            }
+            // Where one could join the rig as it stands, no rule can be named; else what refuses nearest to the ear is said.
+            if (Rules.RefusingRoute(route) is not { } rule)
+                return null;
+            if (nearest is not { } before || rule.Order > before.Rule.Order)
+                nearest = (rule, route);
         }
 
-        return null;
+        return nearest is { } met ? met.Rule.Ask(met.Route) : known.Log.RoutesFound[at] == 0 ? known.Log.FarthestOf(listener) : null;
     }
 
-    // A box of the rig that would take one more needs no channel beside its own.
-    private static bool HasRoom(Rig rig, Device box) =>
-        rig.Routes.Where(r => r.Feed.Transmitter == box).GroupBy(r => r.Feed.Key).Any(feed => feed.Count() < feed.First().Sends!.ListenersAtOnce);
+    private static Known Found(Site site)
+    {
+        var log = new RefusalLog(site.Look.Listeners.Count);
+        return new(CandidateFinder.For(site, Limits.None, default, log), log);
+    }
+
+    // Every way to a listener, with the rig beside it: on a box that stands in the rig with those it feeds, on any other alone.
+    private static IEnumerable<Route> WaysOf(Candidates candidates, Rig rig, int listener)
+    {
+        foreach (var line in candidates.Lines)
+        {
+            var joins = line.Sends is not null && rig.Routes.Any(r => r.Feed.Key == line.Feed.Key);
+            IReadOnlyList<Route> beside = joins ? [.. rig.Routes.Select(r => r.Feed.Key == line.Feed.Key ? r with { Several = true } : r)] : rig.Routes;
+            foreach (var ear in (joins && line.Most > 1 ? line.End.Several : line.End.Alone)[listener])
+            {
+                if (line.MarginOf(listener, ear) >= 0)
+                    yield return ear.RouteOn(candidates.Site, line.Feed, line.Sends) with { Several = joins, Beside = beside };
+            }
+        }
+    }
 }

@@ -84,6 +84,7 @@ public static class LookChanges
         ["material"] = "material",
         ["routerDistanceM"] = "router, m",
         ["wiFiNetworks"] = "Wi-Fi networks",
+        ["wiFiInHopSet"] = "Wi-Fi networks inside the hop set",
         ["wiFiBusy"] = "Wi-Fi busy",
         ["otherRadios"] = "other radios",
         ["region"] = "region",

@@ -168,6 +168,7 @@ public static class LookCheck
 
         check.Range("air.routerDistanceM", look.Air.RouterDistanceM ?? 0, 0, 100, "m");
         check.Range("air.wiFiNetworks", look.Air.WiFiNetworks, 0, 3, "networks");
+        check.Range("air.wiFiInHopSet", look.Air.WiFiInHopSet, 0, Math.Max(0, look.Air.WiFiNetworks), "networks");
         check.Range("air.wiFiBusy", look.Air.WiFiBusy, 0, 1, "of the time");
         check.Text("air.otherRadios", look.Air.OtherRadios, PlainText.LongestName);
     }

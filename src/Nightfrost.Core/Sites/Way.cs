@@ -64,6 +64,9 @@ public sealed record AirAround
     /// <summary>Wi-Fi networks heard at 2.4 GHz on channels that do not overlap, 0 to 3.</summary>
     public int WiFiNetworks { get; init; }
 
+    /// <summary>How many of them Bluetooth does not hop around, 0 to <see cref="WiFiNetworks"/>: its channels stay inside the hop set.</summary>
+    public int WiFiInHopSet { get; init; }
+
     /// <summary>Share of time they are busy, 0 to 1.</summary>
     public double WiFiBusy { get; init; } = 0.3;
 

@@ -56,9 +56,12 @@ public class AirTests
     {
         Assert.Equal(328 / 1448.5, Airtime.Classic(328, false, 0), 1e-12);
         Assert.Equal(328 / 2178.1, Airtime.Classic(328, true, 0), 1e-12);
-        Assert.Equal(0, Airtime.Loss(2, 0.9));
+        Assert.Equal(0, Airtime.Loss(2, 0, 0.9));
+        // Two that are not avoided lie on 44 of the 79 channels that are hopped over; of two of which one is avoided the other lies on 22 of 57.
+        Assert.Equal(0.5 * 44 / 79, Airtime.Loss(2, 2, 0.5), 1e-12);
+        Assert.Equal(0.5 * 22 / 57, Airtime.Loss(2, 1, 0.5), 1e-12);
         // Three networks leave 13 of at least 20 channels clean.
-        Assert.Equal(0.5 * 7 / 20, Airtime.Loss(3, 0.5), 1e-12);
+        Assert.Equal(0.5 * 7 / 20, Airtime.Loss(3, 0, 0.5), 1e-12);
     }
 
     [Fact]

@@ -31,6 +31,7 @@ internal static class RandomSites
             Owned = random.Next(2) == 0 ? [new(kit[random.Next(kit.Count)].Id, random.Next(1, 3)), .. random.Next(3) == 0 ? new[] { new OwnedThing("lead-OpticalSquare-OpticalSquare", 1) } : []] : [],
             Sources = random.Next(3) == 0 ? [RandomSource(random)] : [],
             GoodEnoughPercent = 60 + 5 * random.Next(8),
+            Air = random.Next(3) > 0 ? new() : new AirAround { WiFiNetworks = 2, WiFiInHopSet = random.Next(3), WiFiBusy = 0.2 * random.Next(1, 4) },
         };
         look = look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)], LiveTogether = Tried(random, look), Set = look.Set with { OutputMenuNamesOne = random.Next(5) == 0 ? Known.Yes : Known.NotYet } };
         return random.Next(3) == 0 ? WithWishes(random, look, kit) : new Site(look, Shelf([.. kit]));
@@ -66,16 +67,16 @@ internal static class RandomSites
 
     public static Device RandomBox(Random random, int i)
     {
-        var codecs = random.Next(2) == 0 ? new[] { Swift, Sbc } : [Sbc];
+        var codecs = random.Next(2) == 0 ? new[] { Swift, Sbc } : random.Next(3) == 0 ? [Rich, Sbc] : [Sbc];
         string[] inTheBox = random.Next(4) == 0 ? ["ear0"] : random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [];
-        var box = Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : null, random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
+        var box = Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : random.Next(3) == 0 ? [Rich, Duet, Sbc] : null, random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
             with
         { Power = new PowerNeed(random.Next(0, 6) * 100, random.Next(5) == 0, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = inTheBox };
         return random.Next(4) > 0 ? box : box with { Links = [.. box.Links.Select(l => l with { Delay = new(20, 40, random.Next(5, 30) * 10, false) })] };
     }
 
     public static Device RandomHeadset(Random random, int i) =>
-        Headset($"ear{i}", random.Next(2, 9) * 10, random.Next(2) == 0 ? [Swift, Duet, Sbc] : [Aac, Sbc], random.Next(2) == 0, random.Next(2) == 0) with { MonoSum = random.Next(4) == 0 };
+        Headset($"ear{i}", random.Next(2, 9) * 10, random.Next(2) == 0 ? [Swift, Duet, Sbc] : random.Next(3) == 0 ? [Rich, Sbc] : [Aac, Sbc], random.Next(2) == 0, random.Next(2) == 0) with { MonoSum = random.Next(4) == 0 };
 
     private static List<SourcePort> Sockets(Random random)
     {

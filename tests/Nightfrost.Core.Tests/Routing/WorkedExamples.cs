@@ -186,7 +186,7 @@ public class WorkedExamples
         var answer = Rank(look, Headset("ear"));
         var view = RigViews.Of(answer.Rigs[0], answer.Arrivals);
         Assert.Equal(1, view.Served);
-        Assert.Contains(view.Reasons, r => r.Sentence.Contains("has no route in this rig: the streaming stick's own radio feeds one listener at once", StringComparison.Ordinal));
+        Assert.Contains(view.Reasons, r => r.Sentence.Contains("has no route in this rig. The streaming stick's own radio feeds one listener at once", StringComparison.Ordinal));
         Assert.Contains(view.Reasons, r => r.Remedy.Contains("stated simultaneous output", StringComparison.Ordinal));
     }
 

@@ -95,8 +95,8 @@ internal sealed class BestRig
         return new Rig(site, [.. picks.OrderBy(p => p.Listener).Select(p => p.Ear.RouteOn(site, feeds[p.Group], p.Line.Sends))]);
     }
 
-    /// <summary>True when every box finds a channel, and the outputs sound together as surely as is asked for: always, unless more sorts of things are scarce than are counted.</summary>
-    internal static bool StandsTogether(Rig rig, Stock stock) => AirChannels.AreEnough(rig.Routes) && RigOutputs.Least(rig) >= (stock.Leaning ? Liveness.Unlikely : Liveness.Likely);
+    /// <summary>True when a rig is legal, and its outputs sound together as surely as is asked for: always, unless more sorts of things are scarce than are counted.</summary>
+    internal static bool StandsTogether(Rig rig, Stock stock) => rig.IsLegal() && RigOutputs.Least(rig) >= (stock.Leaning ? Liveness.Unlikely : Liveness.Likely);
 
     /// <summary>True when a set of listeners has all whose routes must hold something.</summary>
     internal static bool HoldsAll(IReadOnlyList<Demand> demands, int set) => demands.All(demand => (set >> demand.Listener & 1) == 1);

@@ -87,7 +87,7 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
             for (var state = 0; state < states && BitOperations.PopCount((uint)set) >= smallest; state++)
             {
                 foreach (var whole in _scratch[set * states + state].Parts)
-                    put(table, set, whole);
+                    put(table, set, stock.WithoutAir(whole.Taken) is var taken && taken == whole.Taken ? whole : whole.Taking(taken));
             }
 
             void Join(ReadOnlySpan<RigPart> parts, int state)
@@ -141,7 +141,7 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
                     continue;
                 var weight = weighing.Of(worth.Needs, worth.Preferences, EarPrice.Of(candidates.Resources, line, ear, takes), worth.Effort);
                 if (bound.MayJoin(listener, weight))
-                    Enter(new(ear, weight, takes, stock.Of(line, ear, takes)), found);
+                    Enter(new(ear, weight, takes, stock.Of(line, ear, takes, size > 1)), found);
             }
         }
 

@@ -23,6 +23,8 @@ internal sealed class Stock
     private readonly List<(int Fits, int Shift, long Mask)> _usb = [];
     private readonly ConcurrentDictionary<long, (long Fed, int Unfed)> _settled = [];
     private readonly long _usbMask;
+    private readonly int _air = -1;
+    private readonly long _airMask;
     private long _boundedMask;
     private long _guards;
     private int _bits;
@@ -52,6 +54,12 @@ internal sealed class Stock
         }
 
         _usbMask = _bits == 0 ? 0 : (1L << _bits) - 1;
+        if (candidates.Lines.Select(line => line.Shape).Distinct().Any(shape => shape.Worths.Any(worth => worth.Air > 0)) && ShiftOf(2 * LinkAirtime.MostThousandths) is var air and >= 0)
+        {
+            (_air, _airMask) = (air, MaskAt(air));
+            fields.Add(new(-1, air, _airMask, LinkAirtime.MostThousandths, 0, true, LinkAirtime.MostThousandths));
+        }
+
         foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).Where(r => !leaning || !candidates.Resources.CountsWhenSure(r)).OrderByDescending(r => candidates.Resources.IsBounded(r)).ThenByDescending(r => r == candidates.Supply))
         {
             var (there, isBounded) = (candidates.Resources.There(resource), candidates.Resources.IsBounded(resource));
@@ -74,14 +82,17 @@ internal sealed class Stock
     /// <summary>What a splitter takes.</summary>
     public long Of(SplitterLine splitter) => Of(splitter.Uses, splitter.Usb);
 
-    /// <summary>What an ear takes beside what comes out of a transmitter's box.</summary>
-    public long Of(FeedLine line, EarOption ear, int fromBox)
+    /// <summary>What an ear takes beside what comes out of a transmitter's box, and of the air's time of that box where it feeds others too.</summary>
+    public long Of(FeedLine line, EarOption ear, int fromBox, bool several)
     {
-        var taken = 0L;
+        var taken = _air >= 0 && several ? (long)line.AirOf(ear) << _air : 0L;
         for (var u = 0; u < ear.Uses.Length; u++)
             taken = With(taken, ear.Uses[u].Resource, ear.Uses[u].Pieces - EarPrice.Boxed(line, ear, u, fromBox));
         return taken;
     }
+
+    /// <summary>What a whole group takes: its box's air time is nobody else's.</summary>
+    public long WithoutAir(long taken) => taken & ~_airMask;
 
     /// <summary>What two parts take together.</summary>
     /// <param name="a">What the one takes.</param>

@@ -3289,6 +3289,11 @@ export interface components {
              */
             wiFiNetworks?: number;
             /**
+             * Format: int32
+             * @description How many of them Bluetooth does not hop around, 0 to int AirAround.WiFiNetworks: its channels stay inside the hop set.
+             */
+            wiFiInHopSet?: number;
+            /**
              * Format: double
              * @description Share of time they are busy, 0 to 1.
              */
@@ -3853,7 +3858,6 @@ export interface components {
             p95Ms: number;
             /** Format: double */
             inStep: number;
-            mayNotFollow: boolean;
             ridge: components["schemas"]["Ridge"];
         };
         /** @description Something to try that costs nothing, or next to nothing. */

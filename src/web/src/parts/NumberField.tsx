@@ -7,13 +7,15 @@ interface Props {
   unit: string
   onChange: (value: number) => void
   problem?: Problem
+  /** What it means, while nothing is wrong. */
+  hint?: string
   width?: number | string
 }
 
 type Problem = { reason: string; remedy: string }
 
 /** A number with its unit. What is typed stays as typed; only a readable number is passed on. */
-export function NumberField({ label, value, unit, onChange, problem, width = 150 }: Props) {
+export function NumberField({ label, value, unit, onChange, problem, hint, width = 150 }: Props) {
   const [typed, setTyped] = useState<string | null>(null)
   const unreadable = typed !== null && readNumber(typed) === null
   const help = unreadable
@@ -26,7 +28,7 @@ export function NumberField({ label, value, unit, onChange, problem, width = 150
       label={label}
       value={typed ?? String(value).replace('-', '−')}
       error={!!help}
-      helperText={help}
+      helperText={help ?? hint}
       onChange={(event) => {
         setTyped(event.target.value)
         const number = readNumber(event.target.value)

@@ -53,9 +53,30 @@ export function TheAir({ look, problems, asked, onChange }: Props) {
         unit="of 3"
         value={air.wiFiNetworks ?? 0}
         problem={problemOf('wiFiNetworks')}
-        onChange={(n) => put({ wiFiNetworks: Math.round(n) })}
+        onChange={(n) => put({ wiFiNetworks: Math.round(n), wiFiInHopSet: Math.min(air.wiFiInHopSet ?? 0, Math.round(n)) })}
         width="100%"
       />
+      {(air.wiFiNetworks ?? 0) > 0 && (
+        <NumberField
+          label="Of these, not hopped around"
+          unit={`of ${air.wiFiNetworks}`}
+          value={air.wiFiInHopSet ?? 0}
+          problem={problemOf('wiFiInHopSet')}
+          hint="Stutter comes and goes with the Wi-Fi: then Bluetooth does not keep clear of it."
+          onChange={(n) => put({ wiFiInHopSet: Math.round(n) })}
+          width="100%"
+        />
+      )}
+      {(air.wiFiNetworks ?? 0) > 0 && (
+        <NumberField
+          label="How busy they are"
+          unit="% of the time"
+          value={Math.round(100 * (air.wiFiBusy ?? 0.3))}
+          problem={problemOf('wiFiBusy')}
+          onChange={(n) => put({ wiFiBusy: n / 100 })}
+          width="100%"
+        />
+      )}
       <TextField
         label="Other radios or LED strips close by"
         value={air.otherRadios ?? ''}
