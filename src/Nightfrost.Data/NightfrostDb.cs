@@ -73,6 +73,7 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             row.HasKey(s => new { s.CaseId, s.RigId, s.StepId });
             row.Property(s => s.StepId).HasMaxLength(300);
             row.Property(s => s.Note).HasMaxLength(1000);
+            row.Property(s => s.AheadBecause).HasMaxLength(1000);
             row.Property(s => s.Outcome).HasConversion<string>().HasMaxLength(40);
         });
         builder.Entity<TakeRow>(row =>

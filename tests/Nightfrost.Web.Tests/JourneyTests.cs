@@ -1,5 +1,6 @@
 using System.Net;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using Nightfrost.Web.Cases;
@@ -211,6 +212,74 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_step_ahead_of_its_turn_needs_a_reason_that_is_kept_and_gone_with_the_tick()
+    {
+        var chosen = await WithRig();
+        var path = $"/api/cases/{chosen.Id}/run-sheet";
+        var steps = (await _me.Read<RunSheetView>(path)).Steps;
+        var late = steps.First(s => s.Step.Phase == Phase.Wire && s.Step.Needs.Count == 0);
+        Assert.Equal(BeforeSteps.AskAlarms, late.BeforeId);
+        Task<HttpResponseMessage> Tick(StepState step, StepOutcome outcome, string? because) =>
+            _me.Send(HttpMethod.Put, $"{path}/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(chosen.Rig!.RigId, outcome, step.Outcome, "", null, step.Note, because));
+        foreach (var nothing in new[] { null, " " })
+            Assert.Contains("Ask what warns each listener", (await Visitor.Refused(await Tick(late, StepOutcome.AsExpected, nothing), HttpStatusCode.Conflict)).Title, StringComparison.Ordinal);
+        async Task<StepState> After(Task<HttpResponseMessage> tick) => (await Visitor.Body<RunSheetView>(await tick)).Steps.Single(s => s.Step.Id == late.Step.Id);
+        var done = await After(Tick(late, StepOutcome.AsExpected, " nobody at home yet "));
+        Assert.Equal((StepOutcome.AsExpected, "nobody at home yet"), (done.Outcome, done.AheadBecause));
+        var back = await After(Tick(done, StepOutcome.Open, null));
+        Assert.Equal((StepOutcome.Open, ""), (back.Outcome, back.AheadBecause));
+
+        // In its turn nothing is asked, and no reason is kept.
+        Assert.Equal("", (await Visitor.Body<RunSheetView>(await Tick(steps[0], StepOutcome.AsExpected, "out of habit"))).Steps[0].AheadBecause);
+    }
+
+    [Fact]
+    public async Task What_must_not_be_passed_over_keeps_a_hand_over_in_part_and_is_listed()
+    {
+        var chosen = await WithRig();
+        var (sheet, path) = ((await _me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps, $"/api/cases/{chosen.Id}/handover");
+        await Report(chosen.Id, chosen, sheet.Single(s => s.Step.Id == BeforeSteps.AskAlarms), StepOutcome.AsExpected);
+        var left = sheet.Where(s => s.Step.Mandatory && s.Step.Id != BeforeSteps.AskAlarms).ToList();
+        Assert.NotEmpty(left);
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, path, new HandoverMark(true, false)), HttpStatusCode.Conflict);
+        Assert.All(left, s => Assert.Contains(s.Step.Action, refusal.Title, StringComparison.Ordinal));
+        var part = await Visitor.Body<HandoverView>(await _me.Send(HttpMethod.Put, path, new HandoverMark(true, false, true)));
+        Assert.NotNull(part.HandedOverAt);
+        Assert.Equal(left.Select(s => s.Step.Action), part.OpenMandatory);
+        var next = (await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}")).Next;
+        Assert.StartsWith("Handed over in part", next.Words, StringComparison.Ordinal);
+        foreach (var step in left)
+            await Report(chosen.Id, chosen, step, StepOutcome.AsExpected);
+        Assert.Empty((await _me.Read<HandoverView>(path)).OpenMandatory);
+        Assert.Equal("Handed over: call again", (await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}")).Next.Words);
+    }
+
+    [Fact]
+    public async Task What_was_measured_speaks_before_the_forecast_on_Route_and_a_cure_is_offered()
+    {
+        var chosen = await WithRig();
+        Assert.True(chosen.Rig!.View.InStep > 0.3);
+        for (var i = 0; i < 4; i++)
+            await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig.RigId, "seat", 60, 24, false));
+        var answer = await _me.Read<RankedRigs>($"/api/cases/{chosen.Id}/rigs");
+        var same = answer.Rigs.Single(r => r.Plan.SequenceEqual(chosen.Rig.View.Plan, PlanComparer.Instance));
+        Assert.Contains("measured out of step", same.Headline, StringComparison.Ordinal);
+        Assert.True(same is { InStep: < 0.01, Step: InStepWord.OutOfStep, InStepMeasured: true });
+        Assert.Contains(same.Reasons, r => r.Sentence.Contains("ms late, in step under 1 % where", StringComparison.Ordinal) && r.Remedy.Length > 0);
+        Assert.DoesNotContain(same.Reasons, r => r.Sentence.StartsWith("Weakest point", StringComparison.Ordinal));
+        Assert.All(answer.Rigs.Where(r => r != same), r => Assert.False(r.InStepMeasured));
+    }
+
+    private sealed class PlanComparer : IEqualityComparer<PlannedRoute>
+    {
+        public static PlanComparer Instance { get; } = new();
+
+        public bool Equals(PlannedRoute? x, PlannedRoute? y) => x is not null && y is not null && x.IsSameWayAs(y);
+
+        public int GetHashCode(PlannedRoute route) => route.ListenerId.GetHashCode(StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Choosing_the_same_routes_again_keeps_what_was_ticked_read_and_measured()
     {
         var chosen = await WithRig();
@@ -325,5 +394,5 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     }
 
     private Task<HttpResponseMessage> Report(Guid id, CaseDetail detail, StepState step, StepOutcome outcome, string note = "", Codec? codec = null) =>
-        _me.Send(HttpMethod.Put, $"/api/cases/{id}/run-sheet/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(detail.Rig!.RigId, outcome, step.Outcome, note, codec, step.Note));
+        _me.Send(HttpMethod.Put, $"/api/cases/{id}/run-sheet/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(detail.Rig!.RigId, outcome, step.Outcome, note, codec, step.Note, "out of order in this test"));
 }

@@ -48,7 +48,7 @@ public class RaceTests(Cluster cluster) : DemoVisit(cluster)
         ["POST cases/{caseId:guid}/tune/takes/{takeId:guid}/restore"] = new(Outcome.AllIn, (t, _) => t.Me.Send(HttpMethod.Post, $"{t._case}/tune/takes/{t._take}/restore")),
         ["PUT cases/{caseId:guid}/tune/camera"] = new(Outcome.OneWins, (t, i) => t.Me.Send(HttpMethod.Put, t._case + "/tune/camera", new CameraFound(new(1 + i, 2), new(0, 0)))),
         ["PUT cases/{caseId:guid}/tune/delays"] = new(Outcome.OneWins, (t, i) => t.Me.Send(HttpMethod.Put, t._case + "/tune/delays", new DelaysSet([10 * (1 + i)], [0]))),
-        ["PUT cases/{caseId:guid}/handover"] = new(Outcome.OneWins, (t, _) => t.Me.Send(HttpMethod.Put, t._case + "/handover", new HandoverMark(true, false))),
+        ["PUT cases/{caseId:guid}/handover"] = new(Outcome.OneWins, (t, _) => t.Me.Send(HttpMethod.Put, t._case + "/handover", new HandoverMark(true, false, true))),
         ["POST kit"] = new(Outcome.AllIn, (t, i) => t.Me.Send(HttpMethod.Post, "/api/kit", t._device.Device with { Name = "Twenty alike", Price = i })),
         ["PUT kit/{deviceId}"] = new(Outcome.OneWins, (t, i) => t.Me.Send(HttpMethod.Put, "/api/kit/pass-two", new DeviceEdit(t._device.Version, t._device.Device with { Price = 1000 + i }))),
         ["PATCH kit/{deviceId}"] = new(Outcome.OneWins, (t, i) => t.Me.Send(HttpMethod.Patch, "/api/kit/pass-two", new DeviceCorrection(t._device.Version, 1000 + i, []))),
@@ -90,7 +90,7 @@ public class RaceTests(Cluster cluster) : DemoVisit(cluster)
     }
 
     private Task<HttpResponseMessage> Report(StepState step, StepOutcome outcome, string note) =>
-        Me.Send(HttpMethod.Put, $"{_case}/run-sheet/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(_detail.Rig!.RigId, outcome, step.Outcome, note, null, step.Note));
+        Me.Send(HttpMethod.Put, $"{_case}/run-sheet/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(_detail.Rig!.RigId, outcome, step.Outcome, note, null, step.Note, "out of order in this test"));
 
     private Task<HttpResponseMessage> Take(int i) => Me.Send(HttpMethod.Post, _case + "/tune/takes", new NewTake(_detail.Rig!.RigId, "edda", 240, i, false));
 

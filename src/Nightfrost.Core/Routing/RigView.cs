@@ -35,6 +35,9 @@ public sealed record RigView(
     /// <summary>In step in a word.</summary>
     public required InStepWord Step { get; init; }
 
+    /// <summary>True when that of the worst listener was measured, not forecast.</summary>
+    public required bool InStepMeasured { get; init; }
+
     /// <summary>Preferences met, and asked for in all; a lead that is no trouble is not counted.</summary>
     public required int PreferencesMet { get; init; }
     public required int PreferencesAsked { get; init; }
@@ -64,21 +67,26 @@ public static class RigViews
     /// <param name="ranked">The rig.</param>
     /// <param name="arrivals">Arrivals of its site.</param>
     /// <param name="next">The rig it is compared with; null for none.</param>
-    public static RigView Of(RankedRig ranked, Arrivals arrivals, RankedRig? next = null)
+    /// <param name="measured">What was measured with just these ways; it stands above the forecast.</param>
+    /// <param name="others">Other rigs that might cure what was measured, best first.</param>
+    public static RigView Of(RankedRig ranked, Arrivals arrivals, RankedRig? next = null, IReadOnlyList<MeasuredEar>? measured = null, IReadOnlyList<RankedRig>? others = null)
     {
+        measured ??= [];
+        ranked = RigMeasured.Apply(ranked, arrivals, measured);
         var (rig, score) = (ranked.Rig, ranked.Score);
         var parts = Parts.Of(rig);
         var leads = parts.Where(p => p.Role == DeviceRole.Lead).ToList();
         var rows = LineBoard.Of(rig, arrivals);
         var listeners = rig.Site.Look.Listeners.Count;
-        var worst = rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep);
+        var worst = rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => measured.FirstOrDefault(m => m.ListenerId == r.ListenerId)?.InStep ?? r.Forecast!.InStep);
         return new(
-            ranked.Title, Headline(score.Served, listeners, rig, parts), score.Served, listeners, Asked(false, true), Asked(false, false), score.InStep,
+            ranked.Title, Headline(score.Served, listeners, rig, parts, measured), score.Served, listeners, Asked(false, true), Asked(false, false), score.InStep,
             worst?.Name ?? "", score.Price, rig.Site.Shelf.Currency, score.Boxes, leads.Sum(l => l.Needed), leads.Sum(l => l.ToBuy), ranked.Proven, rows, parts, rig.Power,
-            Reasons(ranked, arrivals, rows, next), RigPlan.Of(rig).Routes)
+            Reasons(ranked, arrivals, rows, next, measured, others ?? []), RigPlan.Of(rig).Routes)
         {
             Name = RigNames.Of(rig),
             Step = score.ShownStep,
+            InStepMeasured = worst is not null && measured.Any(m => m.ListenerId == worst.ListenerId),
             PreferencesMet = Asked(true, true),
             PreferencesAsked = Asked(true, false),
             Against = next is null ? [] : Comparison.Differences(score, next.Score, rig.Site.Shelf.Currency),
@@ -87,9 +95,11 @@ public static class RigViews
         int Asked(bool preferences, bool onlyMet) => rig.Routes.Sum(r => Needs.Of(r).Count(n => n.IsPreference == preferences && (n.Met || !onlyMet)));
     }
 
-    private static string Headline(int served, int listeners, Rig rig, IReadOnlyList<Part> parts)
+    private static string Headline(int served, int listeners, Rig rig, IReadOnlyList<Part> parts, IReadOnlyList<MeasuredEar> measured)
     {
-        var who = served < listeners ? $"{served} of {listeners} served"
+        var late = rig.Routes.Where(r => RigMeasured.Of(r, measured) is { } m && InStepWords.Of(m.InStep, rig.Site.Look.GoodEnoughPercent) == InStepWord.OutOfStep).Select(r => r.AtEar.Listener.Name).ToList();
+        var who = late.Count > 0 ? $"{RuleWords.Listed(late)} measured out of step"
+            : served < listeners ? $"{served} of {listeners} served"
             : listeners == 1 ? $"{rig.Site.Look.Listeners[0].Name} served"
             : listeners == 2 ? "Both served" : $"All {listeners} served";
         var boxes = parts.Where(p => p.Role != DeviceRole.Lead).Sum(p => p.ToBuy);
@@ -103,9 +113,15 @@ public static class RigViews
         };
     }
 
-    private static List<Reason> Reasons(RankedRig ranked, Arrivals arrivals, IReadOnlyList<LineRow> rows, RankedRig? next)
+    private static List<Reason> Reasons(RankedRig ranked, Arrivals arrivals, IReadOnlyList<LineRow> rows, RankedRig? next, IReadOnlyList<MeasuredEar> measured, IReadOnlyList<RankedRig> others)
     {
         var (rig, reasons) = (ranked.Rig, new List<Reason>());
+        foreach (var route in rig.Routes)
+        {
+            if (RigMeasured.Of(route, measured) is { } m && InStepWords.Of(m.InStep, rig.Site.Look.GoodEnoughPercent) is var word and not InStepWord.InStep)
+                reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"{route.AtEar.Listener.Name} was measured {word switch { InStepWord.OutOfStep => "out of step", _ => "doubtful" }}: {Math.Abs(m.SkewMs):0} ms {(m.SkewMs < 0 ? "early" : "late")}, in step {Wording.Percent(m.InStep)} where {Wording.Percent(arrivals.InStep(route))} was forecast."), RigMeasured.Cure(route, m, others)));
+        }
+
         foreach (var feed in rig.Feeds)
         {
             var routes = rig.Routes.Where(r => r.Feed.Key == feed.Key).ToList();
@@ -135,8 +151,8 @@ public static class RigViews
             reasons.Add(WhyUnserved(rig, unserved));
         if (next is not null)
             reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
-        if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow).MinBy(r => r.Forecast!.InStep) is { } worst)
-            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest point: {worst.Name}, in step {Wording.Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
+        if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow && measured.All(m => m.ListenerId != r.ListenerId)).MinBy(r => r.Forecast!.InStep) is { } worst)
+            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest {(measured.Count > 0 ? "forecast" : "point")}: {worst.Name}, in step {Wording.Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
         foreach (var route in rig.Routes)
         {
             if (rows.FirstOrDefault(r => r.ListenerId == route.AtEar.Listener.Id) is { Forecast: { } f } row && f.MedianMs < row.Tolerance.EarlyMs && rig.Site.Look.Set.PictureMode != Sites.PictureMode.Game && Skew.HangsOnPictureMode(rig.Site.Look, route.Feed.Socket))
@@ -156,7 +172,8 @@ public static class RigViews
 
         if (inStep.IsBound)
             reasons.Add(new(ReasonKind.Assumed, $"More than {RigInStep.MostFacts} sockets may or may not wait for the picture: in step is {Wording.Percent(inStep.Probability)} at most."));
-        reasons.Add(new(ReasonKind.Assumed, "Delays are typical, not measured. A measurement on Tune replaces them."));
+        if (rig.Routes.Any(r => RigMeasured.Of(r, measured) is null))
+            reasons.Add(new(ReasonKind.Assumed, $"{(measured.Count == 0 ? "Delays are typical, not measured." : "Where nothing was measured, delays are typical.")} A measurement on Tune replaces them."));
         if (!ranked.Proven)
             reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: others that nothing beats may exist."));
         return reasons;

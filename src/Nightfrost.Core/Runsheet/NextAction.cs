@@ -26,6 +26,9 @@ public enum Stage
 /// <param name="HandedOver">The sheet was handed over.</param>
 public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int PreparationOpen, int StepsDone, int StepsOpen, int StepsFailed, int ListenersUnmeasured, IReadOnlyList<string> OutOfStep, bool HandedOver)
 {
+    /// <summary>Steps that must not be passed over and are open: with them a case is handed over in part only.</summary>
+    public int MandatoryOpen { get; init; }
+
     /// <summary>True when a stage has nothing left to do.</summary>
     public bool IsDone(Stage stage) => stage switch
     {
@@ -34,7 +37,7 @@ public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int 
         Stage.Prepare => RigChosen && PreparationOpen == 0,
         Stage.Connect => RigChosen && StepsOpen == 0 && StepsFailed == 0,
         Stage.Tune => RigChosen && ListenersUnmeasured == 0 && OutOfStep.Count == 0,
-        Stage.HandOver => HandedOver,
+        Stage.HandOver => HandedOver && MandatoryOpen == 0,
         _ => false,
     };
 }
@@ -54,7 +57,7 @@ public sealed record NextAction(Stage Stage, string Words)
         if (progress.RigOutOfDate)
             return new(Stage.Route, "The rig is out of date: check it");
         if (progress.HandedOver)
-            return new(Stage.HandOver, "Handed over: call again");
+            return progress.MandatoryOpen == 0 ? new(Stage.HandOver, "Handed over: call again") : new(Stage.Connect, $"Handed over in part: {Wording.Count(progress.MandatoryOpen, "step", "steps")} left");
         if (progress is { PreparationOpen: > 0, StepsDone: 0 })
             return new(Stage.Prepare, progress.PreparationOpen == 1 ? "One thing to prepare" : $"{progress.PreparationOpen} things to prepare");
         if (progress.StepsFailed > 0)

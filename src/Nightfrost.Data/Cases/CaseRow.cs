@@ -76,6 +76,9 @@ public sealed class StepRow
     public required string StepId { get; init; }
     public StepOutcome Outcome { get; set; }
     public string Note { get; set; } = "";
+
+    /// <summary>Why it was done although one before it was open; blank for a step done in its turn.</summary>
+    public string AheadBecause { get; set; } = "";
     public DateTimeOffset At { get; set; }
 }
 

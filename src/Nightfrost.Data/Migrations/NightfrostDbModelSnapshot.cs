@@ -313,6 +313,12 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("character varying(300)")
                         .HasColumnName("step_id");
 
+                    b.Property<string>("AheadBecause")
+                        .IsRequired()
+                        .HasMaxLength(1000)
+                        .HasColumnType("character varying(1000)")
+                        .HasColumnName("ahead_because");
+
                     b.Property<DateTimeOffset>("At")
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("at");

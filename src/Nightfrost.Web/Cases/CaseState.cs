@@ -124,6 +124,9 @@ internal sealed class CaseState
     public int SettingMs(string listenerId) =>
         RouteOf(listenerId) is { } route ? DelaySettings.StandAtMs(route.Site.Look.Set.DelaySettings, route.Feed.Socket.Id) : 0;
 
+    /// <summary>Steps that must not be passed over and are not done.</summary>
+    public IEnumerable<Step> OpenMandatory => Steps.Where(s => s.Mandatory && (Outcome(s.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open);
+
     /// <summary>How far the case has come.</summary>
     public Progress Progress
     {
@@ -135,7 +138,10 @@ internal sealed class CaseState
                 outcomes.Count(o => o != StepOutcome.Open), outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
                 Rig?.Routes.Count(r => Arrivals?.Of(r) is not null && MeasuredOf(r.AtEar.Listener.Id) is null) ?? 0,
                 [.. Rig?.Routes.Select(r => r.AtEar.Listener).Where(l => MeasuredOf(l.Id) is { } m && FrameMeasurement.Against(m, LineBoard.ToleranceOf(l)) != SkewVerdict.Inside).Select(l => l.Name) ?? []],
-                Row.HandedOverAt is not null);
+                Row.HandedOverAt is not null)
+            {
+                MandatoryOpen = OpenMandatory.Count(),
+            };
         }
     }
 
@@ -144,7 +150,7 @@ internal sealed class CaseState
     {
         if (Plan is not { } plan || Rig is not { } rig || Arrivals is not { } arrivals || Row.RigId is not { } rigId)
             return null;
-        var view = RigViews.Of(new RankedRig("Chosen", rig, rig.Score(arrivals), true), arrivals);
+        var view = RigViews.Of(new RankedRig("Chosen", rig, rig.Score(arrivals), true), arrivals, measured: MeasuredEars());
         var measured = new List<MeasuredRow>();
         foreach (var row in view.Rows)
         {
@@ -154,6 +160,10 @@ internal sealed class CaseState
 
         return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Look, Shelf.NameOf), plan.MissingFrom(Shelf), measured);
     }
+
+    /// <summary>What was measured with the rig in use, ear by ear.</summary>
+    public IReadOnlyList<MeasuredEar> MeasuredEars() =>
+        [.. (Rig?.Routes ?? []).Select(r => r.AtEar.Listener).Select(l => (l.Id, Measured: MeasuredOf(l.Id), Tolerance: LineBoard.ToleranceOf(l))).Where(one => one.Measured is not null).Select(one => new MeasuredEar(one.Id, one.Measured!.SkewMs, one.Measured.ProbabilityInside(one.Tolerance)))];
 
     private Core.Routing.Route? RouteOf(string listenerId) => Rig?.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == listenerId);
 

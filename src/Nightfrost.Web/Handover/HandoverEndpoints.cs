@@ -10,14 +10,16 @@ namespace Nightfrost.Web.Handover;
 /// <summary>The client's sheet, and whether it was handed over.</summary>
 /// <param name="Sheet">The sheet; null while no rig is chosen.</param>
 /// <param name="OpenSteps">Steps of the run sheet still open.</param>
+/// <param name="OpenMandatory">Of these, what must not be passed over.</param>
 /// <param name="AlarmsAnswered">Who hears alarms was asked and ticked.</param>
 /// <param name="HandedOverAt">When it was handed over, UTC.</param>
-public sealed record HandoverView(HandoverSheet? Sheet, int OpenSteps, bool AlarmsAnswered, DateTimeOffset? HandedOverAt);
+public sealed record HandoverView(HandoverSheet? Sheet, int OpenSteps, IReadOnlyList<string> OpenMandatory, bool AlarmsAnswered, DateTimeOffset? HandedOverAt);
 
 /// <summary>Marks a case as handed over, or takes the mark back.</summary>
 /// <param name="HandedOver">True for handed over.</param>
 /// <param name="Was">What it stood at when it was read.</param>
-public sealed record HandoverMark(bool HandedOver, bool Was);
+/// <param name="InPart">True where steps that must not be passed over are known to be open.</param>
+public sealed record HandoverMark(bool HandedOver, bool Was, bool InPart = false);
 
 internal static class HandoverEndpoints
 {
@@ -38,6 +40,8 @@ internal static class HandoverEndpoints
             return Refusals.NotNow("No rig is chosen.", "Choose one on Route first.");
         if (typed.HandedOver && !AlarmsAnswered(state))
             return Refusals.NotNow("Nobody has answered who hears the alarms.", "Ask what warns each listener of fire, the door or a call for help, and tick that step on Connect.");
+        if (typed is { HandedOver: true, InPart: false } && OpenMandatory(state) is { Count: > 0 } open)
+            return Refusals.NotNow($"Still open, and not to be passed over: {string.Join("; ", open)}.", "Do what is open on Connect, or hand over in part: it stays listed.");
         var handed = state.Row.HandedOverAt is not null;
         if (handed != typed.Was)
             return Refusals.Stale("hand-over", [handed ? "It was handed over meanwhile." : "The mark was taken back meanwhile."], state.Row.LookVersion);
@@ -50,12 +54,15 @@ internal static class HandoverEndpoints
     private static HandoverView View(CaseState state)
     {
         if (state.Rig is not { } rig)
-            return new(null, 0, false, state.Row.HandedOverAt);
+            return new(null, 0, [], false, state.Row.HandedOverAt);
         var found = state.Steps
             .Where(s => s.Note == MenuSteps.ValueFound && state.Outcome(s.Id) is { Note.Length: > 0 })
             .Select(s => new FoundValue(s.Place, state.Outcome(s.Id)!.Note.TrimEnd('.'))).ToList();
-        return new(HandoverSheet.For(rig, found), state.Steps.Count(s => (state.Outcome(s.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open), AlarmsAnswered(state), state.Row.HandedOverAt);
+        return new(HandoverSheet.For(rig, found), state.Steps.Count(s => (state.Outcome(s.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open), OpenMandatory(state), AlarmsAnswered(state), state.Row.HandedOverAt);
     }
+
+    // What is done but went wrong is not open: its note says what happened.
+    private static IReadOnlyList<string> OpenMandatory(CaseState state) => [.. state.OpenMandatory.Select(s => s.Action)];
 
     private static bool AlarmsAnswered(CaseState state) => state.Outcome(BeforeSteps.AskAlarms)?.Outcome == StepOutcome.AsExpected;
 }

@@ -57,7 +57,7 @@ internal static class RoutingEndpoints
         return TypedResults.Ok(new RankedRigs(
             state.Row.LookVersion,
             wanted.Priorities.Order,
-            [.. answer.Rigs.Select((rig, i) => RigViews.Of(rig, answer.Arrivals, i == 0 ? answer.Rigs.ElementAtOrDefault(1) : answer.Rigs[0]))],
+            Shown(state, answer),
             answer.Unbeaten,
             answer.UnbeatenProven,
             answer.RuledOut,
@@ -65,6 +65,14 @@ internal static class RoutingEndpoints
             answer.Obstacle,
             FreeRemedies.For(state.Look),
             answer.DeadWays));
+    }
+
+    // What was measured with the rig in use stands above its forecast, here and in every comparison with it.
+    private static IReadOnlyList<RigView> Shown(CaseState state, RouterAnswer answer)
+    {
+        var measured = answer.Rigs.Select(rig => state.Plan is { } plan && LookChanges.Between(plan.Look, state.Look, state.Shelf.NameOf).Count == 0 && RigPlan.Of(rig.Rig).HasSameRoutesAs(plan) ? state.MeasuredEars() : []).ToList();
+        var rigs = answer.Rigs.Select((rig, i) => RigMeasured.Apply(rig, answer.Arrivals, measured[i])).ToList();
+        return [.. rigs.Select((rig, i) => RigViews.Of(rig, answer.Arrivals, i == 0 ? rigs.ElementAtOrDefault(1) : rigs[0], measured[i], [.. rigs.Where(other => other != rig)]))];
     }
 
     private static async Task<Results<Ok<WhyNotView>, JsonHttpResult<Refusal>>> AskWhyNot(Guid caseId, string thingId, [AsParameters] WantedQuery query, NightfrostDb db, Planning planning, CancellationToken cancel)

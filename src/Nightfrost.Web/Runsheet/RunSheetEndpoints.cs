@@ -9,7 +9,9 @@ using Nightfrost.Web.Hosting;
 namespace Nightfrost.Web.Runsheet;
 
 /// <summary>A step with how it went.</summary>
-public sealed record StepState(Step Step, StepOutcome Outcome, string Note);
+/// <param name="AheadBecause">Why it was done ahead of its turn; blank where it was not.</param>
+/// <param name="BeforeId">The open step that comes before it; null when it is this one's turn.</param>
+public sealed record StepState(Step Step, StepOutcome Outcome, string Note, string AheadBecause, string? BeforeId);
 
 /// <summary>The run sheet of a case.</summary>
 /// <param name="RigId">The rig it is derived from; null while none is chosen.</param>
@@ -22,8 +24,9 @@ public sealed record RunSheetView(Guid? RigId, IReadOnlyList<StepState> Steps);
 /// <param name="Was">What it stood at when it was read.</param>
 /// <param name="Note">What was seen or written down.</param>
 /// <param name="Codec">The codec read off the box, for the step that asks for it.</param>
+/// <param name="AheadBecause">Why it is done although one before it is open; left out for a step in its turn.</param>
 /// <param name="WasNote">The note that was read; left out by writes that were kept on a device before notes were named.</param>
-public sealed record StepReport(Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, Codec? Codec, string? WasNote = null);
+public sealed record StepReport(Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, Codec? Codec, string? WasNote = null, string? AheadBecause = null);
 
 internal static class RunSheetEndpoints
 {
@@ -37,7 +40,9 @@ internal static class RunSheetEndpoints
         await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state)) : Refusals.Unknown("case");
 
     private static RunSheetView View(CaseState state) =>
-        new(state.Rig is null ? null : state.Row.RigId, [.. state.Steps.Select(s => state.Outcome(s.Id) is { } o ? new StepState(s, o.Outcome, o.Note) : new StepState(s, StepOutcome.Open, ""))]);
+        new(state.Rig is null ? null : state.Row.RigId, [.. state.Steps.Select(s => state.Outcome(s.Id) is { } o ? new StepState(s, o.Outcome, o.Note, o.AheadBecause, Before(state, s)?.Id) : new StepState(s, StepOutcome.Open, "", "", Before(state, s)?.Id))]);
+
+    private static Step? Before(CaseState state, Step step) => StepOrder.BeforeIt(state.Steps, step, s => (state.Outcome(s.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open);
 
     private static async Task<Results<Ok<RunSheetView>, JsonHttpResult<Refusal>>> Report(Guid caseId, string stepId, StepReport typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
     {
@@ -50,7 +55,12 @@ internal static class RunSheetEndpoints
             return Refusals.Invalid(new FieldProblem("codec", "This step has no such codec.", "Choose one of those listed at the step."));
         if (typed.Outcome == StepOutcome.AsExpected && state.Steps.FirstOrDefault(s => step?.Needs.Contains(s.Id) == true && state.Outcome(s.Id)?.Outcome != StepOutcome.AsExpected) is { } before)
             return Refusals.NotNow($"First: {before.Action}.", "Mark that step as expected, then this one.");
-        if (StepMarks.Put(db, state, new(stepId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote), clock.GetUtcNow()) is { } refused)
+        var ahead = step is not null && typed.Outcome == StepOutcome.AsExpected && state.Outcome(stepId)?.Outcome != StepOutcome.AsExpected ? Before(state, step) : null;
+        if (ahead is not null && string.IsNullOrWhiteSpace(typed.AheadBecause))
+            return Refusals.NotNow($"Ahead of its turn: “{ahead.Action}” is still open.", "Do that step first, or say why this one goes ahead; the reason is kept.");
+        if (PlainText.Problem("aheadBecause", typed.AheadBecause ?? "", PlainText.LongestNote, lines: true) is { } unfit)
+            return Refusals.Invalid(unfit);
+        if (StepMarks.Put(db, state, new(stepId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote) { AheadBecause = ahead is null ? null : typed.AheadBecause!.Trim() }, clock.GetUtcNow()) is { } refused)
             return refused;
         if (step?.Codecs.Count > 0 && state.Plan is { } plan)
             state.Row.Rig = plan with { Routes = [.. plan.Routes.Select(r => r.ListenerId == step.ListenerId ? r with { ReadBack = typed.Outcome == StepOutcome.Open ? null : typed.Codec } : r)] };

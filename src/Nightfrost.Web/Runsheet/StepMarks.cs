@@ -15,7 +15,11 @@ namespace Nightfrost.Web.Runsheet;
 /// <param name="Was">What it stood at when it was read.</param>
 /// <param name="Note">What was seen or written down.</param>
 /// <param name="WasNote">The note that was read; null when that was not said.</param>
-internal sealed record StepMark(string Id, Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, string? WasNote);
+internal sealed record StepMark(string Id, Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, string? WasNote)
+{
+    /// <summary>Why it was done ahead of its turn; null where it was not.</summary>
+    public string? AheadBecause { get; init; }
+}
 
 /// <summary>Marks steps and things to prepare, the same way for both.</summary>
 internal static class StepMarks
@@ -39,6 +43,7 @@ internal static class StepMarks
 
         row.Outcome = mark.Outcome;
         row.Note = mark.Note;
+        row.AheadBecause = mark.Outcome == StepOutcome.AsExpected ? mark.AheadBecause ?? row.AheadBecause : "";
         row.At = state.Row.ChangedAt = now;
         return null;
     }

@@ -3880,6 +3880,11 @@ export interface components {
             handedOver: boolean;
             /** @description What it stood at when it was read. */
             was: boolean;
+            /**
+             * @description True where steps that must not be passed over are known to be open.
+             * @default false
+             */
+            inPart: boolean;
         };
         /** @description What stays with the client: short sentences that read at about age 11. */
         HandoverSheet: {
@@ -3896,6 +3901,8 @@ export interface components {
              * @description Steps of the run sheet still open.
              */
             openSteps: number;
+            /** @description Of these, what must not be passed over. */
+            openMandatory: string[];
             /** @description Who hears alarms was asked and ticked. */
             alarmsAnswered: boolean;
             /**
@@ -4823,6 +4830,8 @@ export interface components {
             name: string;
             /** @description In step in a word. */
             step: components["schemas"]["InStepWord"];
+            /** @description True when that of the worst listener was measured, not forecast. */
+            inStepMeasured: boolean;
             /**
              * Format: int32
              * @description Preferences met, and asked for in all; a lead that is no trouble is not counted.
@@ -5231,12 +5240,18 @@ export interface components {
             codec: null | components["schemas"]["Codec"];
             /** @description The note that was read; left out by writes that were kept on a device before notes were named. */
             wasNote?: null | string;
+            /** @description Why it is done although one before it is open; left out for a step in its turn. */
+            aheadBecause?: null | string;
         };
         /** @description A step with how it went. */
         StepState: {
             step: components["schemas"]["Step"];
             outcome: components["schemas"]["StepOutcome"];
             note: string;
+            /** @description Why it was done ahead of its turn; blank where it was not. */
+            aheadBecause: string;
+            /** @description The open step that comes before it; null when it is this one's turn. */
+            beforeId: null | string;
         };
         /** @description What is left of one sort of link at the end of a strip. */
         StripEnd: {

@@ -30,7 +30,7 @@ export function HandoverPage() {
         <Trouble error={handover.error} onRetry={() => void handover.refetch()} />
       </Page>
     )
-  const { sheet, openSteps, alarmsAnswered, handedOverAt } = handover.data
+  const { sheet, openSteps, openMandatory, alarmsAnswered, handedOverAt } = handover.data
   if (!sheet)
     return (
       <Page headline="No rig chosen yet">
@@ -42,7 +42,12 @@ export function HandoverPage() {
   const mark = async (handedOver: boolean) => {
     setError(null)
     try {
-      await told(api.PUT('/api/cases/{caseId}/handover', { params: { path }, body: { handedOver, was: handedOverAt !== null } }))
+      await told(
+        api.PUT('/api/cases/{caseId}/handover', {
+          params: { path },
+          body: { handedOver, was: handedOverAt !== null, inPart: openMandatory.length > 0 },
+        }),
+      )
       await refreshCase(queries, detail.id)
     } catch (refused) {
       setError(refused)
@@ -65,7 +70,7 @@ export function HandoverPage() {
       <Page
         headline={
           handedOverAt
-            ? `Handed over ${clock(new Date(handedOverAt))}`
+            ? `Handed over ${openMandatory.length > 0 ? 'in part ' : ''}${clock(new Date(handedOverAt))}`
             : openSteps === 0
               ? 'Ready to hand over'
               : `The sheet is ready; ${count(openSteps, 'step is', 'steps are')} still open`
@@ -83,16 +88,32 @@ export function HandoverPage() {
               <Button onClick={() => void mark(false)}>Open again</Button>
             ) : (
               <Button variant="contained" color="primary" onClick={() => void mark(true)}>
-                Handed over
+                {openMandatory.length > 0 ? 'Hand over in part' : 'Handed over'}
               </Button>
             )}
           </Box>
         }
       >
         {error !== null && <Trouble error={error} />}
+        {openMandatory.length > 0 && <LeftOpen steps={openMandatory} />}
         <Sheet sheet={sheet} site={detail.site} />
       </Page>
     </>
+  )
+}
+
+/** What must not be passed over and is not done: until it is, a case is handed over in part only. */
+function LeftOpen({ steps }: { steps: readonly string[] }) {
+  return (
+    <Box role="status" sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, mt: 4 }}>
+      <Typography sx={{ fontWeight: 650 }}>Not to be passed over, and still open</Typography>
+      <Box component="ul" sx={{ m: 0, pl: 5 }}>
+        {steps.map((step) => (
+          <li key={step}>{step}</li>
+        ))}
+      </Box>
+      <Link to="../connect">Go to Connect</Link>
+    </Box>
   )
 }
 

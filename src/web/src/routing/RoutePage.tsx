@@ -101,7 +101,7 @@ export function RoutePage() {
     <Page
       headline={shown.headline}
       beside={picked === 0 ? `${shown.name}${shown.proven ? ', the best, proven' : ', the best found'}` : shown.name}
-      figures={<Figures rig={shown} measured={chosen ? (detail.rig?.measured ?? []) : []} />}
+      figures={<Figures rig={shown} />}
       action={
         chosen ? (
           <Typography sx={{ fontWeight: 650, py: 2.5 }}>
@@ -206,23 +206,14 @@ const sameWays = (a: Rig, b: Rig) =>
 
 const stepWords: Record<Schema['InStepWord'], string> = { inStep: 'in step', doubtful: 'doubtful:', outOfStep: 'out of step:' }
 
-function Figures({ rig, measured }: { rig: Rig; measured: readonly Schema['MeasuredRow'][] }) {
-  // Only where a measurement is worse than what was forecast; the board shows the others.
-  const worst = measured.filter((m) => m.inStep < rig.inStep).sort((a, b) => a.inStep - b.inStep)[0]
+function Figures({ rig }: { rig: Rig }) {
   return (
     <>
       <Figure value={`${rig.served} of ${rig.listeners}`} after={rig.listeners === 1 ? 'listener served' : 'listeners served'} />
       {rig.needsAsked > 0 && <Figure value={`${rig.needsMet} of ${rig.needsAsked}`} after="needs met" />}
       {rig.preferencesAsked > 0 && <Figure value={`${rig.preferencesMet} of ${rig.preferencesAsked}`} after="preferences met" />}
-      {worst && (
-        <Figure
-          before="measured in step"
-          value={percent(worst.inStep)}
-          after={`(${rig.rows.find((r) => r.listenerId === worst.listenerId)?.name ?? ''})`}
-        />
-      )}
       <Figure
-        before={worst ? 'forecast' : stepWords[rig.step]}
+        before={`${rig.inStepMeasured ? 'measured ' : ''}${stepWords[rig.step]}`}
         value={percent(rig.inStep)}
         after={rig.listeners > 1 ? `at worst (${rig.worstListener})` : ''}
       />

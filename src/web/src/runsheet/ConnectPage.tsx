@@ -21,7 +21,7 @@ const phaseWords: Record<Schema['Phase'], string> = {
   leave: 'Leaving it safe',
 }
 
-const emptyDraft: Draft = { ticks: [], note: null, codec: null, failing: false }
+const emptyDraft: Draft = { ticks: [], note: null, codec: null, failing: false, ahead: null }
 
 /** Stage 4: one ordered step after the other, each with place, action, and what to see or hear. */
 export function ConnectPage() {
@@ -34,11 +34,18 @@ export function ConnectPage() {
     ? Math.max(0, at === null ? (openIndex < 0 ? steps.length - 1 : openIndex) : steps.findIndex((s) => s.step.id === at))
     : 0
   const current = steps?.[index]
+  // Once said, a reason for going ahead is proposed again: it mostly holds for the next step too.
+  const [lastAhead, setLastAhead] = useState('')
   const draft = (current && drafts[current.step.id]) ?? emptyDraft
+  const ahead = (draft.ahead ?? lastAhead).trim()
   const missing = current ? (current.step.ticks ?? []).filter((t) => !draft.ticks.includes(t)).length : 0
   const first = (current?.step.needs ?? []).map((id) => steps?.find((s) => s.step.id === id)).find((s) => s && s.outcome !== 'asExpected')
+  const before = current?.outcome === 'asExpected' ? undefined : steps?.find((s) => s.step.id === current?.beforeId && s.outcome === 'open')
   const ready =
-    !!current && !first && (current.outcome === 'asExpected' || (missing === 0 && (!current.step.codecs?.length || draft.codec !== null)))
+    !!current &&
+    !first &&
+    (!before || ahead !== '') &&
+    (current.outcome === 'asExpected' || (missing === 0 && (!current.step.codecs?.length || draft.codec !== null)))
   const rigId = sheet.data?.rigId
 
   const tell = useCallback(
@@ -51,16 +58,18 @@ export function ConnectPage() {
         note: (draft.note ?? current.note).slice(0, 1000),
         wasNote: current.note,
         codec: draft.codec,
+        aheadBecause: before && outcome === 'asExpected' ? ahead : null,
       })
       if (!done) return
       setDrafts((all) => ({ ...all, [current.step.id]: { ...draft, failing: false } }))
+      if (before && outcome === 'asExpected') setLastAhead(ahead)
       if (outcome === 'asExpected') {
         const next = steps.slice(index + 1).find((s) => s.outcome === 'open') ?? steps[index + 1]
         if (next) setAt(next.step.id)
         window.scrollTo({ top: 0 })
       } else setAt(current.step.id)
     },
-    [current, rigId, steps, draft, index, report],
+    [current, rigId, steps, draft, index, report, before, ahead],
   )
   const byKey = useCallback(() => {
     if (ready) void tell('asExpected')
@@ -131,9 +140,10 @@ export function ConnectPage() {
         <StepCard
           key={current.step.id}
           state={current}
-          draft={draft}
+          draft={{ ...draft, ahead: draft.ahead ?? lastAhead }}
           ready={ready}
           first={first && { words: first.step.action, onGo: () => setAt(first.step.id) }}
+          before={before && { words: before.step.action, onGo: () => setAt(before.step.id) }}
           onDraft={(next) => setDrafts((all) => ({ ...all, [current.step.id]: next }))}
           onTell={(outcome) => void tell(outcome)}
           onBack={index > 0 ? () => setAt(steps[index - 1]?.step.id ?? null) : undefined}
@@ -225,6 +235,7 @@ function StepList({
                       – not as expected
                     </Box>
                   )}
+                  {s.aheadBecause && ' – ahead of its turn'}
                   {s.waits && ' – waiting'}
                 </Typography>
               </ButtonBase>

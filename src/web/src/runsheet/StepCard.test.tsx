@@ -15,12 +15,21 @@ const step: Schema['Step'] = {
   caution: 'Lay the lead clear of where people walk.',
   ticks: ['Cap off at the set’s end', 'Cap off at the box’s end'],
 }
-const fresh: Draft = { ticks: [], note: null, codec: null, failing: false }
+const fresh: Draft = { ticks: [], note: null, codec: null, failing: false, ahead: null }
 
-const show = (draft: Draft, state: Partial<Schema['StepState']> = {}, ready = false) => {
+const show = (draft: Draft, state: Partial<Schema['StepState']> = {}, ready = false, before?: { words: string; onGo: () => void }) => {
   const onDraft = vi.fn()
   const onTell = vi.fn()
-  render(<StepCard state={{ step, outcome: 'open', note: '', ...state }} draft={draft} ready={ready} onDraft={onDraft} onTell={onTell} />)
+  render(
+    <StepCard
+      state={{ step, outcome: 'open', note: '', aheadBecause: '', beforeId: null, ...state }}
+      draft={draft}
+      ready={ready}
+      before={before}
+      onDraft={onDraft}
+      onTell={onTell}
+    />,
+  )
   return { onDraft, onTell }
 }
 
@@ -55,6 +64,16 @@ describe('one step', () => {
     expect(screen.getByLabelText('What happened instead')).toHaveProperty('value', 'no click')
     fireEvent.click(screen.getByRole('button', { name: 'Keep the note' }))
     expect(onTell).toHaveBeenCalledWith('notAsExpected')
+  })
+
+  it('asks why it goes ahead of one that is still open, and keeps the reason in sight', () => {
+    const { onDraft } = show({ ...fresh, ticks: step.ticks ?? [] }, {}, false, { words: 'Ask what warns each listener', onGo: vi.fn() })
+    expect(screen.getByText(/Still open before it: Ask what warns each listener/)).toBeTruthy()
+    fireEvent.change(screen.getByLabelText('Why this one goes ahead'), { target: { value: 'nobody at home yet' } })
+    expect(onDraft).toHaveBeenCalledWith({ ...fresh, ticks: step.ticks, ahead: 'nobody at home yet' })
+    cleanup()
+    show(fresh, { outcome: 'asExpected', aheadBecause: 'nobody at home yet' }, true)
+    expect(screen.getByText('Ahead of its turn: nobody at home yet')).toBeTruthy()
   })
 
   it('can be taken back when it is done', () => {

@@ -9,6 +9,8 @@ export interface Draft {
   note: string | null
   codec: Schema['Codec'] | null
   failing: boolean
+  /** Why it is done although one before it is open. */
+  ahead: string | null
 }
 
 interface Props {
@@ -17,6 +19,8 @@ interface Props {
   ready: boolean
   /** A step that must have gone well before this one. */
   first?: { words: string; onGo: () => void }
+  /** A step before this one that is still open, so that going ahead needs a reason. */
+  before?: { words: string; onGo: () => void }
   onDraft: (draft: Draft) => void
   onTell: (outcome: Schema['StepOutcome']) => void
   onBack?: () => void
@@ -24,7 +28,7 @@ interface Props {
 }
 
 /** One step; on a phone it fills the screen, with its actions under the thumb. */
-export function StepCard({ state, draft, ready, first, onDraft, onTell, onBack, onOn }: Props) {
+export function StepCard({ state, draft, ready, first, before, onDraft, onTell, onBack, onOn }: Props) {
   const { step } = state
   const { ticks = [], codecs = [], holdSeconds = 0 } = step
   const note = draft.note ?? state.note
@@ -120,7 +124,7 @@ export function StepCard({ state, draft, ready, first, onDraft, onTell, onBack, 
         />
       )}
       <Box sx={{ flex: 1, minHeight: 24 }} />
-      <Actions state={state} draft={draft} ready={ready} first={first} onDraft={onDraft} onTell={onTell} />
+      <Actions state={state} draft={draft} ready={ready} first={first} before={before} onDraft={onDraft} onTell={onTell} />
       <Box sx={{ display: 'flex', justifyContent: 'space-between', mt: 2 }}>
         <Button variant="text" disabled={!onBack} onClick={onBack}>
           Step before
@@ -140,15 +144,21 @@ function Actions({
   draft,
   ready,
   first,
+  before,
   onDraft,
   onTell,
-}: Pick<Props, 'state' | 'draft' | 'ready' | 'first' | 'onDraft' | 'onTell'>) {
+}: Pick<Props, 'state' | 'draft' | 'ready' | 'first' | 'before' | 'onDraft' | 'onTell'>) {
   const tall = { minHeight: 56, flex: 1 }
   if (state.outcome === 'asExpected')
     return (
       <Box sx={{ display: 'flex', gap: 3, alignItems: 'center' }}>
         <Typography sx={{ flex: 1, fontWeight: 650 }}>
           <span aria-hidden>✓ </span>Done as expected
+          {state.aheadBecause && (
+            <Typography component="span" variant="body2" color="textSecondary" sx={{ display: 'block' }}>
+              Ahead of its turn: {state.aheadBecause}
+            </Typography>
+          )}
         </Typography>
         <Button onClick={() => onTell('open')}>Take back</Button>
       </Box>
@@ -174,7 +184,24 @@ function Actions({
           </Button>
         </Typography>
       )}
-      {!ready && !first && (
+      {before && !first && (
+        <Box sx={{ borderLeft: 4, borderColor: 'warning.main', pl: 4, mb: 2 }}>
+          <Typography>
+            Still open before it: {before.words}.{' '}
+            <Button variant="text" onClick={before.onGo}>
+              Go there
+            </Button>
+          </Typography>
+          <TextField
+            label="Why this one goes ahead"
+            value={draft.ahead ?? ''}
+            onChange={(e) => onDraft({ ...draft, ahead: e.target.value })}
+            slotProps={{ htmlInput: { maxLength: 1000 } }}
+            sx={{ mt: 2, mb: 1, width: '100%' }}
+          />
+        </Box>
+      )}
+      {!ready && !first && !before && (
         <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
           {state.step.codecs?.length ? 'Choose the codec that is shown.' : 'Tick each line first.'}
         </Typography>
