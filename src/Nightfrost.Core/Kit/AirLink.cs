@@ -105,6 +105,14 @@ public sealed record AirLink
     /// <summary>Delay stated or measured for this device; null takes the typical one.</summary>
     public OwnDelay? Delay { get; init; }
 
+    /// <summary>A source's own radio that is known to refuse headphones of other makers.</summary>
+    [JsonIgnore]
+    public bool RefusesHeadphones { get; init; }
+
+    /// <summary>A source's own radio that is known to refuse speakers of other makers.</summary>
+    [JsonIgnore]
+    public bool RefusesSpeakers { get; init; }
+
     /// <summary>Carrier for path loss, MHz: the middle of its own band, or the technology's.</summary>
     [JsonIgnore]
     public double FrequencyMHz => BandLowMHz > 0 ? (BandLowMHz + BandHighMHz) / 2 : LinkTechnologies.Of(Technology).FrequencyMHz;

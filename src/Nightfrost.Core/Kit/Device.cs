@@ -119,8 +119,11 @@ public sealed record Device
     /// <summary>Ids of devices and leads in its box.</summary>
     public IReadOnlyList<string> Includes { get; init; } = [];
 
-    /// <summary>Leads: length, m.</summary>
+    /// <summary>Leads: length, m. Anything else: length of its own lead, which ends in a plug; 0 for sockets alone.</summary>
     public double LengthM { get; init; }
+
+    /// <summary>Leads: the second end is a socket, so that it lengthens a lead that ends in a plug. Any other lead has a plug at both ends.</summary>
+    public bool IsExtension { get; init; }
 
     /// <summary>Splitters: number of equal outputs; 0 for anything else.</summary>
     public int SplitsInto { get; init; }

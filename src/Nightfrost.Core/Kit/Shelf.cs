@@ -7,6 +7,7 @@ public sealed class Shelf
 {
     private readonly FrozenDictionary<string, Device> _byId;
     private readonly FrozenDictionary<(Connector, Connector), Device[]> _leads;
+    private readonly FrozenDictionary<(Connector, Connector), Device[]> _extensions;
     private readonly FrozenDictionary<DeviceRole, Device[]> _byRole;
 
     /// <param name="devices">Devices with unique ids.</param>
@@ -18,10 +19,8 @@ public sealed class Shelf
         Currency = currency;
         _byId = Devices.ToDictionary(d => d.Id).ToFrozenDictionary();
         _byRole = Devices.Where(d => d.RetiredOn is null).GroupBy(d => d.Role).ToFrozenDictionary(group => group.Key, group => group.ToArray());
-        _leads = OfRole(DeviceRole.Lead)
-            .Where(lead => lead.Ports.Count == 2)
-            .GroupBy(lead => Ends(lead.Ports[0].Connector, lead.Ports[1].Connector))
-            .ToFrozenDictionary(group => group.Key, group => group.OrderBy(lead => lead.Price).ThenBy(lead => lead.Id, StringComparer.Ordinal).ToArray());
+        _leads = LeadsBy(lead => !lead.IsExtension, (one, other) => Ends(one, other));
+        _extensions = LeadsBy(lead => lead.IsExtension, (plug, socket) => (plug, socket));
         CheapestSupply = OfRole(DeviceRole.Supply).MinBy(supply => supply.Price);
     }
 
@@ -48,9 +47,23 @@ public sealed class Shelf
     public Device? Lead(Connector from, Connector to, double atLeastM = 0) =>
         _leads.TryGetValue(Ends(from, to), out var leads) ? Array.Find(leads, lead => lead.LengthM >= atLeastM) : null;
 
-    /// <summary>True when a lead has these two ends.</summary>
-    public static bool LeadFits(Device lead, Connector from, Connector to) =>
-        lead.Role == DeviceRole.Lead && lead.Ports.Count == 2 && Ends(lead.Ports[0].Connector, lead.Ports[1].Connector) == Ends(from, to);
+    /// <summary>The cheapest lead that goes between a socket and a plug, that is long enough; null when none fits.</summary>
+    /// <param name="socket">Where its plug goes.</param>
+    /// <param name="plug">What goes into its socket.</param>
+    /// <param name="atLeastM">Length needed, m.</param>
+    public Device? Extension(Connector socket, Connector plug, double atLeastM = 0) =>
+        _extensions.TryGetValue((socket, plug), out var leads) ? Array.Find(leads, lead => lead.LengthM >= atLeastM) : null;
+
+    /// <summary>True when a lead can take the place of another one, its length aside.</summary>
+    public static bool CanStandFor(Device lead, Device other) =>
+        lead.Role == DeviceRole.Lead && lead.Ports.Count == 2 && lead.IsExtension == other.IsExtension
+        && (lead.IsExtension ? (lead.Ports[0].Connector, lead.Ports[1].Connector) == (other.Ports[0].Connector, other.Ports[1].Connector)
+            : Ends(lead.Ports[0].Connector, lead.Ports[1].Connector) == Ends(other.Ports[0].Connector, other.Ports[1].Connector));
+
+    private FrozenDictionary<(Connector, Connector), Device[]> LeadsBy(Func<Device, bool> which, Func<Connector, Connector, (Connector, Connector)> ends) => OfRole(DeviceRole.Lead)
+        .Where(lead => lead.Ports.Count == 2 && which(lead))
+        .GroupBy(lead => ends(lead.Ports[0].Connector, lead.Ports[1].Connector))
+        .ToFrozenDictionary(group => group.Key, group => group.OrderBy(lead => lead.Price).ThenBy(lead => lead.Id, StringComparer.Ordinal).ToArray());
 
     private static (Connector, Connector) Ends(Connector a, Connector b) => a <= b ? (a, b) : (b, a);
 }

@@ -9,7 +9,11 @@ namespace Nightfrost.Core.Power;
 /// <param name="NeedsSupply">True when a mains supply must be found or bought.</param>
 /// <param name="SleepsWithSet">True when the box goes off with the set.</param>
 /// <param name="Words">The choice in a sentence.</param>
-public sealed record PowerChoice(string DeviceId, string? UsbSocketId, bool NeedsSupply, bool SleepsWithSet, string Words);
+public sealed record PowerChoice(string DeviceId, string? UsbSocketId, bool NeedsSupply, bool SleepsWithSet, string Words)
+{
+    /// <summary>True for a box that stands beside a speaker and needs its outlet there.</summary>
+    public bool AtSpeaker { get; init; }
+}
 
 /// <summary>Feeds each box from a USB socket of the set where its current allows, else from the mains.</summary>
 public static class BoxPower
@@ -35,6 +39,12 @@ public static class BoxPower
     /// <summary>A box that takes its power from the USB socket its sound comes from.</summary>
     public static PowerChoice ByTap(Routing.Feed feed) =>
         new(feed.Transmitter!.Id, feed.Socket.Id, false, feed.Socket.OffInStandby == Known.Yes, "From the USB socket its sound comes from.");
+
+    /// <summary>A receiver box in front of a speaker: it stands there, away from the set's USB.</summary>
+    public static PowerChoice AtSpeaker(Device box) => Choose(TelevisionSet.Unseen, box, null) with { AtSpeaker = true };
+
+    /// <summary>True for a box beside a speaker that needs a supply of the shelf.</summary>
+    public static bool NeedsSupplyAtSpeaker(Device box) => box.Power.UsbDrawMa > 0 && !HasOther(box);
 
     /// <summary>
     /// Power for every box of a rig. One USB socket feeds one box. Boxes that have nothing else come first, the smallest draw before larger ones,

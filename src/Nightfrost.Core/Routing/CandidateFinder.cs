@@ -145,6 +145,8 @@ internal sealed class CandidateFinder
                 var joining = _chains.Of(socket, one.Ear.Receiver, one.Ear.Listener.SeatDistanceM + FeedFinder.LeadSlackM);
                 foreach (var (outlet, joints, rule) in joining.Refused)
                     _log?.Refuse(rule, new Route(_site, new Feed(socket, outlet.Adapters, null, joints), one.Ear, null, null, false), subject);
+                if (joining.IsEmpty && _log is not null && one.Refused is null && new Route(_site, new Feed(socket, [], null, []), one.Ear, null, null, false) is var bare && one.Ear.Relay is null && Rules.RefusingChain(bare) is { } misfit)
+                    _log.Refuse(misfit, bare, subject);
                 if (joining.Working == 0)
                     continue;
                 var route = new Route(_site, joining.Chains[0].To(null), one.Ear, null, null, false);

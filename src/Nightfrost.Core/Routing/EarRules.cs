@@ -22,6 +22,10 @@ internal static class EarRules
             r => !r.AtEar.IsOwn && !r.AtEar.Listener.OpenToAnother, r => Say(("who", Who(r)))),
         Refuses(Rules.SameLink, RuleSees.Link, "{box} and {receiver} share no link.", "Take two ends that speak the same technology.",
             r => r.Sends is not null && r.Takes is null, r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name))),
+        Refuses("other-makers-headphones", RuleSees.Everything, "{box} refuses headphones of other makers, and {receiver} is one.", "Use a transmitter on a socket instead.",
+            r => r.Sends is { RefusesHeadphones: true } && !IsSpeaker(r.AtEar.Receiver), r => Say(("box", Box(r)), ("receiver", r.AtEar.Receiver.Name))),
+        Refuses("other-makers-speakers", RuleSees.Everything, "{box} refuses speakers of other makers, and {receiver} is one.", "Use a transmitter on a socket instead, or headphones.",
+            r => r.Sends is { RefusesSpeakers: true } && IsSpeaker(r.AtEar.Receiver), r => Say(("box", Box(r)), ("receiver", r.AtEar.Receiver.Name))),
         Refuses("platform-family", RuleSees.Link, "{box} reaches speakers of its own make ({sends}); {receiver} is {takes}.", "Read the platform's make and enter it on Look, or take another socket.",
             r => r.Sends is { Technology: LinkTechnology.PlatformSpeakers } s && r.Takes is { } t && !FamilyFits(s, t), r => Say(("box", Box(r)), ("receiver", r.AtEar.Takes.Name), ("sends", FamilyWords(r.Sends!)), ("takes", FamilyWords(r.Takes!)))),
         Refuses("aid-family", RuleSees.Link, "{box} is for {sends}; {receiver} is {takes}.", "Order only the streamer or relay of the aids' own family and generation, confirmed by the clinic.",
@@ -107,6 +111,8 @@ internal static class EarRules
         ImplantKind.Shunt => "a shunt",
         _ => "an implant",
     } + (listener.ImplantSide switch { BodySide.Left => " on the left", BodySide.Right => " on the right", _ => "" });
+
+    public static bool IsSpeaker(Device receiver) => receiver.Role == DeviceRole.RoomSpeaker || receiver.Form is WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker;
 
     private static int OnSameBox(Route r) => r.Beside.Count(o => o.Feed.Key == r.Feed.Key);
 

@@ -24,13 +24,15 @@ public sealed class FeedFinder
 
     private readonly Shelf _shelf;
     private readonly Device[] _adapters;
+    private readonly bool _asItWas;
     private readonly Dictionary<string, Outlet[]> _outlets = [];
 
     /// <param name="shelf">Devices and leads.</param>
     /// <param name="adapters">Adapters that may stand in a chain; null for all of the shelf.</param>
-    public FeedFinder(Shelf shelf, IEnumerable<Device>? adapters = null)
+    /// <param name="asItWas">For what was planned before leads had a socket end: any lead lengthens another one where no extension does.</param>
+    public FeedFinder(Shelf shelf, IEnumerable<Device>? adapters = null, bool asItWas = false)
     {
-        _shelf = shelf;
+        (_shelf, _asItWas) = (shelf, asItWas);
         _adapters = [.. adapters ?? shelf.OfRole(DeviceRole.Adapter)];
     }
 
@@ -106,7 +108,7 @@ public sealed class FeedFinder
         }
     }
 
-    // An input of a device with a lead of its own needs no other while that lead fits and reaches.
+    // An input of a device with a lead of its own needs no other while that lead fits and reaches; what lengthens it takes its plug.
     private Joint? Join(Connector from, IReadOnlyList<Signal> given, AudioPort input, double reachM, double ownLeadM)
     {
         if (!Meets(given, input.Signals))
@@ -115,7 +117,8 @@ public sealed class FeedFinder
         if (ownLeadM > 0 && from == input.Connector && reachM <= ownLeadM)
             return new(from, input.Connector, null, digital);
         var needsM = Math.Max(0, reachM - ownLeadM);
-        return _shelf.Lead(from, input.Connector, needsM) is { } lead ? new(from, input.Connector, lead, digital, needsM) : null;
+        var found = ownLeadM > 0 ? _shelf.Extension(from, input.Connector, needsM) : null;
+        return (found ?? (ownLeadM <= 0 || _asItWas ? _shelf.Lead(from, input.Connector, needsM) : null)) is { } lead ? new(from, input.Connector, lead, digital, needsM) : null;
     }
 
     private static bool Meets(IReadOnlyList<Signal> given, IReadOnlyList<Signal> taken)

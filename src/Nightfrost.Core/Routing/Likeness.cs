@@ -78,7 +78,7 @@ internal static class Likeness
     private static IReadOnlyList<int> Sorted(IReadOnlyList<int> values) => values.Count < 2 ? values : [.. values.Order()];
 
     private static KeyText Add(KeyText text, AirLink link) =>
-        text.Add((int)link.Technology).Add(link.Transmits, link.ThreeMegabit).Add(link.ListenersAtOnce).Add(link.Family.ToUpperInvariant()).Add(link.TransmitDbm).Add(link.SensitivityDbm).Add(link.OnAxisRangeM).Add(link.HalfPowerDeg)
+        text.Add((int)link.Technology).Add(link.Transmits, link.ThreeMegabit, link.RefusesHeadphones, link.RefusesSpeakers).Add(link.ListenersAtOnce).Add(link.Family.ToUpperInvariant()).Add(link.TransmitDbm).Add(link.SensitivityDbm).Add(link.OnAxisRangeM).Add(link.HalfPowerDeg)
             .Add(link.BandLowMHz).Add(link.BandHighMHz).Add(link.Channels ?? -1).Add(link.Delay).Add(link.Lc3RatesKHz).Add(link.Generations).Add(link.Codecs).Add(link.CodecsWithSeveral);
 
     private static string KeyOf(KeyText text, Device d)

@@ -209,7 +209,7 @@ internal static class PartNeeds
     }
 
     /// <summary>True when a lead at hand has the ends needed and is long enough.</summary>
-    public static bool Serves(Device held, PartNeed need) => Shelf.LeadFits(held, need.Device.Ports[0].Connector, need.Device.Ports[1].Connector) && held.LengthM >= need.NeedsM;
+    public static bool Serves(Device held, PartNeed need) => Shelf.CanStandFor(held, need.Device) && held.LengthM >= need.NeedsM;
 
     private static int CoveredBy(Shelf shelf, PartNeed need, Device box)
     {

@@ -58,7 +58,7 @@ internal sealed class PieceCounter
         return true;
     }
 
-    /// <summary>What an ear needs, in the order receiver, relay, lead; without the receiver where that is one's own, and with one piece of it where it is not.</summary>
+    /// <summary>What an ear needs, in the order receiver, relay, lead, supply; without the receiver where that is one's own, and with one piece of it where it is not.</summary>
     public (Use[] Own, Use[] Bought) OfEar(Ear ear)
     {
         var uses = new List<Use>(3) { Of(new PartNeed(ear.Receiver, 1, 0, 0)) };
@@ -66,6 +66,8 @@ internal sealed class PieceCounter
             uses.Add(Of(new PartNeed(relay, 1, 0, 0)));
         if (PartNeeds.LeadBehindRelay(_site.Shelf, ear) is { Included: 0 } lead)
             uses.Add(Of(lead));
+        if (ear is { RelayJoint: not null, Relay: { } box } && BoxPower.NeedsSupplyAtSpeaker(box) && Supply >= 0)
+            uses.Add(new(Supply, 1));
         return (uses.Count == 1 ? [] : [.. uses.Skip(1)], [.. uses]);
     }
 

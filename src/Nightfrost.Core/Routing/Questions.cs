@@ -149,6 +149,8 @@ public static class Questions
                     [Put(socket with { ZonePasses = ZonePasses.AnalogueOnly }), Put(socket with { ZonePasses = ZonePasses.TwoChannelPcm }), Put(socket with { ZonePasses = ZonePasses.Everything })]);
             if (socket is { Kind: SocketKind.PlatformSpeakers } && string.IsNullOrWhiteSpace(socket.SpeakerFamily) && families.Count > 0)
                 yield return new($"{at}.speakerFamily", $"Which make of speakers does the {name}{owner} take?", [.. families.Take(MostAnswers).Select(family => Put(socket with { SpeakerFamily = family }))]);
+            if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersSpeakersJoin == Known.NotYet && site.Shelf.Devices.Any(d => EarRules.IsSpeaker(d) && d.Links.Any(l => l is { Technology: LinkTechnology.BluetoothClassic, Transmits: false })))
+                yield return new($"{at}.otherMakersSpeakersJoin", source is null ? "Does the set accept speakers of other makers?" : $"Does the {source.Name} accept speakers of other makers?", YesNo(k => Put(socket with { OtherMakersSpeakersJoin = k })));
             if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.NotYet)
                 yield return new($"{at}.otherMakersJoin", source is null ? "Does the set accept headphones of other makers?" : $"Does the {source.Name} accept headphones of other makers?", YesNo(k => Put(socket with { OtherMakersJoin = k })));
         }

@@ -74,7 +74,7 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     /// <summary>Keeps what refuses a way through the air.</summary>
     public void RefuseLink(LinkTechnology technology, Rule rule, Route route)
     {
-        if (_farthestLinks[(int)technology] is not { } before || rule.Order > before.Rule.Order)
+        if (_farthestLinks[(int)technology] is not { } before || Rank(rule) > Rank(before.Rule))
             _farthestLinks[(int)technology] = (rule, route);
     }
 
@@ -104,10 +104,10 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
 
     /// <summary>True when a refusal tells more than what is known of the way, the box or what takes it.</summary>
     public bool IsNews(Rule rule, LinkTechnology technology, Device? transmitter, Ear ear) =>
-        watchedId is not null || _farthestLinks[(int)technology] is not { } before || rule.Order > before.Rule.Order
+        watchedId is not null || _farthestLinks[(int)technology] is not { } before || Rank(rule) > Rank(before.Rule)
         || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Takes, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Listener, rule));
 
-    private bool IsNewsOf(Listener listener, Rule rule) => !_farthestOfListeners.TryGetValue(listener.Id, out var before) || rule.Order > before.Rule.Order;
+    private bool IsNewsOf(Listener listener, Rule rule) => !_farthestOfListeners.TryGetValue(listener.Id, out var before) || Rank(rule) > Rank(before.Rule);
 
     /// <summary>The rule nearest to the ear that a listener's ways met, and failing that the one that sockets met; null when there was none.</summary>
     public Finding? FarthestOf(Listener listener)
@@ -117,7 +117,10 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
         return RuledOut().FirstOrDefault(r => r.Subject.IsSocket)?.Finding;
     }
 
-    private bool IsNewsOf(Device device, Rule rule) => !_farthestOfDevices.TryGetValue(device, out var before) || rule.Order > before;
+    // That a listener keeps to what is worn says nothing of what others there are: any other reason is said before it.
+    private static int Rank(Rule rule) => rule.Id == Rules.OwnReceiver ? -1 : rule.Order;
+
+    private bool IsNewsOf(Device device, Rule rule) => !_farthestOfDevices.TryGetValue(device, out var before) || Rank(rule) > before;
 
     /// <summary>Keeps what refuses a route for its socket, its way through the air, its box and what takes it.</summary>
     public void Refuse(Rule rule, Route route, Subject socket)
@@ -161,7 +164,7 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     private void Refuse(Device device, Rule rule, Route route)
     {
         if (IsNewsOf(device, rule))
-            _farthestOfDevices[device] = rule.Order;
+            _farthestOfDevices[device] = Rank(rule);
         Refuse(OfDevice(device), rule, route);
     }
 
@@ -169,7 +172,8 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     {
         if (subject.Id == watchedId)
             _watched.TryAdd(rule.Order, (rule, route));
-        if (!_farthest.TryGetValue(subject, out var before) || rule.Order > before.Rule.Order)
+        // Of two reasons alike, the one that concerns what somebody wears.
+        if (!_farthest.TryGetValue(subject, out var before) || Rank(rule) > Rank(before.Rule) || (rule == before.Rule && route.Ear?.IsOwn == true && before.Route.Ear?.IsOwn != true))
             _farthest[subject] = (rule, route);
     }
 

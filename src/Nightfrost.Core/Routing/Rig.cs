@@ -15,8 +15,12 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     /// <summary>Each feed once, in order of first use.</summary>
     public IReadOnlyList<Feed> Feeds => _feeds ??= [.. Routes.Select(r => r.Feed).DistinctBy(f => f.Key)];
 
-    /// <summary>Where each transmitter and powered adapter gets its electricity.</summary>
-    public IReadOnlyList<PowerChoice> Power => _power ??= [.. Feeds.Where(f => f.FedByTap).Select(BoxPower.ByTap), .. BoxPower.For(Site.Look.Set, Boxes(f => !f.FedByTap))];
+    /// <summary>Where each transmitter, powered adapter and receiver box gets its electricity.</summary>
+    public IReadOnlyList<PowerChoice> Power => _power ??=
+    [
+        .. Feeds.Where(f => f.FedByTap).Select(BoxPower.ByTap), .. BoxPower.For(Site.Look.Set, Boxes(f => !f.FedByTap)),
+        .. Routes.Where(r => r.AtEar.RelayJoint is not null).Select(r => BoxPower.AtSpeaker(r.AtEar.Relay!)),
+    ];
 
     /// <summary>Transmitters and adapters, one entry for each piece; a shared splitter once.</summary>
     /// <param name="transmitterOf">Feeds whose transmitter counts; null for all.</param>

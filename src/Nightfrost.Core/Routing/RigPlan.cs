@@ -42,10 +42,11 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
     }
 
     /// <summary>The rig again, or null when the plan no longer fits together.</summary>
-    public Rig? Rebuild()
+    /// <param name="asItWas">True to show what was planned once; false where it must hold today.</param>
+    public Rig? Rebuild(bool asItWas = true)
     {
         var site = new Site(Look, new Shelf(Devices, Currency));
-        var finder = new FeedFinder(site.Shelf);
+        var finder = new FeedFinder(site.Shelf, asItWas: asItWas);
         var feeds = new Dictionary<string, (Feed Feed, AirLink? Sends)>();
         var routes = new List<Route>();
         foreach (var planned in Routes)
@@ -135,6 +136,8 @@ internal static class BuiltInRadio
             Codecs = [new Codec(CodecClass.Sbc, "")],
             ListenersAtOnce = socket.ListenersAtOnce,
             TransmitDbm = ClassTwoDbm,
+            RefusesHeadphones = socket.OtherMakersJoin == Known.No,
+            RefusesSpeakers = socket.OtherMakersSpeakersJoin == Known.No,
         },
     };
 }

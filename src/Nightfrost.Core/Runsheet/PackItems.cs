@@ -36,7 +36,7 @@ internal static class PackItems
     public static int OutletsNeeded(Rig rig)
     {
         var boxes = rig.Boxes().DistinctBy(b => b.Id).ToDictionary(b => b.Id);
-        return rig.Power.Count(p => p.UsbSocketId is null && (p.NeedsSupply || (boxes.GetValueOrDefault(p.DeviceId) is { } box && (box.Power.OwnSupply || box.Power.BatteryHours > 0))));
+        return rig.Power.Count(p => p is { UsbSocketId: null, AtSpeaker: false } && (p.NeedsSupply || (boxes.GetValueOrDefault(p.DeviceId) is { } box && (box.Power.OwnSupply || box.Power.BatteryHours > 0))));
     }
 
     private static string Outlets(int needed, int free) =>
@@ -56,6 +56,8 @@ internal static class PackItems
             yield return ("screwdriver", "a small screwdriver and a wire stripper", "For the loudspeaker terminals.", "Amplifier off and unplugged before its terminals are touched.");
         if (OutletsNeeded(rig) > rig.Site.Look.Set.MainsOutletsFree)
             yield return ("outlets", "an extension block with overload protection", Outlets(OutletsNeeded(rig), rig.Site.Look.Set.MainsOutletsFree), "One block, never one on another, none under a carpet. Fixed wiring is an electrician's.");
+        foreach (var route in rig.Routes.Where(r => r.AtEar is { RelayJoint: not null, Relay.Power: { } power } && (power.OwnSupply || power.UsbDrawMa > 0)).DistinctBy(r => r.AtEar.Receiver.Id))
+            yield return ($"outlet-{route.AtEar.Receiver.Id}", $"an extension lead for the outlet beside the {route.AtEar.Receiver.Name}", $"The {route.AtEar.Relay!.Name} needs an outlet there; nobody has entered whether one is free.", "Not across a path, not under a carpet.");
         if (rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Any(b => b.Power.UsbDrawMa > 0 || b.Power.BatteryHours > 0))
             yield return ("trial", "a power bank and a pocket player with a headphone socket", "When the rear of the gear is hard to reach: prove box and receiver beside it first, off the head.", "");
     }

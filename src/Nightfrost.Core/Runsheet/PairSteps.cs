@@ -129,7 +129,7 @@ internal static class PairSteps
             Caution = ear.Receiver.Form == WearForm.HearingAids ? "Only the link is set up here. The aids' own programming belongs to their hearing professional." : "",
             ListenerId = id,
         };
-        if (ear.Relay is { } relay)
+        if (ear is { Relay: { } relay, RelayJoint: null })
             yield return new Step
             {
                 Id = $"relay-{id}",

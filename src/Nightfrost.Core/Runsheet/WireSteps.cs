@@ -31,6 +31,61 @@ internal static class WireSteps
             foreach (var step in Switches(feed))
                 yield return step;
         }
+
+        foreach (var route in rig.Routes.Where(r => r.AtEar.RelayJoint is not null))
+        {
+            foreach (var step in AtSpeaker(route))
+                yield return step;
+        }
+    }
+
+    // A receiver box in front of a speaker stands there, with a lead, power and switches of its own.
+    private static IEnumerable<Step> AtSpeaker(Route route)
+    {
+        var (ear, box, id) = (route.AtEar, route.AtEar.Relay!, route.AtEar.Listener.Id);
+        yield return new Step
+        {
+            Id = $"speaker-lead-{id}",
+            Phase = Phase.Wire,
+            Place = $"At the {ear.Receiver.Name}",
+            Action = ear.RelayJoint!.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from the {box.Name} to the {ear.Receiver.Name}" : $"Plug its own lead in: from the {box.Name} to the {ear.Receiver.Name}",
+            Detail = $"The {box.Name} stands beside the {ear.Receiver.Name} and listens for the box at the set.",
+            Caution = "Turn the speaker down before a plug goes in.",
+            ListenerId = id,
+            OrderFree = true,
+        };
+        yield return new Step
+        {
+            Id = $"speaker-power-{id}",
+            Phase = Phase.Power,
+            Place = $"At the {ear.Receiver.Name}",
+            Action = BoxPower.NeedsSupplyAtSpeaker(box) ? $"Feed the {box.Name} from a mains supply" : box.Power.OwnSupply ? $"Plug in the {box.Name}'s own supply" : $"Switch the {box.Name} on",
+            Detail = BoxPower.AtSpeaker(box).Words,
+            Expect = box.PowerLight,
+            Caution = "Right voltage and plug for this box, nothing wet. No lead across a path.",
+            ListenerId = id,
+        };
+        if (box.TwoWaySwitch.Length > 0)
+            yield return new Step
+            {
+                Id = $"speaker-receive-{id}",
+                Phase = Phase.Power,
+                Place = $"At the {box.Name} beside the {ear.Receiver.Name}",
+                Action = $"Set it to receive: {box.TwoWaySwitch}",
+                Why = "Two boxes that both send never find each other.",
+                ListenerId = id,
+            };
+        if (ear.Receiver.InputSwitch.Length > 0)
+            yield return new Step
+            {
+                Id = $"speaker-input-{id}",
+                Phase = Phase.Power,
+                Place = $"At the {ear.Receiver.Name}",
+                Action = $"Choose the input the lead is in: {ear.Receiver.Ports.FirstOrDefault(p => !p.Output && p.Connector == ear.RelayJoint!.To)?.Label ?? "the one in use"}",
+                Detail = ear.Receiver.InputSwitch,
+                Why = "A wrong input sounds just like a broken wire.",
+                ListenerId = id,
+            };
     }
 
     private static IEnumerable<Step> Leads(Rig rig, Feed feed, HashSet<string> splitterDone)
@@ -78,7 +133,8 @@ internal static class WireSteps
             Id = $"lead-{feed.Key}-{index}",
             Phase = Phase.Wire,
             Place = Wording.Capital(from),
-            Action = joint.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from {from} to {to}" : $"Plug its own lead in: {from} to {to}",
+            Action = joint.Lead is { IsExtension: true } longer ? $"{Wording.Capital(longer.Name)}: into {from}, and the lead of {to} into it"
+                : joint.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from {from} to {to}" : $"Plug its own lead in: {from} to {to}",
             Detail = optical ? "One corner side is cut: turn the plug until it matches, push until it clicks. The glow is safe to see; do not stare into it."
                 : phono ? "White to white is left, red to red is right."
                 : headphone ? "Push the plug fully in." : "",

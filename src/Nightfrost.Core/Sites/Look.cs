@@ -160,6 +160,9 @@ public sealed record SourcePort
     /// <summary>Built-in Bluetooth: headphones of other makers may join.</summary>
     public Known OtherMakersJoin { get; init; }
 
+    /// <summary>Built-in Bluetooth: speakers of other makers may join.</summary>
+    public Known OtherMakersSpeakersJoin { get; init; }
+
     /// <summary>Links to a platform's own speakers: the make they must be of; blank while not known.</summary>
     public string SpeakerFamily { get; init; } = "";
 

@@ -72,13 +72,19 @@ public static class SocketReading
         if (socket.State == SocketState.Taken && facts.Connector is not null)
             sentences.Add(facts.Digital && facts.Connector is Connector.OpticalSquare ? "" : "Works once it is free.");
         if (SilencesSpeakers(socket))
-            sentences.Add(socket.Kind == SocketKind.Bluetooth ? "Usually silences the set while a headset is joined." : facts.IsRadio ? "Silences the set while they play." : "Silences the set while a plug is in.");
+            sentences.Add(socket.Kind == SocketKind.Bluetooth ? $"{Usually(socket)} the set while a headset is joined." : facts.IsRadio ? $"{Usually(socket)} the set while they play." : $"{Usually(socket)} the set while a plug is in.");
         if (socket.Pcm == Known.No)
             sentences.Add("Sends no PCM: most transmitters stay mute.");
         if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.No)
             sentences.Add("Refuses headphones of other makers.");
+        if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersSpeakersJoin == Known.No)
+            sentences.Add("Refuses speakers of other makers.");
+        if (socket.Glows == Known.No && socket.Kind is SocketKind.OpticalSquare or SocketKind.Optical35)
+            sentences.Add("Shows no light with the set on: switch its digital output on, then look again.");
         return new(socket.Id, SocketUse.Output, Taken(socket), string.Join(' ', sentences.Where(s => s.Length > 0)));
     }
+
+    private static string Usually(SourcePort socket) => socket.SilencesSpeakers == Known.Yes ? "Silences" : "Usually silences";
 
     private static string Taken(SourcePort socket) =>
         socket.State != SocketState.Taken ? "" : string.IsNullOrWhiteSpace(socket.TakenBy) ? "taken" : $"taken by {socket.TakenBy.Trim()}";

@@ -76,8 +76,8 @@ internal static class Exhaustive
         }
     }
 
-    private static readonly System.Collections.Concurrent.ConcurrentDictionary<(SocketKind, string, int), AirLink> Radios = [];
+    private static readonly System.Collections.Concurrent.ConcurrentDictionary<(SocketKind, string, int, Known, Known), AirLink> Radios = [];
 
     // One end a socket, so that two listeners on it are seen to share it.
-    private static AirLink Radio(SourcePort socket) => Radios.GetOrAdd((socket.Kind, socket.SpeakerFamily, socket.ListenersAtOnce), _ => BuiltInRadio.Of(socket));
+    private static AirLink Radio(SourcePort socket) => Radios.GetOrAdd((socket.Kind, socket.SpeakerFamily, socket.ListenersAtOnce, socket.OtherMakersJoin, socket.OtherMakersSpeakersJoin), _ => BuiltInRadio.Of(socket));
 }

@@ -172,7 +172,7 @@ public class RigViewTests
     {
         var look = Look([Optical()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "ear") with { OpenToAnother = false });
         var view = Best(look, Base("base", LinkTechnology.UhfDigital, "U", channels: 2), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), Splitter());
-        Assert.Contains("base and another base both send by UHF digital", view.Rows[0].Findings.Single(f => f.RuleId == "channel-shared").Sentence, StringComparison.Ordinal);
+        Assert.Contains("Base and another base both send by UHF digital", view.Rows[0].Findings.Single(f => f.RuleId == "channel-shared").Sentence, StringComparison.Ordinal);
     }
 
     private static Look TwoOwners => Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });

@@ -17,7 +17,10 @@ public class RuleExamples
     {
         ["output-to-input"] = new(Look([Pair("COMPONENT IN")], Listener()), [Plain, Ear], "no sound comes out"),
         ["direction-unread"] = new(Look([Pair("")], Listener()), [Plain, Ear], "has not been read"),
-        ["other-makers-join"] = new(Look([Bluetooth() with { OtherMakersJoin = Known.No }], Listener()), [Ear], "refuses headphones of other makers"),
+        ["other-makers-join"] = new(Look([Bluetooth() with { OtherMakersJoin = Known.No, OtherMakersSpeakersJoin = Known.No }], Listener()), [Ear], "refuses headphones and speakers of other makers"),
+        ["other-makers-headphones"] = new(Look([Bluetooth() with { OtherMakersJoin = Known.No }], Listener()), [Ear], "The set's own Bluetooth refuses headphones of other makers, and ear is one"),
+        ["other-makers-speakers"] = new(Look([Bluetooth() with { OtherMakersSpeakersJoin = Known.No }], Listener()), [Speaker("speaker") with { Links = Ear.Links }], "refuses speakers of other makers, and speaker is one"),
+        ["no-light"] = new(Look([Optical() with { Glows = Known.No }], Listener()), [Plain, Ear], "Optical shows no light with the set on"),
         ["usb-sound"] = new(Look([Usb()], Listener()), [Box("stub", input: Connector.UsbA), Ear], "not known to pass sound"),
         ["socket-taken"] = new(Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar" }], Listener()), [Plain, Ear], "taken by the bar"),
         ["connector-fit"] = new(Look([Optical()], Listener()), [Box("jack box", input: Connector.Jack35), Ear], "Nothing on the shelf joins"),

@@ -28,7 +28,9 @@ public class CorpusTests
         {
             Assert.Empty(LookCheck.Problems(look));
             var answer = Router.Rank(new Site(look, shelf));
-            Assert.NotEmpty(answer.Rigs);
+            // A shelf from before leads had a socket end may lack what lengthens one: then that is said.
+            if (answer.Rigs.Count == 0)
+                Assert.Contains(answer.RuledOut, r => r.Finding.Remedy.Contains("extension", StringComparison.Ordinal));
             Assert.NotEmpty(SightStrips.Of(look));
         }
     }

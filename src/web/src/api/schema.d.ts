@@ -3677,9 +3677,11 @@ export interface components {
             includes?: string[];
             /**
              * Format: double
-             * @description Leads: length, m.
+             * @description Leads: length, m. Anything else: length of its own lead, which ends in a plug; 0 for sockets alone.
              */
             lengthM?: number;
+            /** @description Leads: the second end is a socket, so that it lengthens a lead that ends in a plug. Any other lead has a plug at both ends. */
+            isExtension?: boolean;
             /**
              * Format: int32
              * @description Splitters: number of equal outputs; 0 for anything else.
@@ -4517,6 +4519,8 @@ export interface components {
             sleepsWithSet: boolean;
             /** @description The choice in a sentence. */
             words: string;
+            /** @description True for a box that stands beside a speaker and needs its outlet there. */
+            atSpeaker?: boolean;
         };
         /** @description How a device is fed with electricity. */
         PowerNeed: {
@@ -5149,6 +5153,8 @@ export interface components {
             zonePasses?: components["schemas"]["ZonePasses"];
             /** @description Built-in Bluetooth: headphones of other makers may join. */
             otherMakersJoin?: components["schemas"]["Known"];
+            /** @description Built-in Bluetooth: speakers of other makers may join. */
+            otherMakersSpeakersJoin?: components["schemas"]["Known"];
             /** @description Links to a platform's own speakers: the make they must be of; blank while not known. */
             speakerFamily?: string;
             /**

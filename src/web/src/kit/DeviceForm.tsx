@@ -106,18 +106,22 @@ export function DeviceForm(part: FormPart & { devices: readonly Schema['Device']
             ]}
             onChange={(evidence) => set({ evidence })}
           />
-          {role === 'lead' && (
+          {(role === 'lead' || draft.ports.length > 0) && (
             <NumberField
-              label="Length"
+              label={role === 'lead' ? 'Length' : 'Its own lead, 0 for sockets'}
               unit="m"
               value={draft.lengthM}
               problem={problemOf('lengthM')}
               onChange={(lengthM) => set({ lengthM })}
             />
           )}
+          {role === 'lead' && tick('The second end is a socket (extension)', 'isExtension')}
         </Box>
       </Part>
-      <Part title={role === 'lead' ? 'Its two plugs' : 'Sockets'} note={role === 'lead' ? undefined : 'Those that carry sound.'}>
+      <Part
+        title={role === 'lead' ? (draft.isExtension ? 'Its plug, then its socket' : 'Its two plugs') : 'Sockets'}
+        note={role === 'lead' ? undefined : 'Those that carry sound.'}
+      >
         <PortsForm {...part} />
         {powered && (
           <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, mt: 2 }}>

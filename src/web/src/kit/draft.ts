@@ -58,6 +58,7 @@ export const complete = (device: Device): Draft => ({
   stageIds: [],
   includes: [],
   lengthM: 0,
+  isExtension: false,
   splitsInto: 0,
   passesThrough: false,
   twoWaySwitch: '',

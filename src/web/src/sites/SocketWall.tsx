@@ -185,7 +185,8 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
   const radio = socket.kind === 'bluetooth'
   const digital = facts.signals.includes('spdifPcm')
   const known = (
-    field: 'silencesSpeakers' | 'followsPicture' | 'pcm' | 'glows' | 'usbSound' | 'offInStandby' | 'otherMakersJoin',
+    field:
+      'silencesSpeakers' | 'followsPicture' | 'pcm' | 'glows' | 'usbSound' | 'offInStandby' | 'otherMakersJoin' | 'otherMakersSpeakersJoin',
     label: string,
   ) => (
     <Choice
@@ -299,6 +300,7 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
       {power && known('usbSound', 'Passes sound too (the box’s USB lamp lights)')}
       {power && known('offInStandby', 'Goes off with the set')}
       {radio && known('otherMakersJoin', 'Other makers’ headphones may join')}
+      {radio && known('otherMakersSpeakersJoin', 'Other makers’ speakers may join')}
       {(radio || platform) && (
         <NumberField
           label="Listeners at once"

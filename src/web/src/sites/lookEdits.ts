@@ -34,6 +34,7 @@ export const socketOf = (kind: Socket['kind'], sockets: readonly Socket[], taken
   usbSound: 'notYet',
   offInStandby: 'notYet',
   otherMakersJoin: 'notYet',
+  otherMakersSpeakersJoin: 'notYet',
   listenersAtOnce: 1,
 })
 
