@@ -46,12 +46,14 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return $"Switch on the {box.Name}. {Sentence(box.PowerLight, "Wait for")}".Trim();
         if (worn.Power.SwitchedByHand)
             yield return $"Turn the {worn.Name} down. Then switch it on.";
-        if (route.AtEar.Relay is { } relay)
+        if (route.AtEar is { Relay: { } relay, RelayJoint: null })
             yield return $"Hang the {relay.Name} on. Your aids must be in and on.";
+        if (route.AtEar is { Relay: { Power.SwitchedByHand: true } beside, RelayJoint: not null })
+            yield return $"Switch on the {beside.Name} beside the {route.AtEar.Receiver.Name}.";
         if (worn.StreamsOnRequest || box is { StreamsOnRequest: true })
             yield return "Open the app on your phone and press start. You do this every time.";
-        if (route.Sends is null)
-            yield return "Put the plug in the TV, all the way.";
+        if (IsPulled(route))
+            yield return $"Put the plug in the headphone socket of {Owner(rig, route)}, all the way.";
         if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
             yield return $"Put on the {route.AtEar.Receiver.Name}.";
         if (route.Feed.BuiltIn)
@@ -64,12 +66,18 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         yield return "Turn the sound down first.";
         if (worn.Power.SwitchedByHand)
             yield return $"Switch off the {worn.Name}.";
-        if (route.Sends is null || (SocketReading.SilencesSpeakers(route.Feed.Socket) && !route.Feed.BuiltIn))
-            yield return "Turn the TV down. Pull the plug out of the headphone socket. The TV stays silent while it is in.";
+        if (IsPulled(route))
+            yield return $"Turn the TV down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(rig, route))} {(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
         if (box is { DisturbsWhenIdle: true })
             yield return $"Switch off the {box.Name}. Left on, it may wake other speakers.";
         yield return RoomReturn(rig);
     }
+
+    // Only what cuts the speakers while it is in goes in and out each time; any other plug stays.
+    private static bool IsPulled(Route route) =>
+        route.Feed.Socket is { Kind: SocketKind.Headphone35 or SocketKind.Headphone635 } socket && SocketReading.SilencesSpeakers(socket);
+
+    private static string Owner(Rig rig, Route route) => rig.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the TV";
 
     private static string RoomReturn(Rig rig)
     {
@@ -85,11 +93,12 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         var own = worn.OwnVolume || route.AtEar.Receiver.OwnVolume;
         if (own)
             yield return $"The control on your {(worn.OwnVolume ? worn.Name : route.AtEar.Receiver.Name)} changes only what you hear.";
+        var usually = route.Feed.Socket.Level == LevelControl.NotYet ? " usually" : "";
         yield return SocketReading.FixedLevel(route.Feed.Socket) switch
         {
-            true when rig.Site.Bar is { } bar => $"The TV's remote does not change what you hear. For the room, use the {bar.Name}'s own control.",
-            true when rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) => "The TV's remote does not change what you hear.",
-            true => "The TV's remote does not change what you hear. It changes the room.",
+            true when rig.Site.Bar is { } bar => $"The TV's remote{usually} does not change what you hear. For the room, use the {bar.Name}'s own control.",
+            true when rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) => $"The TV's remote{usually} does not change what you hear.",
+            true => $"The TV's remote{usually} does not change what you hear. It changes the room.",
             false => "The TV's remote changes what you hear as well.",
             _ => "Try the TV's remote: it may change what you hear as well.",
         };

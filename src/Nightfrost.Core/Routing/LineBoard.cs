@@ -255,6 +255,8 @@ public static class Loudness
         var ear = route.AtEar.Relay is { OwnVolume: true } relay ? relay.Name : route.AtEar.Receiver.OwnVolume ? route.AtEar.Receiver.Name : null;
         return (ear, fixedLevel) switch
         {
+            ({ } own, true) when route.Feed.Socket.Level == LevelControl.NotYet => $"{own}; {remote} and mute usually do not reach it",
+            (null, true) when route.Feed.Socket.Level == LevelControl.NotYet => "nobody, where the level is fixed as it usually is on such a socket",
             ({ } own, true) => $"{own} alone; {remote} and mute do not reach it",
             ({ } own, false) => $"{own}, and {remote} as well",
             ({ } own, null) => $"{own}; whether {remote} reaches it is not known yet",

@@ -14,7 +14,8 @@ public sealed record LeanedOn(SourcePort One, SourcePort? Other, Liveness Livene
 /// <param name="OtherId">The other.</param>
 /// <param name="Other">In words.</param>
 /// <param name="Liveness">How surely they sound at the same time.</param>
-public sealed record OutputPair(string OneId, string One, string OtherId, string Other, Liveness Liveness);
+/// <param name="OfOneSource">True when both belong to one source.</param>
+public sealed record OutputPair(string OneId, string One, string OtherId, string Other, Liveness Liveness, bool OfOneSource);
 
 /// <summary>What a rig needs to sound at the same time.</summary>
 public static class RigOutputs
@@ -30,7 +31,7 @@ public static class RigOutputs
 
     /// <summary>Every pair of outputs of a look that may or may not sound at the same time.</summary>
     public static IReadOnlyList<OutputPair> Of(Look look) =>
-        [.. LiveOutputs.Pairs(look).Select(pair => new OutputPair(pair.One.Id, RuleWords.Socket(look, pair.One), pair.Other.Id, RuleWords.Socket(look, pair.Other), pair.Liveness))];
+        [.. LiveOutputs.Pairs(look).Select(pair => new OutputPair(pair.One.Id, RuleWords.Socket(look, pair.One), pair.Other.Id, RuleWords.Socket(look, pair.Other), pair.Liveness, look.SourceOf(pair.One)?.Id == look.SourceOf(pair.Other)?.Id))];
 
     /// <summary>Of the pairs of one sureness, what this route's output needs to sound beside it; each pair is named by one of its two outputs only, and the room by every output.</summary>
     /// <param name="route">A route, with the others of its rig beside it.</param>

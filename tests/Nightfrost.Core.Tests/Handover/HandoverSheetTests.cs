@@ -40,6 +40,44 @@ public class HandoverSheetTests
         Assert.DoesNotContain(Lines(sheet, "To stop"), l => l.Contains("plug", StringComparison.Ordinal));
     }
 
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    public void A_plug_is_pulled_and_put_back_only_where_one_goes_into_a_socket_that_cuts_the_speakers(int seed)
+    {
+        var random = new Random(seed + 9000);
+        var seen = 0;
+        for (var round = 0; round < 25; round++)
+        {
+            foreach (var rig in Router.Rank(Routing.RandomSites.Draw(random)).Rigs.Select(r => r.Rig))
+            {
+                var sheet = HandoverSheet.For(rig, []);
+                foreach (var route in rig.Routes)
+                {
+                    var parts = sheet.Listeners.Single(l => l.ListenerId == route.AtEar.Listener.Id).Parts;
+                    bool Says(string heading, string words) => parts.Single(p => p.Heading == heading).Lines.Any(l => l.Contains(words, StringComparison.Ordinal));
+                    var pulled = route.Feed.Socket.Kind == SocketKind.Headphone35 && route.Feed.Socket.SilencesSpeakers != Known.No;
+                    Assert.Equal(pulled, Says("To stop", "Pull the plug out"));
+                    Assert.Equal(pulled, Says("To listen", "Put the plug in"));
+                    if (pulled)
+                        Assert.Equal(route.Feed.Socket.SilencesSpeakers == Known.Yes, !Says("To stop", "usually"));
+                    seen += pulled ? 1 : 0;
+                }
+            }
+        }
+
+        Assert.True(seen > 0);
+    }
+
+    [Fact]
+    public void What_is_only_usual_of_a_level_is_not_said_as_known()
+    {
+        Assert.Contains("The TV's remote usually does not change what you hear. It changes the room.", Lines(Sheet(One, Box("box"), Headset("ear")), "How loud"));
+        var known = One with { Set = One.Set with { Sockets = [Optical() with { Level = LevelControl.Fixed }] } };
+        Assert.Contains("The TV's remote does not change what you hear. It changes the room.", Lines(Sheet(known, Box("box"), Headset("ear")), "How loud"));
+    }
+
     [Fact]
     public void A_box_that_disturbs_when_idle_is_switched_off_after_use() =>
         Assert.Contains(Lines(Sheet(One, Box("box") with { DisturbsWhenIdle = true }, Headset("ear")), "To stop"), l => l.Contains("it may wake other speakers", StringComparison.Ordinal));

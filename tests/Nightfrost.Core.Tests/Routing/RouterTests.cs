@@ -10,6 +10,19 @@ public class RouterTests
     private static RouterAnswer Rank(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf(kit)));
 
     [Fact]
+    public void Why_there_is_no_rig_is_said_by_its_cause()
+    {
+        var hears = Listener() with { RoomWish = RoomWish.RoomHearsToo };
+        var silenced = Router.Rank(new Site(Look([Phones()], hears), Shelf(Wired()))).Obstacle!;
+        Assert.Equal("The only output silences the set's own speakers, and the room should hear (Edda).", silenced.Reason);
+        var unread = Router.Rank(new Site(Look([Pair("")], Listener()), Shelf(Wired()))).Obstacle!;
+        Assert.Equal("Nobody has read whether Red and white is an output.", unread.Reason);
+        var silent = Look([Optical()], Listener() with { RoomWish = RoomWish.SetSilent });
+        var loud = Router.Rank(new Site(silent with { Set = silent.Set with { SpeakersCanBeOff = Known.No } }, Shelf(Box("box"), Headset("ear")))).Obstacle!;
+        Assert.StartsWith("The set must be silent (Edda)", loud.Reason, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void Optical_free_and_the_codec_at_both_ends_gives_optical_with_low_latency()
     {
         var best = Rank(Look([Optical(), Phones()], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Box("box"), Headset("ear")).Rigs[0];

@@ -4348,6 +4348,8 @@ export interface components {
             other: string;
             /** @description How surely they sound at the same time. */
             liveness: components["schemas"]["Liveness"];
+            /** @description True when both belong to one source. */
+            ofOneSource: boolean;
         };
         /** @description A delay stated or measured for one device, in place of the typical one. */
         OwnDelay: {

@@ -6,6 +6,7 @@ import { api, RefusedError, told, type Schema } from '../api/client'
 import { refreshCase, useCase } from '../cases/useCase'
 import { capital, count, money, percent } from '../format/format'
 import { LineBoard } from '../line/LineBoard'
+import { MiniLines } from '../line/MiniLines'
 import { setSaved } from '../parts/saved'
 import { Figure, Page, Part } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
@@ -265,6 +266,7 @@ function Other({ rig, onPick }: { rig: Rig; onPick: () => void }) {
       sx={{ display: 'block', width: '100%', textAlign: 'left', py: 3, borderBottom: 1, borderColor: 'divider' }}
     >
       <Typography sx={{ fontWeight: 650, textDecoration: 'underline', textUnderlineOffset: 4 }}>{rig.name}</Typography>
+      <MiniLines rows={rig.rows} />
       <Typography variant="body2" color="textSecondary">
         <Box component="b" sx={{ color: 'text.primary' }}>
           {rig.title}

@@ -153,7 +153,14 @@ export function ConnectPage() {
               : undefined
           }
         />
-        <StepList steps={steps} current={current.step.id} onPick={setAt} />
+        <StepList
+          steps={steps}
+          current={current.step.id}
+          onPick={(id) => {
+            setAt(id)
+            window.scrollTo({ top: 0 })
+          }}
+        />
       </Box>
     </Page>
   )

@@ -1,4 +1,5 @@
-import { Box, Typography } from '@mui/material'
+import { Box, Button, Typography } from '@mui/material'
+import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { useAsked, type Asked } from './useAsked'
@@ -18,21 +19,33 @@ const isOf = (answer: Schema['LivePair'], pair: Pair) =>
 
 /** Which outputs were tried together, two by two. */
 export function SoundTogether({ pairs, answers, asked, onChange }: Props) {
+  const [all, setAll] = useState(false)
+  // Outputs of two sources rarely cut each other off: they stand back until one is asked about.
+  const near = pairs.filter((p) => p.ofOneSource || p.liveness === 'unlikely' || answers.some((a) => isOf(a, p)))
+  const whole = all || near.length === 0 || (asked?.field.startsWith('liveTogether.') ?? false)
+  const shown = whole ? pairs : near
   return (
-    <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) minmax(0, 1fr)' } }}>
-      {pairs.map((pair) => (
-        <OnePair
-          key={`${pair.oneId} ${pair.otherId}`}
-          pair={pair}
-          together={answers.find((a) => isOf(a, pair))?.together ?? 'notYet'}
-          asked={asked}
-          onChange={(together) => {
-            const others = answers.filter((a) => !isOf(a, pair))
-            onChange(together === 'notYet' ? others : [...others, { firstSocketId: pair.oneId, secondSocketId: pair.otherId, together }])
-          }}
-        />
-      ))}
-    </Box>
+    <>
+      <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: 'minmax(0, 1fr)', sm: 'minmax(0, 1fr) minmax(0, 1fr)' } }}>
+        {shown.map((pair) => (
+          <OnePair
+            key={`${pair.oneId} ${pair.otherId}`}
+            pair={pair}
+            together={answers.find((a) => isOf(a, pair))?.together ?? 'notYet'}
+            asked={asked}
+            onChange={(together) => {
+              const others = answers.filter((a) => !isOf(a, pair))
+              onChange(together === 'notYet' ? others : [...others, { firstSocketId: pair.oneId, secondSocketId: pair.otherId, together }])
+            }}
+          />
+        ))}
+      </Box>
+      {shown.length < pairs.length && (
+        <Button variant="text" sx={{ mt: 2, px: 0 }} onClick={() => setAll(true)}>
+          {pairs.length - shown.length} more, of different sources
+        </Button>
+      )}
+    </>
   )
 }
 
