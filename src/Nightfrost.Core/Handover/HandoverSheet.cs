@@ -35,6 +35,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             new("If there is no sound, try these three", [.. TryThree(route, worn, box)], true),
             .. (Lights(worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
             .. (Body(route).ToArray() is { Length: > 0 } body ? new[] { new SheetPart("Near your body", body, false) } : []),
+            .. (Mind(route).ToArray() is { Length: > 0 } mind ? new[] { new SheetPart("Mind", mind, false) } : []),
             .. (Charge(worn).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
         ];
     }
@@ -126,6 +127,9 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             : $"Keep the {near} 15 cm away from a pacemaker or any other implant, yours or somebody else's.";
         yield return "If you feel unwell with it, stop using it and ask your doctor.";
     }
+
+    // A device's own cautions, as the shelf has them.
+    private static IEnumerable<string> Mind(Route route) => route.Devices.DistinctBy(d => d.Id).SelectMany(d => d.Cautions.Select(caution => $"{d.Name}: {caution}"));
 
     private static IEnumerable<string> Charge(Device worn)
     {

@@ -163,6 +163,8 @@ public static class RigViews
             reasons.Add(new(ReasonKind.Against, $"{row.Name} hears {row.Echo!.Words}. Delay the earlier one on Tune, turn one of the two down, or close the ear."));
         foreach (var finding in rows.SelectMany(r => r.Findings).Where(f => f.Effect == RuleEffect.Advises).DistinctBy(f => f.Sentence))
             reasons.Add(new(ReasonKind.Against, finding.Sentence, finding.Remedy));
+        foreach (var device in rig.Routes.SelectMany(r => r.Devices).DistinctBy(d => d.Id))
+            reasons.AddRange(device.Cautions.Select(caution => new Reason(ReasonKind.Against, $"{device.Name}: {caution}")));
         var inStep = RigInStep.Of(rig, arrivals);
         foreach (var fact in inStep.Facts)
         {

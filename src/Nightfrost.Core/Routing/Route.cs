@@ -107,6 +107,9 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
     /// <summary>The other routes of its rig; empty while a route is looked at by itself.</summary>
     public IReadOnlyList<Route> Beside { get; init; } = [];
 
+    /// <summary>Everything on the way, from the socket to the ear.</summary>
+    public IEnumerable<Device> Devices => Feed.Adapters.Append(Feed.Transmitter).Append(Ear?.Relay).Append(Ear?.Receiver).OfType<Device>();
+
     /// <summary>The ear of a whole route.</summary>
     /// <exception cref="InvalidOperationException">Only the feed was given.</exception>
     public Ear AtEar => Ear ?? throw new InvalidOperationException("This rule needs a whole route.");

@@ -25,7 +25,7 @@ internal static class ListenSteps
                 Detail = LevelWords(route.Feed.Socket)
                     + (AdviceRules.Strays(route) is { } strays ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to the right one." : ""),
                 Expect = "clear speech, loud enough, and comfortable",
-                Caution = "Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.",
+                Caution = Step.With("Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.", ear.Receiver.Cautions),
                 ListenerId = id,
             };
             if (ear.Listener.OwnVolume)

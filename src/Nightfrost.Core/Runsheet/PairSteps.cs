@@ -136,7 +136,7 @@ internal static class PairSteps
                 Phase = Phase.Pair,
                 Place = $"{ear.Listener.Name}",
                 Action = $"Hang the {relay.Name} on, with the aids worn and on",
-                Caution = "A neck loop is not worn asleep, and opens when pulled.",
+                Caution = Step.With("A neck loop is not worn asleep, and opens when pulled.", relay.Cautions),
                 Expect = "a tone or prompt in the aids",
                 ListenerId = id,
             };

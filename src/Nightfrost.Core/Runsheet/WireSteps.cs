@@ -62,7 +62,7 @@ internal static class WireSteps
             Action = BoxPower.NeedsSupplyAtSpeaker(box) ? $"Feed the {box.Name} from a mains supply" : box.Power.OwnSupply ? $"Plug in the {box.Name}'s own supply" : $"Switch the {box.Name} on",
             Detail = BoxPower.AtSpeaker(box).Words,
             Expect = box.PowerLight,
-            Caution = "Right voltage and plug for this box, nothing wet. No lead across a path.",
+            Caution = Step.With("Right voltage and plug for this box, nothing wet. No lead across a path.", box.Cautions),
             ListenerId = id,
         };
         if (box.TwoWaySwitch.Length > 0)
@@ -158,7 +158,7 @@ internal static class WireSteps
                 : $"Feed the {box.Name} from the set's {SocketKinds.Of(socket.Kind).Words} socket",
             Detail = choice.Words + (choice.SleepsWithSet && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "") + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
             Expect = box.PowerLight,
-            Caution = choice.UsbSocketId is null ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name." : "A box takes only the current it asks for; keep sound bars off USB.",
+            Caution = Step.With(choice.UsbSocketId is null ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name." : "A box takes only the current it asks for; keep sound bars off USB.", box.Cautions),
             Why = "A dark light says nothing on a dead box.",
         };
     }

@@ -71,6 +71,19 @@ public class HandoverSheetTests
     }
 
     [Fact]
+    public void A_devices_own_cautions_stand_where_it_is_chosen_at_its_step_and_on_the_sheet()
+    {
+        var site = new Site(One, Shelf(Box("box") with { Cautions = ["Mind the hinge."] }, Headset("ear") with { Cautions = ["Clean it between people."] }));
+        var ranked = Router.Rank(site).Rigs[0];
+        Assert.Contains(RigViews.Of(ranked, new Arrivals(site)).Reasons, r => r.Sentence == "box: Mind the hinge.");
+        var steps = Core.Runsheet.RunSheet.For(ranked.Rig);
+        Assert.Contains(steps, s => s.Phase == Core.Runsheet.Phase.Power && s.Caution.EndsWith("Mind the hinge.", StringComparison.Ordinal));
+        Assert.Contains(steps, s => s.Id == "level-edda" && s.Caution.EndsWith("Clean it between people.", StringComparison.Ordinal));
+        Assert.Equal(["box: Mind the hinge.", "ear: Clean it between people."], Lines(HandoverSheet.For(ranked.Rig, []), "Mind"));
+        Assert.DoesNotContain(Sheet(One, Box("box"), Headset("ear")).Listeners[0].Parts, p => p.Heading == "Mind");
+    }
+
+    [Fact]
     public void What_is_only_usual_of_a_level_is_not_said_as_known()
     {
         Assert.Contains("The TV's remote usually does not change what you hear. It changes the room.", Lines(Sheet(One, Box("box"), Headset("ear")), "How loud"));
