@@ -24,6 +24,9 @@ public static class BoxPower
     /// <summary>Share of a maker's stated battery hours that is planned with (starting value).</summary>
     public const double RunTimeShare = 0.8;
 
+    /// <summary>True when a socket gives what a box draws with a fifth to spare.</summary>
+    public static bool IsEnough(SourcePort socket, Device box) => box.Power.UsbDrawMa < socket.UsbMa * UsableShare;
+
     /// <summary>The weakest USB socket of the set that carries this box, or null.</summary>
     public static SourcePort? SocketFor(TelevisionSet set, Device box) => Fits(set, box).FirstOrDefault();
 
@@ -112,7 +115,7 @@ public static class BoxPower
     private static IEnumerable<SourcePort> Fits(TelevisionSet set, Device box) =>
         set.Sockets
             .Where(s => s.State == SocketState.Free && SocketKinds.Of(s.Kind).GivesPower && s.UsbSound != Known.Yes
-                && box.Power.UsbDrawMa < s.UsbMa * UsableShare
+                && IsEnough(s, box)
                 && (box.Power.PairingSurvivesPowerLoss || s.OffInStandby == Known.No))
             .OrderBy(s => s.UsbMa).ThenBy(s => s.Id, StringComparer.Ordinal);
 }

@@ -105,7 +105,7 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     /// <summary>True when a refusal tells more than what is known of the way, the box or what takes it.</summary>
     public bool IsNews(Rule rule, LinkTechnology technology, Device? transmitter, Ear ear) =>
         watchedId is not null || _farthestLinks[(int)technology] is not { } before || Rank(rule) > Rank(before.Rule)
-        || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Takes, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Listener, rule));
+        || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(rule.Sees == RuleSees.Ear ? ear.Receiver : ear.Takes, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Listener, rule));
 
     private bool IsNewsOf(Listener listener, Rule rule) => !_farthestOfListeners.TryGetValue(listener.Id, out var before) || Rank(rule) > Rank(before.Rule);
 
@@ -155,8 +155,9 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     {
         if (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Listener, rule))
             _farthestOfListeners[ear.Listener.Id] = (rule, route);
+        // What is said of the thing worn is no reason against the box in front of it.
         if (rule.Id != Rules.OwnReceiver)
-            Refuse(ear.Takes, rule, route);
+            Refuse(rule.Sees == RuleSees.Ear ? ear.Receiver : ear.Takes, rule, route);
         if (ear.Receiver.Id == watchedId || ear.Relay?.Id == watchedId)
             _watched.TryAdd(rule.Order, (rule, route));
     }

@@ -19,7 +19,7 @@ internal static class PackItems
                 Pieces = part.Needed - part.Owned,
                 Detail = string.Join(" ", new[]
                 {
-                    part.InTheBox == 0 ? "" : part.InTheBox == part.Needed - part.Owned ? "In another part's box." : $"{part.InTheBox} of them in another part's box.",
+                    part.InTheBox == 0 ? "" : part.InTheBox == part.Needed - part.Owned ? part.InTheBox == 1 ? "In another part's box." : "In the boxes of the parts they serve." : $"{part.InTheBox} of them in another part's box.",
                     device.Power.ChargeHours > 0 ? "With its charging lead." : "",
                     IsOptical(device) && part.InTheBox > 0 ? "The lead in a box is often thin: take a sturdier one where it will be moved." : "",
                     IsOptical(device) ? "Its caps guard the tips: leave them on until it is fitted, and keep them." : "",

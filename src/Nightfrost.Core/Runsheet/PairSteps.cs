@@ -18,7 +18,8 @@ internal static class PairSteps
                 Id = "release-rivals",
                 Phase = Phase.Pair,
                 Place = "In the room",
-                Action = "Switch the Bluetooth of other phones, tablets and sets off",
+                Action = Rivals(wireless) is { Length: > 0 } rivals ? $"Switch the Bluetooth of {rivals} off, and of any other phone, tablet or set" : "Switch the Bluetooth of other phones, tablets and sets off",
+                Detail = Rivals(wireless).Length > 0 ? "They know what is worn here, and may take it." : "Ask which phones or tablets know what is worn.",
                 Caution = "Ask first what each one watches over. Leave alarms, pumps and telecare alone.",
                 Note = "What was switched off",
                 Why = "The first to answer wins.",
@@ -164,6 +165,8 @@ internal static class PairSteps
                 ListenerId = id,
             };
     }
+
+    private static string Rivals(List<Route> routes) => RuleWords.Listed(routes.Where(r => r.AtEar.IsOwn && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => r.AtEar.Listener.KnownTo.Trim()).Distinct());
 
     private static string Window(PairingWay way, string waits, string then) => way.WindowSeconds > 0 ? FormattableString.Invariant($" {waits} about {way.WindowSeconds:0} s{then}.") : "";
 }

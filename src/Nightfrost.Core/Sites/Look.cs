@@ -258,6 +258,9 @@ public sealed record Listener
     /// <summary>What is worn or placed today; null when nothing yet.</summary>
     public string? ReceiverId { get; init; }
 
+    /// <summary>Phones and tablets that know what is worn and may take it, in words; blank while nobody has asked.</summary>
+    public string KnownTo { get; init; } = "";
+
     /// <summary>Something else may be bought for this person.</summary>
     public bool OpenToAnother { get; init; } = true;
     public RoomWish RoomWish { get; init; }

@@ -29,6 +29,7 @@ public static class LookChanges
         ["name"] = "name",
         ["seatDistanceM"] = "seat distance, m",
         ["receiverId"] = "receiver",
+        ["knownTo"] = "known to phones",
         ["openToAnother"] = "open to another receiver",
         ["roomWish"] = "wish for the room",
         ["leavesRoom"] = "leaves the room",

@@ -186,6 +186,7 @@ public static class LookCheck
             check.Text($"{at}.id", listener.Id, PlainText.LongestId, required: true);
             check.Text($"{at}.name", listener.Name, PlainText.LongestName, required: true);
             check.Text($"{at}.receiverId", listener.ReceiverId, PlainText.LongestId);
+            check.Text($"{at}.knownTo", listener.KnownTo, PlainText.LongestName);
             check.Text($"{at}.aidsConfirmedBy", listener.AidsConfirmedBy, PlainText.LongestName);
             check.Text($"{at}.implantAnsweredBy", listener.ImplantAnsweredBy, PlainText.LongestName);
             check.Most($"{at}.implantAllows", listener.ImplantAllows.Count, MostAllowed, "devices", "Choose only those the clinician named.");

@@ -24,7 +24,10 @@ public sealed class Site
         _owned = look.Owned.GroupBy(o => o.DeviceId).ToFrozenDictionary(g => g.Key, g => g.Sum(o => o.Count));
         RoomHears = Routing.Rules.Wishes(look, RoomWish.RoomHearsToo);
         SetSilent = Routing.Rules.Wishes(look, RoomWish.SetSilent);
-        BluetoothReceivers = look.Listeners.Select(l => l.ReceiverId).Concat(look.Owned.Select(o => o.DeviceId)).Append(look.Set.Sockets.Select(s => s.TakenByDeviceId).FirstOrDefault(id => id is not null))
+
+        // A bar that holds a socket and is listed as owned too is one bar.
+        var taker = look.Set.Sockets.Select(s => s.TakenByDeviceId).FirstOrDefault(id => id is not null);
+        BluetoothReceivers = look.Listeners.Select(l => l.ReceiverId).Concat(look.Owned.Select(o => o.DeviceId).Where(id => id != taker)).Append(taker)
             .Select(shelf.Find).OfType<Device>().Count(d => d.Links.Any(l => l is { Transmits: false, Technology: LinkTechnology.BluetoothClassic }));
         foreach (var socket in look.Set.Sockets)
         {

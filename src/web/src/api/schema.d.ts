@@ -4042,6 +4042,8 @@ export interface components {
             seatDistanceM: number;
             /** @description What is worn or placed today; null when nothing yet. */
             receiverId?: null | string;
+            /** @description Phones and tablets that know what is worn and may take it, in words; blank while nobody has asked. */
+            knownTo?: string;
             /** @description Something else may be bought for this person. */
             openToAnother?: boolean;
             roomWish?: components["schemas"]["RoomWish"];

@@ -231,6 +231,14 @@ function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances,
             </MenuItem>
           ))}
         </TextField>
+        {worn?.links?.some((l) => !l.transmits && l.technology === 'bluetoothClassic') && (
+          <TextField
+            label="Phones and tablets that know it"
+            value={listener.knownTo ?? ''}
+            {...saying(problemOf('knownTo'), 'They may take it away; they are named before pairing.')}
+            onChange={(e) => set({ knownTo: e.target.value })}
+          />
+        )}
         {worn?.form === 'hearingAids' && (
           <>
             <TextField
