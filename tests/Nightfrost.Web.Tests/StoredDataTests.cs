@@ -60,7 +60,9 @@ public class StoredDataTests(Cluster cluster) : DemoVisit(cluster)
             var detail = JsonNode.Parse(await (await me.Get($"/api/cases/{summary.Id}")).Content.ReadAsStringAsync())!;
             Assert.True(Keeps(looks[at], detail["look"]), "something of the look was lost");
             Assert.Equal(7 + at, detail["version"]!.GetValue<int>());
-            Assert.NotEmpty((await me.Read<RankedRigs>($"/api/cases/{summary.Id}/rigs")).Rigs);
+            // A shelf from before leads had a socket end may lack what lengthens one: then that is said.
+            var ranked = await me.Read<RankedRigs>($"/api/cases/{summary.Id}/rigs");
+            Assert.True(ranked.Rigs.Count > 0 || ranked.RuledOut.Any(r => r.Finding.Remedy.Contains("extension", StringComparison.Ordinal)), summary.Title);
             if (at >= rigs.Count)
                 continue;
             var steps = (await me.Read<RunSheetView>($"/api/cases/{summary.Id}/run-sheet")).Steps;

@@ -101,7 +101,7 @@ internal static class AdviceRules
             r => r.AtEar.Listener.Implant == Known.Yes && EarRules.AtBody(r).Any(),
             r => Say(("who", Who(r)), ("implant", EarRules.ImplantWords(r.AtEar.Listener)), ("worn", AtBody(r)), ("by", r.AtEar.Listener.ImplantAnsweredBy.Trim()), ("on", $"{r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}"))),
         Advises("no-own-loudness", WholeWay, "Nobody can change how loud it is at {who}'s ear: the level is fixed and nothing there has a control.", "Take a receiver or a box with a control of its own, or a socket whose level follows the remote.",
-            r => SocketReading.FixedLevel(r.Feed.Socket) == true && r.AtEar.Receiver is { OwnVolume: false, Role: not DeviceRole.RoomSpeaker } && r.AtEar.Relay is not { OwnVolume: true }, r => Say(("who", Who(r)))),
+            r => SocketReading.FixedLevel(r.Feed.Socket) == true && EarRules.LacksVolume(r.AtEar), r => Say(("who", Who(r)))),
         Advises("app-needed", WholeWay, "{what} works only with its app: {app}.", "Check {who}'s phone and account, and get the app before the visit.",
             r => EarRules.NeedsApp(r) is not null, r => Say(("what", EarRules.NeedsApp(r)!.Name), ("app", EarRules.NeedsApp(r)!.App), ("who", Who(r)))),
         Advises("battery-short", WholeWay, "The battery of {what} lasts {hours} of {who}'s {wanted} a day.", "Charge it in the break, or take one that plays while it charges.",

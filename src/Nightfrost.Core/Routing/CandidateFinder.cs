@@ -173,6 +173,13 @@ internal sealed class CandidateFinder
         var margins = _side.Ends.MarginsOf(sends);
         if (_log is { } log)
             EndClasses.RefuseOutOfReach(_site, end, feed, sends, margins, subject, log);
+        if (feed.Socket.Level == LevelControl.Fixed)
+        {
+            if (_log is not null)
+                EndClasses.RefuseTooQuiet(_site, end, feed, sends, subject, _log);
+            end = end.AtFixedLevel();
+        }
+
         if (!end.ReachesAnybody(margins))
             return;
         end = end.For(sends.ListenersAtOnce);

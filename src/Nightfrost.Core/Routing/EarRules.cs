@@ -56,6 +56,8 @@ internal static class EarRules
             r => NotAllowed(r) is not null, r => Say(("who", Who(r)), ("worn", NotAllowed(r)!.Name), ("implant", ImplantWords(r.AtEar.Listener)))) with { Concerns = l => l.Implant == Known.Yes },
         Refuses("clear-line", RuleSees.Seat, "{who} has {what} in the line; {box} sends infrared.", "Move the emitter or the obstacle, or use radio.",
             r => r.Sends is { IsInfrared: true } && InTheLine(r) is not null, r => Say(("who", Who(r)), ("box", Box(r)), ("what", InTheLine(r)!))),
+        Refuses("own-loudness", RuleSees.Everything, "{who} asked for a loudness of their own; {socket} is at a fixed level, and nothing at the ear changes it.", "Take a receiver or relay with a volume of its own, or a socket that follows the volume keys.",
+            r => r.AtEar.Listener.OwnVolume && r.Feed.Socket.Level == LevelControl.Fixed && LacksVolume(r.AtEar), r => Say(("who", Who(r)), ("socket", Socket(r)))) with { Concerns = l => l.OwnVolume },
         Refuses("stays-in-room", RuleSees.Seat, "{who} leaves the room; {link} does not.", "Use radio: Bluetooth by its margin, 2.4 GHz or UHF.",
             r => r.Sends is { } s && (s.IsInfrared || s.Technology == LinkTechnology.InductionLoop) && r.AtEar.Listener.LeavesRoom, r => Say(("who", Who(r)), ("box", Box(r)), ("link", r.Sends!.IsInfrared ? "infrared" : "a loop"))),
         Refuses("wire-tethers", RuleSees.Seat, "{who} leaves the room; a wire does not follow.", "Use a wireless link.",
@@ -111,6 +113,9 @@ internal static class EarRules
         ImplantKind.Shunt => "a shunt",
         _ => "an implant",
     } + (listener.ImplantSide switch { BodySide.Left => " on the left", BodySide.Right => " on the right", _ => "" });
+
+    /// <summary>True where nothing worn or placed changes the loudness. A bar has its own remote.</summary>
+    public static bool LacksVolume(Ear ear) => ear is { Receiver: { OwnVolume: false, Role: not DeviceRole.RoomSpeaker }, Relay: not { OwnVolume: true } };
 
     public static bool IsSpeaker(Device receiver) => receiver.Role == DeviceRole.RoomSpeaker || receiver.Form is WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker;
 

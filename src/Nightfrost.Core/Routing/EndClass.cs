@@ -39,6 +39,7 @@ internal sealed class EndClass(EndClass.Counter numbers, EarOption[][] alone, Ea
 
     private ConcurrentDictionary<int, EndClass>? _atRates;
     private EndClass? _forOne;
+    private EndClass? _atFixedLevel;
 
     /// <summary>Tells it from every other class of the site.</summary>
     public int Number { get; } = numbers.Next();
@@ -63,6 +64,20 @@ internal sealed class EndClass(EndClass.Counter numbers, EarOption[][] alone, Ea
 
     /// <summary>The same for a box that feeds one listener only, or several.</summary>
     public EndClass For(int listenersAtOnce) => listenersAtOnce > 1 ? this : LazyInitializer.EnsureInitialized(ref _forOne, () => new(numbers, Alone, null));
+
+    /// <summary>The same on a socket that is known to be at a fixed level: without ears at which nobody could change a loudness of one's own that was asked for.</summary>
+    public EndClass AtFixedLevel() => Alone.Concat(Several).Any(ears => ears.Any(IsTooQuiet)) ? LazyInitializer.EnsureInitialized(ref _atFixedLevel, NewAtFixedLevel) : this;
+
+    /// <summary>True where a loudness of one's own was asked for and nothing at the ear changes it.</summary>
+    public static bool IsTooQuiet(EarOption ear) => ear.Ear.Listener.OwnVolume && EarRules.LacksVolume(ear.Ear);
+
+    private EndClass NewAtFixedLevel()
+    {
+        var alone = Heard(Alone);
+        return new(numbers, alone, ReferenceEquals(Alone, Several) ? alone : Heard(Several));
+
+        static EarOption[][] Heard(EarOption[][] options) => [.. options.Select(list => list.Where(ear => !IsTooQuiet(ear)).ToArray())];
+    }
 
     /// <summary>The same with the ears that work at a sample rate, kHz; 0 for all.</summary>
     public EndClass AtRate(int rateKHz)

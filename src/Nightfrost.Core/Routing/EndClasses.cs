@@ -114,6 +114,16 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
         }
     }
 
+    /// <summary>Keeps the refusal of every ear that has no volume where one was asked for, on a socket at a fixed level.</summary>
+    public static void RefuseTooQuiet(Site site, EndClass end, Feed feed, AirLink sends, Subject subject, RefusalLog log)
+    {
+        foreach (var ear in end.Alone.SelectMany(ears => ears).Where(EndClass.IsTooQuiet))
+        {
+            if (ear.RouteOn(site, feed, sends) is var route && Rules.RefusingRoute(route) is { } rule)
+                log.Refuse(rule, route, subject);
+        }
+    }
+
     /// <summary>What the search needs of one ear at the end of a plain wire.</summary>
     public EarOption OptionOf(EarBase one, Route route) => OptionOf(StandingOf(one, null, suffixes.Of(null, null, one.Stages, route), SoundQuality.Of(route), 2, -1, 0, 0, Needs.LeadIsNoTrouble(one.Ear.Listener)), false);
 
@@ -140,8 +150,10 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
 
     private static string KeyOf(Feed feed, AirLink sends) => $"{Likeness.KeyOfSending(sends)}|{feed.BuiltIn}|{feed.Transmitter?.App.Length > 0}|{feed.Transmitter?.NearImplants}";
 
+    // Judged for sockets of any level: what a fixed one refuses is left out where the socket is known.
     private EndClass Judge(Feed feed, AirLink sends)
     {
+        feed = feed with { Socket = feed.Socket with { Level = LevelControl.NotYet } };
         var loudest = sends with { TransmitDbm = LoudestDbm, ListenersAtOnce = int.MaxValue };
         var (alone, differ) = (Asked(new(site, feed, loudest, false, entries, _sensitivities)), sends.CodecsWithSeveral.Count > 0);
         return new(_numbers, alone, differ ? Asked(new(site, feed, loudest, true, entries, _sensitivities)) : alone);

@@ -18,7 +18,7 @@ public enum RuleScope
     /// <summary>Socket, adapters and transmitter.</summary>
     Tap,
 
-    /// <summary>The whole way to one ear. A refusing rule of this scope looks at the link, its two ends, what is worn and who wears it, never at the socket or the adapters.</summary>
+    /// <summary>The whole way to one ear. A refusing rule of this scope looks at the link, its two ends, what is worn and who wears it; of the socket only whether its level is known to be fixed, never at the adapters.</summary>
     WholeWay,
 }
 

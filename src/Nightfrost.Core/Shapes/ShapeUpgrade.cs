@@ -56,7 +56,9 @@ public static class ShapeUpgrades
     /// <summary>In order, one a version: the first leads to version 2. Never changed once shipped.</summary>
     public static IReadOnlyList<ShapeUpgrade> All { get; } =
     [
-        // Version 2: a look says from where a route is good enough, how a lead would run, and who allowed what near an implant. What is missing is not known; good enough is as before.
+        // Version 2: a look says from where a route is good enough, how a lead would run, who allowed what near an implant, which outputs were tried together, what Wi-Fi is not hopped around,
+        // whether speakers of other makers may join, and which phones know a headset; a lead says whether its second end is a socket. What is missing is not known; good enough is as before, and
+        // a lead has two plugs.
         new(2),
     ];
 }

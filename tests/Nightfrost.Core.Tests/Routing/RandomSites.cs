@@ -80,7 +80,7 @@ internal static class RandomSites
 
     private static List<SourcePort> Sockets(Random random)
     {
-        List<SourcePort> sockets = [Optical(state: random.Next(4) == 0 ? SocketState.Taken : SocketState.Free)];
+        List<SourcePort> sockets = [Optical(state: random.Next(4) == 0 ? SocketState.Taken : SocketState.Free) with { Level = (LevelControl)random.Next(3) }];
         if (random.Next(2) == 0)
             sockets.Add(Phones() with { SilencesSpeakers = (Known)random.Next(3) });
         if (random.Next(3) == 0)

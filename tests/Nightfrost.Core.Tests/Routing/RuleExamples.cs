@@ -72,6 +72,7 @@ public class RuleExamples
         ["airtime"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("ear", codecs: [Rich, Sbc])], "91 % of the air's time for vendor high-rate (Broad) to Edda and Tobias"),
         ["output-in-use"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("one"), Box("other"), Headset("ear")], "Optical is in use for Edda already"),
         ["outputs-never-together"] = new(Look([Optical(), Bluetooth()], Listener(), Listener("Tobias")) with { LiveTogether = [new("optical", "bluetooth", Known.No)] }, [Plain, Ear], "Built-in Bluetooth and Optical do not sound at the same time here"),
+        ["own-loudness"] = new(Look([Optical() with { Level = LevelControl.Fixed }], Listener() with { OwnVolume = true }), [Plain, Headset("mute ear", ownVolume: false)], "Edda asked for a loudness of their own; Optical is at a fixed level"),
         ["phone-for-app"] = new(Look([Optical()], Listener() with { Phone = Known.No }), [Plain, Ear with { App = "Ebbweir" }], "carries none"),
         ["telecoil-off"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.No }), Loop(), "no telecoil programme"),
         ["implant-distance"] = new(Look([Optical()], Listener() with { Implant = Known.Yes }), [Plain, Ear with { NearImplants = true }], "carries an implant"),

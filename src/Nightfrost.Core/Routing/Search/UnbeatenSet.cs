@@ -18,7 +18,7 @@ internal sealed record Unbeaten(IReadOnlyList<UnbeatenRig> Rigs, bool Complete, 
 internal sealed class UnbeatenSet
 {
     /// <summary>Steps after which the search stops and says so.</summary>
-    public const long MostSteps = 15_000_000;
+    public const long MostSteps = 10_000_000;
 
     private readonly Candidates _candidates;
     private readonly Arrivals _arrivals;
