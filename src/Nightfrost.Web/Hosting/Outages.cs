@@ -12,7 +12,10 @@ internal static class Outages
         // Serialisation failures and deadlocks are transient too, and a fault of ours.
         PostgresException { SqlState: PostgresErrorCodes.SerializationFailure or PostgresErrorCodes.DeadlockDetected } => false,
         PostgresException answered => answered.IsTransient || answered.SqlState is PostgresErrorCodes.AdminShutdown or PostgresErrorCodes.CrashShutdown or PostgresErrorCodes.CannotConnectNow,
-        NpgsqlException unanswered => unanswered.IsTransient || unanswered.InnerException is IOException or SocketException or TimeoutException or EndOfStreamException,
+        NpgsqlException unanswered => unanswered.IsTransient || unanswered.InnerException is null or IOException or SocketException or TimeoutException or EndOfStreamException or ObjectDisposedException,
+
+        // A connection that broke while it was in use is found closed by whoever uses it next.
+        InvalidOperationException { Source: "Npgsql" } closed => closed.Message.Contains("onnection", StringComparison.Ordinal),
         _ => false,
     });
 
