@@ -52,6 +52,13 @@ public class KillTests
             foreach (var walker in walkers)
                 await walker.Check();
         }
+        catch (Exception e)
+        {
+            // What the service wrote of its own faults is gone with the place.
+            var log = Path.Combine(place, "demo", "service.log");
+            var faults = File.Exists(log) ? (await File.ReadAllLinesAsync(log)).Where(line => line.Contains("A request failed", StringComparison.Ordinal)).ToArray() : [];
+            throw new InvalidOperationException($"{e.Message}\n{string.Join('\n', faults)}", e);
+        }
         finally
         {
             await done.CancelAsync();

@@ -28,6 +28,13 @@ public class KitFileTests(Cluster cluster) : DemoVisit(cluster)
     }
 
     [Fact]
+    public void Demo_names_tell_the_things_apart_and_an_extension_is_one()
+    {
+        Assert.All(DemoKit.All.GroupBy(d => d.Name.Replace('\u00a0', ' ')), same => Assert.Single(same));
+        Assert.All(DemoKit.All.Where(d => d.Role == DeviceRole.Lead && d.LengthM >= 0.2), d => Assert.Equal(d.IsExtension, d.Name.Contains("extension", StringComparison.Ordinal)));
+    }
+
+    [Fact]
     public async Task An_export_imported_again_changes_nothing()
     {
         var file = await Export();

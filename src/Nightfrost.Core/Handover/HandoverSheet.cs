@@ -33,7 +33,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             new("To stop", [.. Stop(rig, route, worn, box)], true),
             new("How loud", [.. Loud(rig, route, worn)], false),
             new("If there is no sound, try these three", [.. TryThree(route, worn, box)], true),
-            .. (Lights(worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
+            .. (Lights(route, worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
             .. (Body(route).ToArray() is { Length: > 0 } body ? new[] { new SheetPart("Near your body", body, false) } : []),
             .. (Mind(route).ToArray() is { Length: > 0 } mind ? new[] { new SheetPart("Mind", mind, false) } : []),
             .. (Charge(worn).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
@@ -49,6 +49,10 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return $"Turn the {worn.Name} down. Then switch it on.";
         if (route.AtEar is { Relay: { } relay, RelayJoint: null })
             yield return $"Hang the {relay.Name} on. Your aids must be in and on.";
+        if (route.ByTelecoil)
+            yield return "Switch your aids to T.";
+        if (route.Sends is { Technology: LinkTechnology.LeAudioBroadcast })
+            yield return $"Choose the {box?.Name ?? "TV"} in the list of broadcasts, if your {worn.Name} does not find it by itself.";
         if (route.AtEar is { Relay: { Power.SwitchedByHand: true } beside, RelayJoint: not null })
             yield return $"Switch on the {beside.Name} beside the {route.AtEar.Receiver.Name}.";
         if (worn.StreamsOnRequest || box is { StreamsOnRequest: true })
@@ -67,6 +71,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         yield return "Turn the sound down first.";
         if (worn.Power.SwitchedByHand)
             yield return $"Switch off the {worn.Name}.";
+        if (route.ByTelecoil)
+            yield return "Switch your aids back from T. On T you may not hear people, the door or an alarm.";
         if (IsPulled(route))
             yield return $"Turn the TV down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(rig, route))} {(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
         if (box is { DisturbsWhenIdle: true })
@@ -106,13 +112,13 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         yield return "If it hurts or tires you, turn it down.";
     }
 
-    private static IEnumerable<string> Lights(Device worn, Device? box)
+    private static IEnumerable<string> Lights(Route route, Device worn, Device? box)
     {
         if (box is { PowerLight.Length: > 0 })
             yield return $"{box.Name}, {box.PowerLight}: it has power.";
         if (box is { SoundLight.Length: > 0 })
             yield return $"{box.Name}, {box.SoundLight}: sound is coming in.";
-        if (worn.Pairing is { Linked.Length: > 0 } way)
+        if (worn.Pairing is { Linked.Length: > 0 } way && route.Sends is not { Technology: LinkTechnology.InductionLoop })
             yield return $"{worn.Name}, {way.Linked}: it is joined to the TV.";
     }
 
@@ -143,13 +149,16 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static IEnumerable<string> TryThree(Route route, Device worn, Device? box)
     {
-        if (worn.Power.BatteryHours > 0)
-            yield return $"Is the {worn.Name} on, and charged?";
+        if (worn.Form == WearForm.HearingAids)
+            yield return $"Are your aids {RuleWords.Listed(new[] { "in", "on", worn.Power.BatteryHours > 0 ? "charged" : "", route.ByTelecoil ? "on T" : "" }.Where(w => w.Length > 0))}?";
+        else if (worn.Power.BatteryHours > 0)
+            yield return $"Is the {worn.Name} on, and charged?{(route.ByTelecoil ? " Are your aids on T?" : "")}";
         else
             yield return route.Sends is null ? "Is the plug in, all the way?" : $"Is the {worn.Name} on?";
         yield return box is null ? "Is the TV playing, and not on mute?" : $"Is the {box.Name} lit? {(box.PowerSwitch.Length > 0 ? "Switch it off, count to thirty, switch it on." : "Pull its power lead, count to thirty, put it back.")}";
         yield return route.Sends is { IsBluetooth: true }
             ? "Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm depends on it."
+            : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "Do you sit at your place, where the loop lies?"
             : route.Sends is { IsInfrared: true } ? "Is something standing between you and the TV?" : "Is the sound turned up, at your ear and at the TV?";
     }
 

@@ -121,9 +121,8 @@ internal sealed class CandidateFinder
             foreach (var (outlet, joints, rule) in joining.Refused)
                 log.Refuse(rule, new Route(_site, new Feed(socket, outlet.Adapters, transmitter, joints), null, null, null, false), subject);
 
-            // Only asked of a real pair, so that the finding names both.
-            if (joining.IsEmpty && new Route(_site, new Feed(socket, [], transmitter, []), null, null, null, false) is var bare && Rules.RefusingChain(bare) is { } misfit)
-                log.Refuse(misfit, bare, subject);
+            if (joining.IsEmpty)
+                RefuseMisfit(new Route(_site, new Feed(socket, [], transmitter, []), null, null, null, false), subject);
         }
 
         if (joining.Working == 0)
@@ -133,6 +132,13 @@ internal sealed class CandidateFinder
             if (sends.Transmits)
                 EnterEnd(joining, transmitter, sends, number, subject, entered);
         }
+    }
+
+    // What has no chain at all is asked as a bare pair, so that the finding names both.
+    private void RefuseMisfit(Route bare, Subject subject)
+    {
+        if (_log is { } log && Rules.RefusingChain(bare) is { } misfit)
+            log.Refuse(misfit, bare, subject);
     }
 
     private void EnterWires(SourcePort socket, int number, Subject subject, List<FeedLine> entered)
@@ -145,8 +151,8 @@ internal sealed class CandidateFinder
                 var joining = _chains.Of(socket, one.Ear.Receiver, one.Ear.Listener.SeatDistanceM + FeedFinder.LeadSlackM);
                 foreach (var (outlet, joints, rule) in joining.Refused)
                     _log?.Refuse(rule, new Route(_site, new Feed(socket, outlet.Adapters, null, joints), one.Ear, null, null, false), subject);
-                if (joining.IsEmpty && _log is not null && one.Refused is null && new Route(_site, new Feed(socket, [], null, []), one.Ear, null, null, false) is var bare && one.Ear.Relay is null && Rules.RefusingChain(bare) is { } misfit)
-                    _log.Refuse(misfit, bare, subject);
+                if (joining.IsEmpty && one.Refused is null && one.Ear.Relay is null)
+                    RefuseMisfit(new Route(_site, new Feed(socket, [], null, []), one.Ear, null, null, false), subject);
                 if (joining.Working == 0)
                     continue;
                 var route = new Route(_site, joining.Chains[0].To(null), one.Ear, null, null, false);
@@ -171,14 +177,16 @@ internal sealed class CandidateFinder
         var feed = joining.Chains[0].To(transmitter);
         var end = _side.Ends.Of(feed, sends);
         var margins = _side.Ends.MarginsOf(sends);
+        var isFixed = feed.Socket.Level == LevelControl.Fixed;
         if (_log is { } log)
-            EndClasses.RefuseOutOfReach(_site, end, feed, sends, margins, subject, log);
-        if (feed.Socket.Level == LevelControl.Fixed)
         {
-            if (_log is not null)
-                EndClasses.RefuseTooQuiet(_site, end, feed, sends, subject, _log);
-            end = end.AtFixedLevel();
+            EndClasses.RefuseOutOfReach(_site, end, feed, sends, margins, subject, log);
+            if (isFixed)
+                EndClasses.RefuseTooQuiet(_site, end, feed, sends, subject, log);
         }
+
+        if (isFixed)
+            end = end.AtFixedLevel();
 
         if (!end.ReachesAnybody(margins))
             return;

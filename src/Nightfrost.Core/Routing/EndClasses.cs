@@ -180,7 +180,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     // The ears of one listener that work, without those that another one replaces. They come cheapest first. Things there are only so many of are kept apart.
     private EarOption[] Asked(int listener, Meetings end, List<Standing> kept)
     {
-        var mayBreak = Rules.MayBreakAny(RuleSees.Everything, site.Look.Listeners[listener]);
+        var mayBreak = Rules.MayBreakAny(RuleSees.Everything, site.Look.Listeners[listener], end.Sends);
         (bool Known, Rule? Refused, int Margin) seat = (false, null, 2);
         kept.Clear();
         foreach (var one in log is null ? entries.TakersOf(listener, end.Sends.Technology) : entries.Linked[listener])

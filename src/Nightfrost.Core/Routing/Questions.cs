@@ -142,7 +142,7 @@ public static class Questions
                 yield return new($"{at}.followsPicture", $"Does the sound from the {name} socket wait for the picture?", YesNo(k => Put(socket with { FollowsPicture = k })));
             if (facts.Signals.Contains(Signal.SpdifPcm) && socket.Pcm == Known.NotYet)
                 yield return new($"{at}.pcm", source is null ? $"Can the set send PCM from the {name} socket?" : $"Can the {source.Name} send PCM from its {name} socket?", YesNo(k => Put(socket with { Pcm = k })));
-            if (socket.SilencesSpeakers == Known.NotYet && (source is null ? facts.SilencesSpeakers || site.RoomHears is not null : site.RoomHears is not null && site.LiveWithRoom(socket) != Liveness.Live) && (site.BarSocket is null || site.RoomHears is null))
+            if (socket.SilencesSpeakers == Known.NotYet && (site.RoomHears is null ? source is null && facts.SilencesSpeakers : site.BarSocket is null && site.LiveWithRoom(socket) != Liveness.Live))
                 yield return new($"{at}.silencesSpeakers", $"Use the {name}{owner} for a minute: do the set's speakers fall silent?", YesNo(k => Put(socket with { SilencesSpeakers = k })));
             if (socket.Kind == SocketKind.SecondZone && socket.ZonePasses == ZonePasses.NotYet)
                 yield return new($"{at}.zonePasses", $"What does the second zone{owner} let through: analogue inputs only, two-channel PCM too, or everything?",
@@ -215,7 +215,7 @@ public static class Questions
             return ($"{least.Served} or {most.Served} listeners served.", 500 * (most.Served - least.Served));
         var (parts, weight) = (new List<string>(), 0.0);
 
-        // The weights follow the usual order of the criteria, a need above everything else (starting values).
+        // The weights follow the usual order of the criteria: first what must be leant on, then a need (starting values).
         if (found.Exists(score => score.LeansOnUnlikely) && found.Exists(score => !score.LeansOnUnlikely))
         {
             parts.Add("a rig that leans on what seldom sounds together, or one that does not");

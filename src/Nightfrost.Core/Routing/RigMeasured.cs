@@ -30,8 +30,9 @@ public static class RigMeasured
     /// <summary>What would cure a route that was measured not to be good enough.</summary>
     /// <param name="route">The route.</param>
     /// <param name="measured">What was measured.</param>
-    /// <param name="others">Other rigs worth weighing, best first.</param>
-    public static string Cure(Route route, MeasuredEar measured, IReadOnlyList<RankedRig> others)
+    /// <param name="served">Listeners its rig serves; one that leaves somebody out is no cure.</param>
+    /// <param name="others">Other rigs worth weighing, best first; null where none were looked for.</param>
+    public static string Cure(Route route, MeasuredEar measured, int served, IReadOnlyList<RankedRig>? others)
     {
         var look = route.Site.Look;
         var settings = look.Set.DelaySettings.Where(s => s.Moves(route.Feed.Socket.Id)).ToList();
@@ -39,18 +40,20 @@ public static class RigMeasured
         if (measured.SkewMs < tolerance.EarlyMs && settings.Find(s => s.StandsAtMs < s.HighMs) is { } later)
             return $"Make the sound later by {later.Name}, on Tune.";
         if (measured.SkewMs > tolerance.LateMs && settings.Find(s => s.StandsAtMs > s.LowMs) is { } sooner)
-            return $"Take {sooner.Name} back first, on Tune.";
+            return $"Lower {sooner.Name} first, on Tune.";
         if (measured.SkewMs < tolerance.EarlyMs && Skew.HangsOnPictureMode(look, route.Feed.Socket) && look.Set.PictureMode != Sites.PictureMode.Game)
             return "A faster picture mode on the set, such as game, brings the picture forward.";
 
         // Another way may be in step; the same link on the same socket was measured already.
-        foreach (var other in others)
+        foreach (var other in others ?? [])
         {
-            if (other.Score.Step == InStepWord.InStep && other.Score.Served >= 1 && other.Rig.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == measured.ListenerId) is { } way && !IsLike(way, route))
+            if (other.Score.Step == InStepWord.InStep && other.Score.Served >= served && other.Rig.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == measured.ListenerId) is { } way && !IsLike(way, route))
                 return $"By forecast this would cure it: {RigNames.Of(other.Rig)}, {Wording.Money(other.Score.Price, route.Site.Shelf.Currency)}.";
         }
 
-        return "Nothing on the shelf is forecast to cure it: a plain wire, or a link of lower delay, would have to be added.";
+        return others is null
+            ? "Look on Route for a rig that is forecast to cure it."
+            : "None of the rigs found is forecast to cure it: add a plain wire, or a link of lower delay, to the shelf.";
     }
 
     private static bool IsLike(Route one, Route other) => one.Feed.Socket.Id == other.Feed.Socket.Id && one.Sends?.Technology == other.Sends?.Technology && one.Coding.StageId == other.Coding.StageId;

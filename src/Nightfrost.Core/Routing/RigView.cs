@@ -68,7 +68,7 @@ public static class RigViews
     /// <param name="arrivals">Arrivals of its site.</param>
     /// <param name="next">The rig it is compared with; null for none.</param>
     /// <param name="measured">What was measured with just these ways; it stands above the forecast.</param>
-    /// <param name="others">Other rigs that might cure what was measured, best first.</param>
+    /// <param name="others">Other rigs that might cure what was measured, best first; null where none were looked for.</param>
     public static RigView Of(RankedRig ranked, Arrivals arrivals, RankedRig? next = null, IReadOnlyList<MeasuredEar>? measured = null, IReadOnlyList<RankedRig>? others = null)
     {
         measured ??= [];
@@ -82,7 +82,7 @@ public static class RigViews
         return new(
             ranked.Title, Headline(score.Served, listeners, rig, parts, measured), score.Served, listeners, Asked(false, true), Asked(false, false), score.InStep,
             worst?.Name ?? "", score.Price, rig.Site.Shelf.Currency, score.Boxes, leads.Sum(l => l.Needed), leads.Sum(l => l.ToBuy), ranked.Proven, rows, parts, rig.Power,
-            Reasons(ranked, arrivals, rows, next, measured, others ?? []), RigPlan.Of(rig).Routes)
+            Reasons(ranked, arrivals, rows, next, measured, others), RigPlan.Of(rig).Routes)
         {
             Name = RigNames.Of(rig),
             Step = score.ShownStep,
@@ -113,13 +113,13 @@ public static class RigViews
         };
     }
 
-    private static List<Reason> Reasons(RankedRig ranked, Arrivals arrivals, IReadOnlyList<LineRow> rows, RankedRig? next, IReadOnlyList<MeasuredEar> measured, IReadOnlyList<RankedRig> others)
+    private static List<Reason> Reasons(RankedRig ranked, Arrivals arrivals, IReadOnlyList<LineRow> rows, RankedRig? next, IReadOnlyList<MeasuredEar> measured, IReadOnlyList<RankedRig>? others)
     {
         var (rig, reasons) = (ranked.Rig, new List<Reason>());
         foreach (var route in rig.Routes)
         {
             if (RigMeasured.Of(route, measured) is { } m && InStepWords.Of(m.InStep, rig.Site.Look.GoodEnoughPercent) is var word and not InStepWord.InStep)
-                reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"{route.AtEar.Listener.Name} was measured {word switch { InStepWord.OutOfStep => "out of step", _ => "doubtful" }}: {Math.Abs(m.SkewMs):0} ms {(m.SkewMs < 0 ? "early" : "late")}, in step {Wording.Percent(m.InStep)} where {Wording.Percent(arrivals.InStep(route))} was forecast."), RigMeasured.Cure(route, m, others)));
+                reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"{route.AtEar.Listener.Name} was measured {word switch { InStepWord.OutOfStep => "out of step", _ => "doubtful" }}: {Math.Abs(m.SkewMs):0} ms {(m.SkewMs < 0 ? "early" : "late")}, in step {Wording.Percent(m.InStep)} where {Wording.Percent(arrivals.InStep(route))} was forecast."), RigMeasured.Cure(route, m, ranked.Score.Served, others)));
         }
 
         foreach (var feed in rig.Feeds)
@@ -152,8 +152,9 @@ public static class RigViews
         if (next is not null)
             reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
         if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow && measured.All(m => m.ListenerId != r.ListenerId)).MinBy(r => r.Forecast!.InStep) is { } worst)
-            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest {(measured.Count > 0 ? "forecast" : "point")}: {worst.Name}, in step {Wording.Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
-        foreach (var route in rig.Routes)
+            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest {(measured.Count > 0 ? "of those not measured" : "point")}: {worst.Name}, in step {Wording.Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
+        var forecast = rig.Routes.Where(r => RigMeasured.Of(r, measured) is null).ToList();
+        foreach (var route in forecast)
         {
             if (rows.FirstOrDefault(r => r.ListenerId == route.AtEar.Listener.Id) is { Forecast: { } f } row && f.MedianMs < row.Tolerance.EarlyMs && rig.Site.Look.Set.PictureMode != Sites.PictureMode.Game && Skew.HangsOnPictureMode(rig.Site.Look, route.Feed.Socket))
                 reasons.Add(new(ReasonKind.Against, $"{row.Name} hears early: the sound does not wait for the picture. A faster picture mode on the set, such as game, brings them together."));
@@ -166,15 +167,15 @@ public static class RigViews
         foreach (var device in rig.Routes.SelectMany(r => r.Devices).DistinctBy(d => d.Id))
             reasons.AddRange(device.Cautions.Select(caution => new Reason(ReasonKind.Against, $"{device.Name}: {caution}")));
         var inStep = RigInStep.Of(rig, arrivals);
-        foreach (var fact in inStep.Facts)
+        foreach (var fact in inStep.Facts.Where(fact => forecast.Exists(r => r.Feed.Socket.Id == fact.Socket.Id)))
         {
-            var who = rig.Routes.Where(r => r.Feed.Socket.Id == fact.Socket.Id).Select(r => r.AtEar.Listener.Name).ToList();
+            var who = forecast.Where(r => r.Feed.Socket.Id == fact.Socket.Id).Select(r => r.AtEar.Listener.Name).ToList();
             reasons.Add(new(ReasonKind.Assumed, $"Nobody knows yet whether the sound from {RuleWords.Socket(rig.Site.Look, fact.Socket)} waits for the picture{(who.Count > 1 ? $", for {RuleWords.Listed(who)} alike" : "")}: in step {Wording.Percent(fact.IfYes)} if it does, {Wording.Percent(fact.IfNo)} if it does not; both are taken as equally likely.", "Measure it on Tune: a minute settles it."));
         }
 
-        if (inStep.IsBound)
+        if (inStep.IsBound && forecast.Count > 0)
             reasons.Add(new(ReasonKind.Assumed, $"More than {RigInStep.MostFacts} sockets may or may not wait for the picture: in step is {Wording.Percent(inStep.Probability)} at most."));
-        if (rig.Routes.Any(r => RigMeasured.Of(r, measured) is null))
+        if (forecast.Count > 0)
             reasons.Add(new(ReasonKind.Assumed, $"{(measured.Count == 0 ? "Delays are typical, not measured." : "Where nothing was measured, delays are typical.")} A measurement on Tune replaces them."));
         if (!ranked.Proven)
             reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: others that nothing beats may exist."));

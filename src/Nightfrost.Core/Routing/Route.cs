@@ -93,6 +93,9 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
     /// <summary>The last link before the ear, seen from its sender; null for a wire.</summary>
     public AirLink? LastHop => AtEar.RelaySends ?? (AtEar.RelayJoint is null ? Sends : null);
 
+    /// <summary>True where the aids hear a loop through their telecoil: they must be on that programme, and nothing is paired.</summary>
+    public bool ByTelecoil => LastHop is { Technology: LinkTechnology.InductionLoop };
+
     /// <summary>The codec read off the box after pairing; it stands above the planned one.</summary>
     public Codec? ReadBack
     {

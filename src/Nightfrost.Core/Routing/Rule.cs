@@ -18,7 +18,7 @@ public enum RuleScope
     /// <summary>Socket, adapters and transmitter.</summary>
     Tap,
 
-    /// <summary>The whole way to one ear. A refusing rule of this scope looks at the link, its two ends, what is worn and who wears it; of the socket only whether its level is known to be fixed, never at the adapters.</summary>
+    /// <summary>The whole way to one ear. A refusing rule of this scope looks at the link, its two ends, what is worn and who wears it; of the socket only whether its level is known to be fixed, or, where the rest of a rig stands beside it, which other outputs that rig uses; never at the adapters.</summary>
     WholeWay,
 }
 
@@ -53,8 +53,8 @@ public sealed record Rule(
     /// <summary>What its verdict hangs on.</summary>
     public RuleSees Sees { get; init; }
 
-    /// <summary>Listeners whom it may refuse anything at all; null for everybody.</summary>
-    public Func<Sites.Listener, bool>? Concerns { get; init; }
+    /// <summary>Listeners and sending ends (null for a wire) where it may refuse anything at all; null for all of them.</summary>
+    public Func<Sites.Listener, Kit.AirLink?, bool>? Concerns { get; init; }
 
     /// <summary>How far along the way it is met; a larger number is nearer to the ear.</summary>
     public int Order { get; init; }

@@ -56,8 +56,8 @@ public static class Rules
         return null;
     }
 
-    /// <summary>True when some rule of a sight may refuse a listener anything.</summary>
-    internal static bool MayBreakAny(RuleSees sees, Listener listener) => Array.Exists(BySight[(int)sees], rule => rule.Concerns?.Invoke(listener) ?? true);
+    /// <summary>True when some rule of a sight may refuse a listener anything at a sending end; null for a wire.</summary>
+    internal static bool MayBreakAny(RuleSees sees, Listener listener, Kit.AirLink? sends) => Array.Exists(BySight[(int)sees], rule => rule.Concerns?.Invoke(listener, sends) ?? true);
 
     /// <summary>True when some rule of a sight stands before another rule.</summary>
     internal static bool AnyBefore(RuleSees sees, Rule? before) => BySight[(int)sees] is [var first, ..] && first.Order < (before?.Order ?? int.MaxValue);

@@ -6,19 +6,19 @@ namespace Nightfrost.Core.Routing;
 /// <summary>Why a rig leaves somebody out: what refuses every way to them, or what the rest of the rig leaves no room for.</summary>
 internal static class Unserved
 {
-    private sealed record Known(Candidates Candidates, RefusalLog Log);
+    private sealed record Ways(Candidates Candidates, RefusalLog Log);
 
-    private static readonly ConditionalWeakTable<Site, Known> BySite = [];
+    private static readonly ConditionalWeakTable<Site, Ways> BySite = [];
 
     /// <summary>The rule, with its values; null where none can be named.</summary>
     /// <param name="rig">The rig without the listener.</param>
     /// <param name="listener">The listener.</param>
     public static Finding? Why(Rig rig, Listener listener)
     {
-        var known = BySite.GetValue(rig.Site, Found);
+        var ways = BySite.GetValue(rig.Site, Found);
         var at = rig.Site.Look.Listeners.ToList().FindIndex(l => l.Id == listener.Id);
         (Rule Rule, Route Route)? nearest = null;
-        foreach (var route in WaysOf(known.Candidates, rig, at))
+        foreach (var route in WaysOf(ways.Candidates, rig, at))
         {
             // Where one could join the rig as it stands, no rule can be named; else what refuses nearest to the ear is said.
             if (Rules.RefusingRoute(route) is not { } rule)
@@ -27,10 +27,10 @@ internal static class Unserved
                 nearest = (rule, route);
         }
 
-        return nearest is { } met ? met.Rule.Ask(met.Route) : known.Log.RoutesFound[at] == 0 ? known.Log.FarthestOf(listener) : null;
+        return nearest is { } met ? met.Rule.Ask(met.Route) : ways.Log.RoutesFound[at] == 0 ? ways.Log.FarthestOf(listener) : null;
     }
 
-    private static Known Found(Site site)
+    private static Ways Found(Site site)
     {
         var log = new RefusalLog(site.Look.Listeners.Count);
         return new(CandidateFinder.For(site, Limits.None, default, log), log);

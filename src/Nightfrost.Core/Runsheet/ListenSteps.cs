@@ -19,10 +19,8 @@ internal static class ListenSteps
                 Id = $"level-{id}",
                 Phase = Phase.Listen,
                 Place = $"{ear.Listener.Name}, at the seat",
-                Action = ear.Receiver.Form is WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker or WearForm.None
-                    ? $"Turn the {ear.Takes.Name} down, sit where {ear.Listener.Name} sits, then raise it slowly"
-                    : $"Turn the {ear.Takes.Name} down, put it on, then raise it slowly",
-                Detail = LevelWords(route.Feed.Socket)
+                Action = LevelAction(route),
+                Detail = LevelWords(route)
                     + (AdviceRules.Strays(route) is { } strays ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to the right one." : ""),
                 Expect = "clear speech, loud enough, and comfortable",
                 Caution = Step.With("Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.", ear.Receiver.Cautions),
@@ -91,10 +89,31 @@ internal static class ListenSteps
         string At(SourcePort socket) => $"{RuleWords.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))} by {RuleWords.Socket(rig.Site.Look, socket)}";
     }
 
-    private static string LevelWords(SourcePort socket) => SocketReading.FixedLevel(socket) switch
+    // What is turned is what has a control: at the ear, else the loop's drive, else the set.
+    private static string LevelAction(Route route)
     {
+        var ear = route.AtEar;
+        var control = ear.Takes.OwnVolume ? ear.Takes : ear.Receiver;
+        var ready = ear.Receiver.Form switch
+        {
+            WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker or WearForm.None => $"sit where {ear.Listener.Name} sits",
+            WearForm.HearingAids => "with the aids worn",
+            _ => $"put the {ear.Receiver.Name} on",
+        };
+        if (!EarRules.LacksVolume(ear))
+            return $"Turn the {control.Name} down, {ready}, then raise it slowly";
+        if (route.Sends is { Technology: LinkTechnology.InductionLoop })
+            return $"Turn the drive of the {route.Feed.Transmitter!.Name} down, {ready}, then raise it slowly";
+        return SocketReading.FixedLevel(route.Feed.Socket) == true
+            ? $"Hear it with the {ear.Receiver.Name} away from the ear first: nothing there changes how loud it is"
+            : $"Turn the set down, {ready}, then raise the set slowly";
+    }
+
+    private static string LevelWords(Route route) => SocketReading.FixedLevel(route.Feed.Socket) switch
+    {
+        false when EarRules.LacksVolume(route.AtEar) => "The set's volume keys are its only control.",
         false => "Keep the set high and the ear low; the other way round gives hiss.",
-        true => $"The socket is {(socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: loudness is set at the ear.",
+        true => $"The socket is {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: {(!EarRules.LacksVolume(route.AtEar) ? "loudness is set at the ear" : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "loudness is set by the drive" : "if it is too loud, stop and plan again")}.",
         null => "Nobody knows yet whether the volume keys reach this socket: press one and listen.",
     };
 }

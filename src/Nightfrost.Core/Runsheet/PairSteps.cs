@@ -55,6 +55,13 @@ internal static class PairSteps
         var (box, takes) = (route.Feed.Transmitter, route.AtEar.Takes);
         var sendName = box?.Name ?? "set";
         List<string> charged = [.. new[] { ear.Relay, ear.Receiver }.OfType<Device>().Where(d => d.Power.ChargeHours > 0).DistinctBy(d => d.Id).Select(d => BeforeSteps.ChargedId(route, d))];
+        if (route.Sends is { Technology: LinkTechnology.InductionLoop })
+        {
+            foreach (var step in LoopSteps.For(route, charged))
+                yield return step;
+            yield break;
+        }
+
         if (takes.Pairing is not { } way)
         {
             yield return new Step
@@ -138,9 +145,11 @@ internal static class PairSteps
                 Place = $"{ear.Listener.Name}",
                 Action = $"Hang the {relay.Name} on, with the aids worn and on",
                 Caution = Step.With("A neck loop is not worn asleep, and opens when pulled.", relay.Cautions),
-                Expect = "a tone or prompt in the aids",
+                Expect = route.ByTelecoil ? "" : "a tone or prompt in the aids",
                 ListenerId = id,
             };
+        if (route.ByTelecoil)
+            yield return LoopSteps.Telecoil(route, []);
         if (index > 0 && firstOff)
             yield return new Step
             {

@@ -101,6 +101,9 @@ internal sealed class CaseState
     /// <summary>Outcome of one step of the rig in use.</summary>
     public StepRow? Outcome(string stepId) => Row.Steps.FirstOrDefault(s => s.RigId == Row.RigId && s.StepId == stepId);
 
+    /// <summary>How a step or a thing to prepare of the rig in use went; open while nobody has said.</summary>
+    public StepOutcome WentHow(string stepId) => Outcome(stepId)?.Outcome ?? StepOutcome.Open;
+
     /// <summary>Takes of one listener with the rig in use, oldest first.</summary>
     public IReadOnlyList<TakeRow> Takes(string listenerId) =>
         [.. Row.Takes.Where(t => t.RigId == Row.RigId && t.ListenerId == listenerId && t.DeletedAt == null).OrderBy(t => t.At).ThenBy(t => t.Id)];
@@ -125,16 +128,16 @@ internal sealed class CaseState
         RouteOf(listenerId) is { } route ? DelaySettings.StandAtMs(route.Site.Look.Set.DelaySettings, route.Feed.Socket.Id) : 0;
 
     /// <summary>Steps that must not be passed over and are not done.</summary>
-    public IEnumerable<Step> OpenMandatory => Steps.Where(s => s.Mandatory && (Outcome(s.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open);
+    public IEnumerable<Step> OpenMandatory => Steps.Where(s => s.Mandatory && WentHow(s.Id) == StepOutcome.Open);
 
     /// <summary>How far the case has come.</summary>
     public Progress Progress
     {
         get
         {
-            var outcomes = Steps.Select(s => Outcome(s.Id)?.Outcome ?? StepOutcome.Open).ToList();
+            var outcomes = Steps.Select(s => WentHow(s.Id)).ToList();
             return new(
-                Look, Plan is not null, Chosen()?.OutOfDate ?? Plan is not null, Preparation.Items.Count(i => (Outcome(i.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open),
+                Look, Plan is not null, Chosen()?.OutOfDate ?? Plan is not null, Preparation.Items.Count(i => WentHow(i.Id) == StepOutcome.Open),
                 outcomes.Count(o => o != StepOutcome.Open), outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
                 Rig?.Routes.Count(r => Arrivals?.Of(r) is not null && MeasuredOf(r.AtEar.Listener.Id) is null) ?? 0,
                 [.. Rig?.Routes.Select(r => r.AtEar.Listener).Where(l => MeasuredOf(l.Id) is { } m && FrameMeasurement.Against(m, LineBoard.ToleranceOf(l)) != SkewVerdict.Inside).Select(l => l.Name) ?? []],
@@ -162,8 +165,17 @@ internal sealed class CaseState
     }
 
     /// <summary>What was measured with the rig in use, ear by ear.</summary>
-    public IReadOnlyList<MeasuredEar> MeasuredEars() =>
-        [.. (Rig?.Routes ?? []).Select(r => r.AtEar.Listener).Select(l => (l.Id, Measured: MeasuredOf(l.Id), Tolerance: LineBoard.ToleranceOf(l))).Where(one => one.Measured is not null).Select(one => new MeasuredEar(one.Id, one.Measured!.SkewMs, one.Measured.ProbabilityInside(one.Tolerance)))];
+    public IReadOnlyList<MeasuredEar> MeasuredEars()
+    {
+        var ears = new List<MeasuredEar>();
+        foreach (var listener in Rig?.Routes.Select(r => r.AtEar.Listener) ?? [])
+        {
+            if (MeasuredOf(listener.Id) is { } m)
+                ears.Add(new(listener.Id, m.SkewMs, m.ProbabilityInside(LineBoard.ToleranceOf(listener))));
+        }
+
+        return ears;
+    }
 
     private Core.Routing.Route? RouteOf(string listenerId) => Rig?.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == listenerId);
 

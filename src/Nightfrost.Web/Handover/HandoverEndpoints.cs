@@ -58,7 +58,7 @@ internal static class HandoverEndpoints
         var found = state.Steps
             .Where(s => s.Note == MenuSteps.ValueFound && state.Outcome(s.Id) is { Note.Length: > 0 })
             .Select(s => new FoundValue(s.Place, state.Outcome(s.Id)!.Note.TrimEnd('.'))).ToList();
-        return new(HandoverSheet.For(rig, found), state.Steps.Count(s => (state.Outcome(s.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open), OpenMandatory(state), AlarmsAnswered(state), state.Row.HandedOverAt);
+        return new(HandoverSheet.For(rig, found), state.Steps.Count(s => state.WentHow(s.Id) == StepOutcome.Open), OpenMandatory(state), AlarmsAnswered(state), state.Row.HandedOverAt);
     }
 
     // What is done but went wrong is not open: its note says what happened.

@@ -9,9 +9,10 @@ internal static class Outages
     /// <summary>True when the database could not be asked, or broke off while it was: stopped, starting, killed, or out of connections.</summary>
     public static bool DatabaseIsAway(Exception exception) => Chain(exception).Any(e => e switch
     {
-        // Serialisation failures and deadlocks are transient too, and a fault of ours.
+        // Serialisation failures and deadlocks are transient too, and a fault of ours; so is a connection used twice at a time.
         PostgresException { SqlState: PostgresErrorCodes.SerializationFailure or PostgresErrorCodes.DeadlockDetected } => false,
         PostgresException answered => answered.IsTransient || answered.SqlState is PostgresErrorCodes.AdminShutdown or PostgresErrorCodes.CrashShutdown or PostgresErrorCodes.CannotConnectNow,
+        NpgsqlOperationInProgressException => false,
         NpgsqlException unanswered => unanswered.IsTransient || unanswered.InnerException is null or IOException or SocketException or TimeoutException or EndOfStreamException or ObjectDisposedException,
 
         // A connection that broke while it was in use is found closed by whoever uses it next.

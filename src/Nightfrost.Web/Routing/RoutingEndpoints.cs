@@ -70,7 +70,8 @@ internal static class RoutingEndpoints
     // What was measured with the rig in use stands above its forecast, here and in every comparison with it.
     private static IReadOnlyList<RigView> Shown(CaseState state, RouterAnswer answer)
     {
-        var measured = answer.Rigs.Select(rig => state.Plan is { } plan && LookChanges.Between(plan.Look, state.Look, state.Shelf.NameOf).Count == 0 && RigPlan.Of(rig.Rig).HasSameRoutesAs(plan) ? state.MeasuredEars() : []).ToList();
+        var inUse = state.Plan is { } plan && LookChanges.Between(plan.Look, state.Look, state.Shelf.NameOf).Count == 0 ? plan : null;
+        var measured = answer.Rigs.Select(rig => inUse is not null && RigPlan.Of(rig.Rig).HasSameRoutesAs(inUse) ? state.MeasuredEars() : []).ToList();
         var rigs = answer.Rigs.Select((rig, i) => RigMeasured.Apply(rig, answer.Arrivals, measured[i])).ToList();
         return [.. rigs.Select((rig, i) => RigViews.Of(rig, answer.Arrivals, i == 0 ? rigs.ElementAtOrDefault(1) : rigs[0], measured[i], [.. rigs.Where(other => other != rig)]))];
     }

@@ -40,9 +40,9 @@ internal static class RunSheetEndpoints
         await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state)) : Refusals.Unknown("case");
 
     private static RunSheetView View(CaseState state) =>
-        new(state.Rig is null ? null : state.Row.RigId, [.. state.Steps.Select(s => state.Outcome(s.Id) is { } o ? new StepState(s, o.Outcome, o.Note, o.AheadBecause, Before(state, s)?.Id) : new StepState(s, StepOutcome.Open, "", "", Before(state, s)?.Id))]);
+        new(state.Rig is null ? null : state.Row.RigId, [.. state.Steps.Select(s => new StepState(s, state.WentHow(s.Id), state.Outcome(s.Id)?.Note ?? "", state.Outcome(s.Id)?.AheadBecause ?? "", Before(state, s)?.Id))]);
 
-    private static Step? Before(CaseState state, Step step) => StepOrder.BeforeIt(state.Steps, step, s => (state.Outcome(s.Id)?.Outcome ?? StepOutcome.Open) == StepOutcome.Open);
+    private static Step? Before(CaseState state, Step step) => StepOrder.BeforeIt(state.Steps, step, s => state.WentHow(s.Id) == StepOutcome.Open);
 
     private static async Task<Results<Ok<RunSheetView>, JsonHttpResult<Refusal>>> Report(Guid caseId, string stepId, StepReport typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
     {
