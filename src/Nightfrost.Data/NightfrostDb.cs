@@ -19,6 +19,7 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
     public DbSet<TakeRow> Takes => Set<TakeRow>();
     public DbSet<DeviceRow> Devices => Set<DeviceRow>();
     public DbSet<ManualRow> Manuals => Set<ManualRow>();
+    public DbSet<MarkingRow> Markings => Set<MarkingRow>();
     public DbSet<DoneWrite> DoneWrites => Set<DoneWrite>();
 
     public DbSet<SessionRow> Sessions => Set<SessionRow>();
@@ -99,6 +100,13 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             row.Property(m => m.FileName).HasMaxLength(120);
             row.Property(m => m.ContentType).HasMaxLength(40);
             row.Property(m => m.Version).IsConcurrencyToken();
+        });
+        builder.Entity<MarkingRow>(row =>
+        {
+            row.ToTable("marking_words");
+            row.HasKey(m => m.Words);
+            row.Property(m => m.Words).HasMaxLength(Core.Sites.MarkingGuide.LongestWords);
+            row.Property(m => m.Reading).HasConversion<string>().HasMaxLength(40);
         });
         builder.Entity<DoneWrite>(row =>
         {

@@ -112,6 +112,7 @@ app.MapHealth();
 var api = app.MapGroup("api").RequireAuthorization().ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status404NotFound).ProducesProblem(StatusCodes.Status409Conflict);
 app.MapSession();
 api.MapKit();
+api.MapMarkings();
 api.MapManuals();
 var cases = api.MapCases();
 cases.MapLook();

@@ -133,6 +133,28 @@ internal static class TestKit
         Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "IN"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OUT")],
     };
 
+    /// <summary>One small plug, two small sockets.</summary>
+    public static Device JackSplitter(string id = "jack splitter", decimal price = 4) => Splitter(id, price) with
+    {
+        Ports = [new AudioPort(Connector.Jack35, false, Line, "IN"), new AudioPort(Connector.Jack35, true, Line, "OUT")],
+    };
+
+    /// <summary>Speakers for a room, with an input for a small plug.</summary>
+    public static Device RoomSpeakers(string id = "room speakers", decimal price = 35, bool ownSupply = true) => new()
+    {
+        Id = id,
+        Name = id,
+        Maker = "test",
+        Role = DeviceRole.RoomSpeaker,
+        Price = price,
+        PricedOn = Priced,
+        Power = new PowerNeed(ownSupply ? 0 : 600, ownSupply, 0, 0, false, true, false),
+        Ports = [Input(Connector.Jack35)],
+    };
+
+    /// <summary>Shares one USB socket between two boxes.</summary>
+    public static Device PowerLead(decimal price = 4) => Lead(Connector.UsbA, Connector.UsbA, price) with { Id = "power lead", Name = "power lead", SplitsInto = 2, IsExtension = true, LengthM = 0.3 };
+
     public static Device Converter(string id = "converter", decimal price = 18) => new()
     {
         Id = id,

@@ -82,12 +82,14 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     // Only what cuts the speakers while it is in goes in and out each time; any other plug stays.
     private static bool IsPulled(Route route) =>
-        route.Feed.Socket is { Kind: SocketKind.Headphone35 or SocketKind.Headphone635 } socket && SocketReading.SilencesSpeakers(socket);
+        route.Feed.Room is null && route.Feed.Socket is { Kind: SocketKind.Headphone35 or SocketKind.Headphone635 } socket && SocketReading.SilencesSpeakers(socket);
 
     private static string Owner(Rig rig, Route route) => rig.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the TV";
 
     private static string RoomReturn(Rig rig)
     {
+        if (rig.RoomFeed is { Room.Speakers: { } speakers })
+            return $"For sound in the room, turn up the {speakers.Name}{(speakers.Power.SwitchedByHand ? ", once switched on" : "")}.";
         if (rig.Site.Bar is { } bar)
             return $"For sound in the room, turn up the {bar.Name}.";
         if (rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) && !rig.SilencesSpeakers)
@@ -106,7 +108,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             true when rig.Site.Bar is { } bar => $"The TV's remote{usually} does not change what you hear. For the room, use the {bar.Name}'s own control.",
             true when rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) => $"The TV's remote{usually} does not change what you hear.",
             true => $"The TV's remote{usually} does not change what you hear. It changes the room.",
-            false => "The TV's remote changes what you hear as well.",
+            false when rig.RoomFeed is { Room.Speakers: { } speakers } => $"The TV's remote{usually} changes what you hear and the {speakers.Name}. For the room alone, use the control on the {speakers.Name}.",
+            false => $"The TV's remote{usually} changes what you hear as well.",
             _ => "Try the TV's remote: it may change what you hear as well.",
         };
         yield return "If it hurts or tires you, turn it down.";
@@ -168,7 +171,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         {
             new("Alone and together",
             [
-                rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) ? "Together: the room hears the TV, and each listener hears it too." : "Alone: the TV is silent. Only the listener hears it.",
+                rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) ? $"Together: the room hears the TV{(rig.RoomFeed is { Room.Speakers: { } speakers } ? $" from the {speakers.Name}" : "")}, and each listener hears it too." : "Alone: the TV is silent. Only the listener hears it.",
                 RoomReturn(rig),
                 "Mute on the TV's remote may stop the listeners as well. Try it once, so that you know.",
             ], false),

@@ -18,7 +18,7 @@ public enum DeviceRole
     /// <summary>A mains supply with a USB socket.</summary>
     Supply,
 
-    /// <summary>Plays to the room from a socket of the set.</summary>
+    /// <summary>Plays to the room from a socket of the set, or from one end of a splitter in it.</summary>
     RoomSpeaker,
 
     /// <summary>Takes a link and gives a wired output, in front of a speaker that lacks the link or its codec.</summary>
@@ -125,7 +125,7 @@ public sealed record Device
     /// <summary>Leads: the second end is a socket, so that it lengthens a lead that ends in a plug. Any other lead has a plug at both ends.</summary>
     public bool IsExtension { get; init; }
 
-    /// <summary>Splitters: number of equal outputs; 0 for anything else.</summary>
+    /// <summary>Splitters: number of equal outputs. USB power leads: sockets at the far end. 0 for anything else.</summary>
     public int SplitsInto { get; init; }
 
     /// <summary>Transmitters: hands the incoming digital signal on to another box.</summary>

@@ -45,7 +45,7 @@ public static class DeviceFacts
             new("Choosable destination", sends.Any(l => l.Technology == LinkTechnology.BluetoothClassic) ? YesNo(sends.Any(l => l.SelectsDestination)) : ""),
             new("Broadcast closed by a code", sends.Any(l => l.Technology == LinkTechnology.LeAudioBroadcast) ? YesNo(sends.Any(l => l.Encrypts)) : ""),
             new("Own delay", Join(device.Links.Where(l => l.Delay is not null).Select(l => FormattableString.Invariant($"{LinkWords(l)} {l.Delay!.TypicalMs:0} ms, {(l.Delay.MeasuredHere ? "measured here" : "as its maker states")}")))),
-            new("Keeps other gear fed", device.SplitsInto > 1 ? $"splits into {device.SplitsInto}" : device.PassesThrough ? "passes the signal on" : ""),
+            new("Keeps other gear fed", device.SplitsInto > 1 ? Splits(device) : device.PassesThrough ? "passes the signal on" : ""),
             new("Power", PowerWords(device.Power)),
             new("Battery", BatteryWords(device.Power)),
             new("Finds its partner after a power cut", device.Links.Count == 0 ? "" : YesNo(device.Power.PairingSurvivesPowerLoss)),
@@ -78,6 +78,8 @@ public static class DeviceFacts
         ];
     }
 
+    private static string Splits(Device device) => device.Role == DeviceRole.Lead ? $"shares the power of one socket among {device.SplitsInto}" : $"splits into {device.SplitsInto}";
+
     /// <summary>What tells a device from its neighbours on the shelf, in a few words each.</summary>
     public static IReadOnlyList<string> InShort(Device device)
     {
@@ -87,7 +89,7 @@ public static class DeviceFacts
             .. device.Links.Select(l => l.Family.Length > 0 ? $"{LinkWords(l)}, family {FamilyWords(l)}" : LinkWords(l)).Distinct(),
             .. device.Links.SelectMany(l => l.Codecs.Concat(l.CodecsWithSeveral)).Where(c => !c.IsStandard).Distinct().Select(c => c.MarkUnknown ? $"{c.Words}, mark unread" : c.Words),
             .. device.Role == DeviceRole.Transmitter && sends is not null ? new[] { $"feeds {sends.ListenersAtOnce} at once" } : [],
-            .. device.SplitsInto > 1 ? new[] { $"splits into {device.SplitsInto}" } : [],
+            .. device.SplitsInto > 1 ? new[] { Splits(device) } : [],
             .. device.PassesThrough ? new[] { "passes the signal on" } : [],
             .. device.Power.UsbDrawMa > 0 ? new[] { $"{device.Power.UsbDrawMa} mA" } : [],
         ];

@@ -21,6 +21,7 @@ public sealed class Shelf
         _byRole = Devices.Where(d => d.RetiredOn is null).GroupBy(d => d.Role).ToFrozenDictionary(group => group.Key, group => group.ToArray());
         _leads = LeadsBy(lead => !lead.IsExtension, (one, other) => Ends(one, other));
         _extensions = LeadsBy(lead => lead.IsExtension, (plug, socket) => (plug, socket));
+        PowerLead = OfRole(DeviceRole.Lead).Where(IsPowerLead).MinBy(lead => lead.Price);
         CheapestSupply = OfRole(DeviceRole.Supply).MinBy(supply => supply.Price);
     }
 
@@ -31,6 +32,9 @@ public sealed class Shelf
 
     /// <summary>The cheapest mains supply with a USB socket; null when the shelf has none.</summary>
     public Device? CheapestSupply { get; }
+
+    /// <summary>The cheapest power lead that shares one USB socket among several boxes; null when the shelf has none.</summary>
+    public Device? PowerLead { get; }
 
     public Device? Find(string? id) => id is not null && _byId.TryGetValue(id, out var device) ? device : null;
 
@@ -56,12 +60,16 @@ public sealed class Shelf
 
     /// <summary>True when a lead can take the place of another one, its length aside.</summary>
     public static bool CanStandFor(Device lead, Device other) =>
-        lead.Role == DeviceRole.Lead && lead.Ports.Count == 2 && lead.IsExtension == other.IsExtension
+        lead.Role == DeviceRole.Lead && lead.Ports.Count == 2 && lead.SplitsInto == other.SplitsInto && lead.IsExtension == other.IsExtension
         && (lead.IsExtension ? (lead.Ports[0].Connector, lead.Ports[1].Connector) == (other.Ports[0].Connector, other.Ports[1].Connector)
             : Ends(lead.Ports[0].Connector, lead.Ports[1].Connector) == Ends(other.Ports[0].Connector, other.Ports[1].Connector));
 
+    // It carries power to several sockets; a lead that carries sound never splits it.
+    private static bool IsPowerLead(Device lead) =>
+        lead is { SplitsInto: > 1, IsExtension: true } && lead.Ports.Count == 2 && lead.Ports.All(p => p.Connector is Connector.UsbA or Connector.UsbC or Connector.MicroUsb);
+
     private FrozenDictionary<(Connector, Connector), Device[]> LeadsBy(Func<Device, bool> which, Func<Connector, Connector, (Connector, Connector)> ends) => OfRole(DeviceRole.Lead)
-        .Where(lead => lead.Ports.Count == 2 && which(lead))
+        .Where(lead => lead.Ports.Count == 2 && lead.SplitsInto < 2 && which(lead))
         .GroupBy(lead => ends(lead.Ports[0].Connector, lead.Ports[1].Connector))
         .ToFrozenDictionary(group => group.Key, group => group.OrderBy(lead => lead.Price).ThenBy(lead => lead.Id, StringComparer.Ordinal).ToArray());
 

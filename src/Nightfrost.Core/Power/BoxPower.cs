@@ -13,30 +13,39 @@ public sealed record PowerChoice(string DeviceId, string? UsbSocketId, bool Need
 {
     /// <summary>True for a box that stands beside a speaker and needs its outlet there.</summary>
     public bool AtSpeaker { get; init; }
+
+    /// <summary>True for a box on a further end of a power lead, which is counted with the first one.</summary>
+    public bool OnPowerLead { get; init; }
+
+    /// <summary>Share of the set's USB socket that all on this plug take together, %; null for what hangs elsewhere.</summary>
+    public int? PercentOfPort { get; init; }
+
+    /// <summary>True from <see cref="BoxPower.FlaggedShare"/> of the port.</summary>
+    public bool IsFlagged { get; init; }
 }
 
 /// <summary>Feeds each box from a USB socket of the set where its current allows, else from the mains.</summary>
 public static class BoxPower
 {
-    /// <summary>Largest share of a port's current that is planned with (USB-IF figures are maxima).</summary>
-    public const double UsableShare = 0.8;
+    /// <summary>Share of a port's current from which its use is flagged (USB-IF figures are maxima).</summary>
+    public const double FlaggedShare = 0.8;
 
     /// <summary>Share of a maker's stated battery hours that is planned with (starting value).</summary>
     public const double RunTimeShare = 0.8;
 
-    /// <summary>True when a socket gives what a box draws with a fifth to spare.</summary>
-    public static bool IsEnough(SourcePort socket, Device box) => box.Power.UsbDrawMa < socket.UsbMa * UsableShare;
+    /// <summary>True when a socket gives what a box draws.</summary>
+    public static bool IsEnough(SourcePort socket, Device box) => box.Power.UsbDrawMa < socket.UsbMa;
 
-    /// <summary>The weakest USB socket of the set that carries this box, or null.</summary>
-    public static SourcePort? SocketFor(TelevisionSet set, Device box) => Fits(set, box).FirstOrDefault();
+    /// <summary>The USB socket of the set that suits this box best, or null.</summary>
+    public static SourcePort? SocketFor(TelevisionSet set, Device box) => Fits(set, new([box])).FirstOrDefault();
 
-    /// <summary>The USB sockets of the set that carry this box, as bits in the set's order of sockets that give power; the first 30 count.</summary>
-    internal static int SocketsFor(TelevisionSet set, Device box)
+    /// <summary>The USB sockets of the set that carry this load, as bits in the set's order of sockets that give power; the first 30 count.</summary>
+    internal static int SocketsFor(TelevisionSet set, PowerLoad load)
     {
-        if (box.Power.UsbDrawMa == 0)
+        if (load.DrawMa == 0)
             return 0;
         var ids = set.Sockets.Where(s => SocketKinds.Of(s.Kind).GivesPower).Take(30).Select(s => s.Id).ToList();
-        return Fits(set, box).Select(s => ids.IndexOf(s.Id)).Where(at => at >= 0).Aggregate(0, (fits, at) => fits | 1 << at);
+        return Fits(set, load).Select(s => ids.IndexOf(s.Id)).Where(at => at >= 0).Aggregate(0, (fits, at) => fits | 1 << at);
     }
 
     /// <summary>A box that takes its power from the USB socket its sound comes from.</summary>
@@ -44,35 +53,45 @@ public static class BoxPower
         new(feed.Transmitter!.Id, feed.Socket.Id, false, feed.Socket.OffInStandby == Known.Yes, "From the USB socket its sound comes from.");
 
     /// <summary>A receiver box in front of a speaker: it stands there, away from the set's USB.</summary>
-    public static PowerChoice AtSpeaker(Device box) => Choose(TelevisionSet.Unseen, box, null) with { AtSpeaker = true };
+    public static PowerChoice AtSpeaker(Device box) => Choose(TelevisionSet.Unseen, new([box]), null).Single() with { AtSpeaker = true };
 
     /// <summary>True for a box beside a speaker that needs a supply of the shelf.</summary>
     public static bool NeedsSupplyAtSpeaker(Device box) => box.Power.UsbDrawMa > 0 && !HasOther(box);
 
-    /// <summary>
-    /// Power for every box of a rig. One USB socket feeds one box. Boxes that have nothing else come first, the smallest draw before larger ones,
-    /// and earlier ones make room where that feeds one more: no more boxes can be fed, and a further box never frees a socket for another.
-    /// </summary>
-    public static IReadOnlyList<PowerChoice> For(TelevisionSet set, IEnumerable<Device> boxes)
-    {
-        var order = boxes.OrderBy(HasOther).ThenBy(b => b.Power.UsbDrawMa).ThenBy(b => b.Id, StringComparer.Ordinal).ToList();
-        var holders = new Dictionary<string, int>();
-        for (var i = 0; i < order.Count; i++)
-            Seat(i, []);
-        var seats = holders.ToDictionary(pair => pair.Value, pair => pair.Key);
-        return [.. order.Select((box, i) => Choose(set, box, seats.GetValueOrDefault(i)))];
+    /// <summary>Power for every box of a rig, each on a plug of its own.</summary>
+    public static IReadOnlyList<PowerChoice> For(TelevisionSet set, IEnumerable<Device> boxes) => For(set, boxes.Select(box => new PowerLoad([box])));
 
-        bool Seat(int box, HashSet<string> tried)
+    /// <summary>
+    /// Power for every load of a rig. One USB socket feeds one load. Loads that have nothing else come first, the smallest draw before larger ones, and earlier ones make room where that feeds
+    /// one more: no more can be fed, and a further load never frees a socket for another. Sockets with a fifth to spare are filled before those that would be flagged.
+    /// </summary>
+    public static IReadOnlyList<PowerChoice> For(TelevisionSet set, IEnumerable<PowerLoad> loads)
+    {
+        var order = loads.OrderBy(load => load.HasOther).ThenBy(load => load.DrawMa).ThenBy(load => load.Id, StringComparer.Ordinal).ToList();
+        var holders = new Dictionary<string, int>();
+        foreach (var flagged in (ReadOnlySpan<bool>)[false, true])
         {
-            if (order[box].Power.UsbDrawMa == 0)
-                return false;
-            foreach (var socket in Fits(set, order[box]))
+            for (var i = 0; i < order.Count; i++)
             {
-                if (!tried.Add(socket.Id))
+                if (!holders.ContainsValue(i))
+                    Seat(i, flagged, []);
+            }
+        }
+
+        var seats = holders.ToDictionary(pair => pair.Value, pair => pair.Key);
+        return [.. order.SelectMany((load, i) => Choose(set, load, seats.GetValueOrDefault(i)))];
+
+        bool Seat(int load, bool flagged, HashSet<string> tried)
+        {
+            if (order[load].DrawMa == 0)
+                return false;
+            foreach (var socket in Fits(set, order[load]))
+            {
+                if ((!flagged && IsFlagged(order[load].DrawMa, socket)) || !tried.Add(socket.Id))
                     continue;
-                if (!holders.TryGetValue(socket.Id, out var holder) || Seat(holder, tried))
+                if (!holders.TryGetValue(socket.Id, out var holder) || Seat(holder, flagged, tried))
                 {
-                    holders[socket.Id] = box;
+                    holders[socket.Id] = load;
                     return true;
                 }
             }
@@ -84,24 +103,38 @@ public static class BoxPower
     /// <summary>True when a box can do without the set's USB and without a supply of the shelf.</summary>
     internal static bool HasOther(Device box) => box.Power.OwnSupply || box.Power.BatteryHours > 0;
 
-    private static PowerChoice Choose(TelevisionSet set, Device box, string? socketId)
+    /// <summary>True for a box that needs a supply unless a USB socket feeds it.</summary>
+    internal static bool RunsFromUsbAlone(Device box) => box.Role != DeviceRole.Lead && box.Power.UsbDrawMa > 0 && !HasOther(box);
+
+    private static bool IsFlagged(int drawMa, SourcePort socket) => drawMa >= socket.UsbMa * FlaggedShare;
+
+    private static IEnumerable<PowerChoice> Choose(TelevisionSet set, PowerLoad load, string? socketId)
     {
-        var power = box.Power;
+        var first = ChooseFirst(set, load, socketId);
+        return load.Boxes.Select((box, at) => at == 0 ? first : first with { DeviceId = box.Id, NeedsSupply = false, OnPowerLead = true, PercentOfPort = null, Words = "On the other end of the power lead." });
+    }
+
+    private static PowerChoice ChooseFirst(TelevisionSet set, PowerLoad load, string? socketId)
+    {
+        var (power, id) = (load.Boxes[0].Power, load.Boxes[0].Id);
+        var both = load.Boxes.Count > 1 ? $"By a power lead for {Routing.RuleWords.Listed(load.Boxes.Select(box => box.Name))}: " : "";
         if (set.Sockets.FirstOrDefault(s => s.Id == socketId) is { } socket)
         {
-            var share = 100.0 * power.UsbDrawMa / socket.UsbMa;
-            var sleeps = socket.OffInStandby == Known.Yes;
-            return new(box.Id, socket.Id, false, sleeps, FormattableString.Invariant(
-                $"{SocketKinds.Of(socket.Kind).Words} of the set: {power.UsbDrawMa} of {socket.UsbMa} mA, {share:0} % of the port. {StandbyWords(socket.OffInStandby)}"));
+            var share = (int)Math.Round(100.0 * load.DrawMa / socket.UsbMa);
+            return new(id, socket.Id, false, socket.OffInStandby == Known.Yes, FormattableString.Invariant(
+                $"{both}{SocketKinds.Of(socket.Kind).Words} of the set: {load.DrawMa} of {socket.UsbMa} mA, {share} % of the port. {StandbyWords(socket.OffInStandby)}"))
+            { PercentOfPort = share, IsFlagged = IsFlagged(load.DrawMa, socket) };
         }
 
+        if (load.Boxes.Count > 1)
+            return new(id, null, true, false, FormattableString.Invariant($"{both}a mains supply, 5 V, at least {load.DrawMa} mA."));
         if (power.OwnSupply)
-            return new(box.Id, null, false, false, "Its own mains supply, in the box.");
+            return new(id, null, false, false, "Its own mains supply, in the box.");
         if (power.BatteryHours > 0)
-            return new(box.Id, null, false, false, FormattableString.Invariant($"Battery: {power.BatteryHours * RunTimeShare:0} h a charge{(power.WorksWhileCharging ? ", may play while charging" : "")}."));
+            return new(id, null, false, false, FormattableString.Invariant($"Battery: {power.BatteryHours * RunTimeShare:0} h a charge{(power.WorksWhileCharging ? ", may play while charging" : "")}."));
         return power.UsbDrawMa > 0
-            ? new(box.Id, null, true, false, FormattableString.Invariant($"A mains supply, 5 V, at least {power.UsbDrawMa} mA."))
-            : new(box.Id, null, false, false, "Needs none.");
+            ? new(id, null, true, false, FormattableString.Invariant($"A mains supply, 5 V, at least {power.UsbDrawMa} mA."))
+            : new(id, null, false, false, "Needs none.");
     }
 
     private static string StandbyWords(Known offInStandby) => offInStandby switch
@@ -111,11 +144,15 @@ public static class BoxPower
         _ => "Nobody knows yet whether it stays on in standby.",
     };
 
-    // A USB socket that goes off, or may, is no good for a box that then forgets its partner. One that passes sound is kept for a box that takes it.
-    private static IEnumerable<SourcePort> Fits(TelevisionSet set, Device box) =>
-        set.Sockets
+    // A USB socket that goes off, or may, is no good for a box that then forgets its partner. One that passes sound is kept for a box that takes it. Loudspeakers keep off the set's USB; what
+    // has power of its own leaves it where it would be flagged.
+    private static IEnumerable<SourcePort> Fits(TelevisionSet set, PowerLoad load)
+    {
+        var (draw, hasOther) = (load.DrawMa, load.HasOther);
+        return load.Boxes.Any(box => box.Role == DeviceRole.RoomSpeaker) ? [] : set.Sockets
             .Where(s => s.State == SocketState.Free && SocketKinds.Of(s.Kind).GivesPower && s.UsbSound != Known.Yes
-                && IsEnough(s, box)
-                && (box.Power.PairingSurvivesPowerLoss || s.OffInStandby == Known.No))
-            .OrderBy(s => s.UsbMa).ThenBy(s => s.Id, StringComparer.Ordinal);
+                && draw < s.UsbMa && (!hasOther || !IsFlagged(draw, s))
+                && (load.PairingSurvivesPowerLoss || s.OffInStandby == Known.No))
+            .OrderBy(s => IsFlagged(draw, s)).ThenBy(s => s.UsbMa).ThenBy(s => s.Id, StringComparer.Ordinal);
+    }
 }

@@ -16,12 +16,12 @@ internal static class AdviceRules
 
     public static IReadOnlyList<Rule> All { get; } =
     [
-        Advises("sources-missed", Tap, "{socket} does not carry {missed}.", "Take the sound from the set when several sources are watched, or agree with the client that this one alone is heard.",
-            r => Missed(r).Any(), r => Say(("socket", Socket(r)), ("missed", Listed(Missed(r).Select(p => p.Words))))),
+        Advises("sources-missed", Tap, "{socket} {not} carry {missed}.", "Take the sound from the set when several sources are watched, or agree with the client that this one alone is heard.",
+            r => Missed(r).Any(), r => Say(("socket", Socket(r)), ("not", Missed(r).All(p => Needs.MayPass(r, p)) ? "is not known to" : "does not"), ("missed", Listed(Missed(r).Select(p => p.Words))))),
         Advises("in-line-extractor", Tap, "An extractor in the line serves the {source} alone: the set's own tuner and apps are lost to it, and it may change the picture format.", "Note the picture format before and after; count the sound as taken before the set.",
             r => r.Feed.Socket.Kind == SocketKind.HdmiOut, r => Say(("source", r.Site.Look.SourceOf(r.Feed.Socket)?.Name ?? "box"))),
         Advises("unmarked-on-box", Tap, "{socket} is unmarked; on such a source it is usually an output.", "Settle it by ear before anything is fixed.",
-            r => r.Site.Look.SourceOf(r.Feed.Socket) is { } source && r.Feed.Socket is { Kind: SocketKind.PhonoPair, Direction: SocketDirection.AsMarked } port && MarkingGuide.Read(port.Marking) == MarkingReading.Unsure && SourceKinds.Of(source.Kind).UsuallyOutputs, r => Say(("socket", Socket(r)))),
+            r => r.Site.Look.SourceOf(r.Feed.Socket) is { } source && r.Feed.Socket is { Kind: SocketKind.PhonoPair, Direction: SocketDirection.AsMarked } port && MarkingGuide.Read(port.Marking, r.Site.Look.Markings) == MarkingReading.Unsure && SourceKinds.Of(source.Kind).UsuallyOutputs, r => Say(("socket", Socket(r)))),
         Advises("zone-to-switch-on", Tap, "{socket} is off until the zone is switched on, each time apart from the main one.", "Set the amplifier's assignment to plain, the zone's volume to fixed, its source to follow the main zone; then switch it on.",
             r => r.Feed.Socket.Kind == SocketKind.SecondZone, r => Say(("socket", Socket(r)))),
         Advises("zone-passes-unknown", Tap, "Nobody knows yet what {socket} lets through; many zones pass analogue or two-channel PCM only.", "Play each source and listen at the zone, or read it in the manual; enter it on Look.",
@@ -45,7 +45,7 @@ internal static class AdviceRules
             r => r.Feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635, r => Say(("socket", Socket(r)))),
         Advises("level-fixed", Tap, "{socket} is {known}at a fixed level: the volume keys of {source} do nothing to it.", "Loudness is set at the ear or at the box.",
             r => SocketReading.FixedLevel(r.Feed.Socket) == true, r => Say(("socket", Socket(r)), ("source", Source(r)), ("known", r.Feed.Socket.Level == LevelControl.NotYet ? "usually " : ""))),
-        Advises("usb-current", Tap, "{box} asks {draw} mA; no free USB socket of the set gives that with a fifth to spare.", "Feed it from a mains supply of the right voltage.",
+        Advises("usb-current", Tap, "{box} asks {draw} mA; no free USB socket of the set gives that much.", "Feed it from a mains supply of the right voltage.",
             r => r.Feed.Transmitter is { Power: { UsbDrawMa: > 0, OwnSupply: false } } box && !r.Feed.FedByTap && BoxPower.SocketFor(r.Site.Look.Set, box) is null && HasUsb(r.Site.Look.Set) && !UsbSockets(r.Site.Look.Set).Any(s => BoxPower.IsEnough(s, box)), r => Say(("box", Box(r)), ("draw", r.Feed.Transmitter!.Power.UsbDrawMa.ToString(CultureInfo.InvariantCulture))), "USB-IF"),
         Advises("pairing-lost-in-standby", Tap, "{box} forgets its pairing when power is cut, and the set's USB goes off with it.", "Feed it from a mains supply.",
             r => r.Feed.Transmitter is { Power: { UsbDrawMa: > 0, PairingSurvivesPowerLoss: false } } && HasUsb(r.Site.Look.Set) && UsbSockets(r.Site.Look.Set).All(s => s.OffInStandby != Known.No), r => Say(("box", Box(r)))),
@@ -53,6 +53,8 @@ internal static class AdviceRules
             r => r.Feed.Transmitter is not null && r.Sends is { Technology: LinkTechnology.BluetoothClassic, SelectsDestination: false } && r.Site.BluetoothReceivers > 1, r => Say(("box", Box(r)), ("count", r.Site.BluetoothReceivers.ToString(CultureInfo.InvariantCulture)))),
         Advises("router-near", Tap, "The router stands {distance} from the place of {box}.", "Keep them 1 m apart, and put the Wi-Fi on 5 GHz if it can.",
             r => r.Site.Look.Air.RouterDistanceM is < RouterClearM && r.Sends is { IsInfrared: false, FrequencyMHz: > 2000 and < 3000 }, r => Say(("distance", Metres(r.Site.Look.Air.RouterDistanceM!.Value)), ("box", Box(r)))),
+        Advises("source-on-crowded-band", Tap, "{source} takes its programme by Wi-Fi at 2.4 GHz, the air that {box} sends on.", "Put it on 5 GHz or on a lead; until then keep the two a metre apart.",
+            r => SourceOnBand(r) is not null, r => Say(("source", Wording.Capital($"the {SourceOnBand(r)!.Name}")), ("box", Box(r)))),
         Advises("other-radios-near", Tap, "{others} close to the place of {box} may disturb it.", "Keep the box half a metre away from them.",
             r => !string.IsNullOrWhiteSpace(r.Site.Look.Air.OtherRadios) && r.Sends is { IsInfrared: false }, r => Say(("others", r.Site.Look.Air.OtherRadios.Trim()), ("box", Box(r)))),
         Advises("check-national-rule", Tap, "{box} uses {band}.", "Check the national rule before it is switched on.",
@@ -153,6 +155,8 @@ internal static class AdviceRules
     }
 
     private static string Hours(double hours) => FormattableString.Invariant($"{hours:0.#} h");
+
+    private static SoundSource? SourceOnBand(Route r) => r.Sends is { IsInfrared: false, FrequencyMHz: > 2000 and < 3000 } ? r.Site.Look.Sources.FirstOrDefault(s => s is { Watched: true, Network: NetworkWay.WiFi24GHz }) : null;
 
     private static IEnumerable<SourcePort> UsbSockets(TelevisionSet set) => set.Sockets.Where(s => s.State == SocketState.Free && SocketKinds.Of(s.Kind).GivesPower);
 

@@ -29,28 +29,32 @@ public sealed class Arrivals(Site site)
     }
 
     /// <summary>Arrival of the room's own sound at the seat farthest from the set; null when the set is silenced or nobody is there.</summary>
-    /// <param name="speakersSilenced">True when a route in use cuts the set's speakers.</param>
-    public Arrival? Room(bool speakersSilenced)
+    /// <param name="rig">The rig, which may cut the set's speakers, or bring others.</param>
+    public Arrival? Room(Rig rig)
     {
         var distance = site.Look.Listeners.Select(l => l.SeatDistanceM).DefaultIfEmpty(0).Max();
-        if (site.BarSocket is { } socket)
-            return Of(socket, [.. site.Bar!.StageIds.Select(StageDelays.Of), StageDelays.Air(distance)]);
-        return speakersSilenced || distance == 0 ? null : Skew.FromSpeakers(site.Look.Set, distance);
+        if (RoomSpeakers(rig) is { } room)
+            return Of(room.Socket, [.. room.Speakers.StageIds.Select(StageDelays.Of), StageDelays.Air(distance)]);
+        return rig.SilencesSpeakers || distance == 0 ? null : Skew.FromSpeakers(site.Look.Set, distance);
     }
 
     /// <summary>Own sound against the room's at this listener's ear; null when only one is heard.</summary>
     /// <param name="route">The route.</param>
-    /// <param name="speakersSilenced">True when a route in use cuts the set's speakers.</param>
-    public EchoForecast? Echo(Route route, bool speakersSilenced)
+    /// <param name="rig">Its rig.</param>
+    public EchoForecast? Echo(Route route, Rig rig)
     {
         var (look, socket) = (site.Look, route.Feed.Socket);
         if (!route.AtEar.Receiver.OpenToRoom || site.RoomHears is null || Skew.Taps(look, socket).Count == 0)
             return null;
         var (chain, distance) = (ChainStages(route), route.AtEar.Listener.SeatDistanceM);
-        if (site.BarSocket is { } barSocket)
-            return Timing.Echo.AgainstBar(look, socket, chain, barSocket, [.. site.Bar!.StageIds.Select(StageDelays.Of), StageDelays.Air(distance)]);
-        return speakersSilenced ? null : Timing.Echo.AgainstSpeakers(look, socket, chain, distance);
+        if (RoomSpeakers(rig) is { } room)
+            return Timing.Echo.AgainstBar(look, socket, chain, room.Socket, [.. room.Speakers.StageIds.Select(StageDelays.Of), StageDelays.Air(distance)]);
+        return rig.SilencesSpeakers ? null : Timing.Echo.AgainstSpeakers(look, socket, chain, distance);
     }
+
+    // What plays to the room beside the set's own speakers, and from which socket.
+    private (SourcePort Socket, Device Speakers)? RoomSpeakers(Rig rig) =>
+        rig.RoomFeed is { Room: { } half } feed ? (feed.Socket, half.Speakers) : site.BarSocket is { } socket ? (socket, site.Bar!) : null;
 
     /// <summary>Every stage from socket to ear, in order.</summary>
     public static IReadOnlyList<StageDelay> ChainStages(Route route) => [.. FeedStages(route.Feed), .. EarStages(route)];

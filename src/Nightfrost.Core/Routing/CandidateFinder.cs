@@ -34,11 +34,11 @@ internal sealed class CandidateFinder
         var mono = listeners.Any(Needs.AsksMono);
         var adapters = side.Adapters
             .Where(a => !a.MonoSum || mono || side.IsNamed(a.Id) || a.Ports.Select(p => p.Connector).Distinct().Count() > 1)
-            .Where(a => a.SplitsInto < 2 || listeners.Count > 1 || side.IsNamed(a.Id) || site.Look.AllSockets().Any(s => s.State == SocketState.Taken));
+            .Where(a => a.SplitsInto < 2 || listeners.Count > 1 || site.RoomHears is not null || side.IsNamed(a.Id) || site.Look.AllSockets().Any(s => s.State == SocketState.Taken));
         _tolerances = [.. listeners.Select(_grades.ToleranceOf)];
         _dominance = new Dominance(_pieces, _grades, _tolerances, side.IsNamed);
         _forks = new Forks(_pieces, listeners.Count, side.IsNamed);
-        _chains = new ChainFinder(site, new FeedFinder(site.Shelf, _forks.FirstOfEach(adapters)), _forks, _pieces, _grades, _dominance, side.IsNamed);
+        _chains = new ChainFinder(site, new FeedFinder(site.Shelf, _forks.FirstOfEach(adapters)), _forks, _pieces, _grades, _dominance, side.Limits);
     }
 
     /// <summary>Everything that may be planned with.</summary>
@@ -164,7 +164,7 @@ internal sealed class CandidateFinder
 
                 var end = _side.Ends.OfWire(i, _side.Ends.OptionOf(one, route));
                 foreach (var chain in joining.Chains)
-                    mine.Add(LineOf(chain, null, null, number, 0, end, Margins.None));
+                    mine.AddRange(LinesOf(chain, null, null, number, 0, end, Margins.None));
                 _log?.Works(subject, joining, null, null, end);
             }
 
@@ -195,7 +195,7 @@ internal sealed class CandidateFinder
         foreach (var chain in WorthAt(joining.Chains, transmitter, end))
         {
             foreach (var rate in rates)
-                entered.Add(LineOf(chain, transmitter, sends, number, rate, end.AtRate(rate), margins));
+                entered.AddRange(LinesOf(chain, transmitter, sends, number, rate, end.AtRate(rate), margins));
         }
 
         _log?.Works(subject, joining, transmitter, sends, end);
@@ -219,10 +219,20 @@ internal sealed class CandidateFinder
         return kept;
     }
 
-    private FeedLine LineOf(Chain chain, Device? transmitter, AirLink? sends, int number, int rate, EndClass end, Margins margins)
+    // With power for each box, and with a power lead that several share.
+    private IEnumerable<FeedLine> LinesOf(Chain chain, Device? transmitter, AirLink? sends, int number, int rate, EndClass end, Margins margins)
     {
         var feed = chain.To(transmitter);
-        var need = _pieces.OfLine(chain.Need, transmitter, feed.FedByTap, _channels.Of(sends));
+        foreach (var way in PowerWays.Of(_site.Shelf, feed))
+        {
+            if ((way.PowerLead is null ? _pieces.OfLine(chain.Need, transmitter, feed.FedByTap, _channels.Of(sends)) : _pieces.OnPowerLead(chain.Need, way, _channels.Of(sends))) is { } need)
+                yield return LineOf(chain, way, need, sends, number, rate, end, margins);
+        }
+    }
+
+    private FeedLine LineOf(Chain chain, Feed feed, LineNeed need, AirLink? sends, int number, int rate, EndClass end, Margins margins)
+    {
+        var transmitter = feed.Transmitter;
         var box = transmitter is null || transmitter.Includes.Count == 0 ? [] : InTheBox(transmitter);
         var (fork, clashes) = (_forks.Of(chain, number, _clashes!.Of(number)), _clashes.Of(number));
         var brings = (chain.MonoSum || transmitter is { MonoSum: true } ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None) | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None);
@@ -232,12 +242,12 @@ internal sealed class CandidateFinder
             Sends = sends,
             Socket = number,
             Fork = fork,
-            LeansOnRoom = _site.RoomHears is not null && _site.LiveWithRoom(feed.Socket) == Liveness.Unlikely,
+            LeansOnRoom = _site.RoomHears is not null && feed.Room is null && _site.LiveWithRoom(feed.Socket) == Liveness.Unlikely,
             Most = Math.Min(sends?.ListenersAtOnce ?? 1, _side.Entries.Linked.Length),
             RateKHz = rate,
             Programmes = _site.Passing(feed.Socket).Count,
             Brings = brings,
-            Effort = chain.Effort + (transmitter is null ? 0 : Effort.Of(transmitter.Power.SwitchedByHand ? 1 : 0, 1, 0)),
+            Effort = chain.Effort + (transmitter is null ? 0 : Effort.Of(transmitter.Power.SwitchedByHand ? 1 : 0, 1, 0)) + Effort.Of(0, feed.PowerLead is null ? 0 : 1, 0),
             Prefix = _grades.PrefixOf(chain, transmitter),
             // Behind a splitter the output is taken by that, once for all feeds.
             Uses = fork < 0 && clashes.Count > 0 ? [.. need.Uses, .. clashes] : need.Uses,

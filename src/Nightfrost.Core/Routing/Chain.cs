@@ -29,12 +29,15 @@ internal sealed class Chain
     /// <summary>The splitter at the socket; null for none.</summary>
     public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
 
+    /// <summary>Speakers for the room on one end of that; null for none.</summary>
+    public RoomHalf? Room { get; init; }
+
     /// <summary>The feed into a box; null for a plain wire.</summary>
-    public Feed To(Device? box) => new(Socket, Adapters, box, Joints);
+    public Feed To(Device? box) => new(Socket, Adapters, box, Joints) { Room = Room };
 
     /// <summary>True when, with any box at the end of both, this one is no worse than another but for delay, whatever is at hand and whoever else wants it.</summary>
     public bool StandsInFor(Chain other) =>
-        !Apart && !other.Apart && ReferenceEquals(Splitter, other.Splitter) && MonoSum == other.MonoSum && Effort <= other.Effort
+        !Apart && !other.Apart && ReferenceEquals(Splitter, other.Splitter) && ReferenceEquals(Room?.Speakers, other.Room?.Speakers) && MonoSum == other.MonoSum && Effort <= other.Effort
         && Need.Cents <= other.Need.Cents && Outlets.AskNoMore(Need.Draws, other.Need.Draws) && Rivalry.TakesNoMore(Scarce, other.Scarce);
 }
 

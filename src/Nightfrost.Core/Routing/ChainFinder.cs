@@ -13,8 +13,8 @@ namespace Nightfrost.Core.Routing;
 /// <param name="pieces">What is at hand.</param>
 /// <param name="grades">In-step grades.</param>
 /// <param name="dominance">Whose scarce things are told apart.</param>
-/// <param name="isNamed">True for what is asked for by name.</param>
-internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, PieceCounter pieces, InStepGrades grades, Dominance dominance, Func<string, bool> isNamed)
+/// <param name="limits">What must be used, and what must not.</param>
+internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, PieceCounter pieces, InStepGrades grades, Dominance dominance, Limits limits)
 {
     private readonly KeyText _text = new();
     private readonly Dictionary<string, int> _sorts = [];
@@ -46,7 +46,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
     {
         if (_outlets.TryGetValue(socket, out var known))
             return known;
-        var worth = Outlets.WorthTrying(feeds.Outlets(socket), a => site.OwnedCount(a.Id) > 0 || isNamed(a.Id));
+        var worth = Outlets.WorthTrying(feeds.Outlets(socket), a => site.OwnedCount(a.Id) > 0 || IsNamed(a.Id));
         return _outlets[socket] = [.. worth.GroupBy(o => (o.Connector, string.Join(',', o.Signals))).Select(g => (g.First(), g.ToArray()))];
     }
 
@@ -72,11 +72,14 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
             foreach (var outlet in all)
             {
                 Joint[] joints = [.. outlet.Joints, joint];
-                var feed = new Feed(socket, outlet.Adapters, box, joints);
-                if (Rules.RefusingChain(new Route(site, feed, null, null, null, false)) is { } refusal)
-                    refused.Add((outlet, joints, refusal));
-                else
-                    working.Add(ChainOf(feed, outlet.Adapters, joints, box is null ? thing : null));
+                foreach (var room in RoomHalves.For(site, feeds, socket, outlet.Splitter, limits).Prepend(null))
+                {
+                    var feed = new Feed(socket, outlet.Adapters, box, joints) { Room = room };
+                    if (Rules.RefusingChain(new Route(site, feed, null, null, null, false)) is { } refusal)
+                        refused.Add((outlet, joints, refusal));
+                    else if (feed.MostBeside > 0)
+                        working.Add(ChainOf(feed, outlet.Adapters, joints, box is null ? thing : null));
+                }
             }
         }
 
@@ -94,7 +97,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
         {
             var (adapter, isSplitter) = (adapters[i], i == 0 && feed.Splitter is not null);
             mono |= adapter.MonoSum;
-            apart |= adapter.Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } || isNamed(adapter.Id);
+            apart |= adapter.Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 } || IsNamed(adapter.Id);
             if (!isSplitter)
                 effort += Effort.Of(adapter.Power.SwitchedByHand ? 1 : 0, 1, 0);
         }
@@ -104,6 +107,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
             Socket = feed.Socket,
             Adapters = adapters,
             Joints = joints,
+            Room = feed.Room,
             Need = need,
             Stages = grades.ChainOf(feed.Socket, adapters),
             Effort = effort,
@@ -112,6 +116,8 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, Forks forks, Piec
             Apart = apart,
         };
     }
+
+    private bool IsNamed(string id) => limits.MustUse.Contains(id);
 
     private static List<Chain> Worth(List<Chain> chains)
     {

@@ -16,7 +16,7 @@ internal sealed class Clashes
     public Clashes(Site site, IReadOnlyList<SourcePort> sockets, Resources resources)
     {
         _uses = [.. sockets.Select(_ => new List<Use>())];
-        var outputs = Enumerable.Range(0, sockets.Count).Where(i => SocketReading.Direction(sockets[i], site.Look.SourceOf(sockets[i])?.Kind) == MarkingReading.Output).ToList();
+        var outputs = Enumerable.Range(0, sockets.Count).Where(i => SocketReading.Direction(site.Look, sockets[i]) == MarkingReading.Output).ToList();
         foreach (var liveness in (ReadOnlySpan<Liveness>)[Liveness.Never, Liveness.Unlikely])
             Count(site, sockets, outputs, liveness, resources);
     }

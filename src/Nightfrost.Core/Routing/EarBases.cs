@@ -36,6 +36,9 @@ internal sealed record EarBase(Ear Ear, int Needs, int Preferences, Brought Lack
 
     /// <summary>It stays whatever else there is, and nothing stays out because of it.</summary>
     public required bool Apart { get; init; }
+
+    /// <summary>A loudness of one's own was asked for and nothing at the ear changes it: refused where the level is known to be fixed.</summary>
+    public bool IsTooQuiet { get; } = Ear.Listener.OwnVolume && EarRules.LacksVolume(Ear);
 }
 
 /// <summary>Leaves out ears that another one replaces at every sending end.</summary>
@@ -68,7 +71,7 @@ internal static class EarBases
     {
         foreach (var k in alike)
         {
-            if (!k.Apart && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Preferences >= one.Preferences && k.Effort <= one.Effort && k.Lacks == one.Lacks)
+            if (!k.Apart && k.Cents <= one.Cents && k.Needs >= one.Needs && k.Preferences >= one.Preferences && k.Effort <= one.Effort && k.Lacks == one.Lacks && (!k.IsTooQuiet || one.IsTooQuiet))
                 return true;
         }
 

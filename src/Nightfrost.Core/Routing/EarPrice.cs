@@ -55,7 +55,7 @@ internal static class EarPrice
     /// <summary>True when a route of this line and ear holds a socket or device.</summary>
     public static bool Holds(FeedLine line, EarOption ear, string id)
     {
-        if (line.Feed.Socket.Id == id || line.Feed.Transmitter?.Id == id || ear.DeviceIds.Contains(id))
+        if (line.Feed.Socket.Id == id || line.Feed.Transmitter?.Id == id || line.Feed.Room?.Speakers.Id == id || ear.DeviceIds.Contains(id))
             return true;
         foreach (var adapter in line.Feed.Adapters)
         {

@@ -56,7 +56,7 @@ internal sealed class EarSide
     /// <summary>True for a site that shares all of this. Routes planned there name the listeners of this site.</summary>
     public bool Serves(Site other) => ReferenceEquals(_site.Shelf, other.Shelf) && SeenOf(_site.Look) == SeenOf(other.Look) && _site.Look.Listeners.Select(Unwished).SequenceEqual(other.Look.Listeners.Select(Unwished));
 
-    private static (object, AirAround, Region, object, Known) SeenOf(Look look) => (look.Walls, look.Air, look.Region, look.Owned, look.Set.SpatialListed);
+    private static (object, AirAround, Region, object, Known) SeenOf(Look look) => (look.Walls, look.AirInUse, look.Region, look.Owned, look.Set.SpatialListed);
 
     private static Listener Unwished(Listener listener) => listener with { RoomWish = RoomWish.NoWish };
 

@@ -66,17 +66,14 @@ internal sealed class EndClass(EndClass.Counter numbers, EarOption[][] alone, Ea
     public EndClass For(int listenersAtOnce) => listenersAtOnce > 1 ? this : LazyInitializer.EnsureInitialized(ref _forOne, () => new(numbers, Alone, null));
 
     /// <summary>The same on a socket that is known to be at a fixed level: without ears at which nobody could change a loudness of one's own that was asked for.</summary>
-    public EndClass AtFixedLevel() => Alone.Concat(Several).Any(ears => ears.Any(IsTooQuiet)) ? LazyInitializer.EnsureInitialized(ref _atFixedLevel, NewAtFixedLevel) : this;
-
-    /// <summary>True where a loudness of one's own was asked for and nothing at the ear changes it.</summary>
-    public static bool IsTooQuiet(EarOption ear) => ear.Ear.Listener.OwnVolume && EarRules.LacksVolume(ear.Ear);
+    public EndClass AtFixedLevel() => Alone.Concat(Several).Any(ears => ears.Any(ear => ear.Base.IsTooQuiet)) ? LazyInitializer.EnsureInitialized(ref _atFixedLevel, NewAtFixedLevel) : this;
 
     private EndClass NewAtFixedLevel()
     {
         var alone = Heard(Alone);
         return new(numbers, alone, ReferenceEquals(Alone, Several) ? alone : Heard(Several));
 
-        static EarOption[][] Heard(EarOption[][] options) => [.. options.Select(list => list.Where(ear => !IsTooQuiet(ear)).ToArray())];
+        static EarOption[][] Heard(EarOption[][] options) => [.. options.Select(list => list.Where(ear => !ear.Base.IsTooQuiet).ToArray())];
     }
 
     /// <summary>The same with the ears that work at a sample rate, kHz; 0 for all.</summary>

@@ -117,7 +117,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     /// <summary>Keeps the refusal of every ear that has no volume where one was asked for, on a socket at a fixed level.</summary>
     public static void RefuseTooQuiet(Site site, EndClass end, Feed feed, AirLink sends, Subject subject, RefusalLog log)
     {
-        foreach (var ear in end.Alone.SelectMany(ears => ears).Where(EndClass.IsTooQuiet))
+        foreach (var ear in end.Alone.SelectMany(ears => ears).Where(ear => ear.Base.IsTooQuiet))
         {
             if (ear.RouteOn(site, feed, sends) is var route && Rules.RefusingRoute(route) is { } rule)
                 log.Refuse(rule, route, subject);
@@ -174,7 +174,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
         public bool Replaces(in Standing other) =>
             Suffix == other.Suffix && Base.Cents <= other.Base.Cents && Base.Needs >= other.Base.Needs && Preferences >= other.Preferences && Base.Lacks == other.Base.Lacks && Base.Effort <= other.Base.Effort
             && Quality >= other.Quality && Margin >= other.Margin && Sensitivity == other.Sensitivity && Air <= other.Air && !Base.Apart && !other.Base.Apart
-            && (other.Rates & ~Rates) == 0;
+            && (other.Rates & ~Rates) == 0 && (!Base.IsTooQuiet || other.Base.IsTooQuiet);
     }
 
     // The ears of one listener that work, without those that another one replaces. They come cheapest first. Things there are only so many of are kept apart.

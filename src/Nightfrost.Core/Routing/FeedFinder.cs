@@ -8,7 +8,11 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Joints">Leads so far.</param>
 /// <param name="Connector">Shape of the output.</param>
 /// <param name="Signals">What comes out of it.</param>
-internal sealed record Outlet(Device[] Adapters, Joint[] Joints, Connector Connector, IReadOnlyList<Signal> Signals);
+internal sealed record Outlet(Device[] Adapters, Joint[] Joints, Connector Connector, IReadOnlyList<Signal> Signals)
+{
+    /// <summary>The splitter at the socket; null for none.</summary>
+    public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
+}
 
 /// <summary>
 /// Finds every chain of leads and at most three adapters from a source's socket to an input. A chain never comes back to a connector and signal it has passed,
@@ -91,7 +95,7 @@ public sealed class FeedFinder
             var purpose = adapter.SplitsInto > 1 || (adapter.MonoSum && !at.Adapters.Any(a => a.MonoSum));
             foreach (var input in adapter.Ports)
             {
-                if (input.Output || Join(at.Connector, at.Signals, input, 0, 0) is not { } joint)
+                if (input.Output || Join(at.Connector, at.Signals, input, 0, _asItWas ? 0 : adapter.LengthM) is not { } joint)
                     continue;
                 foreach (var output in adapter.Ports)
                 {

@@ -3,7 +3,7 @@ using Nightfrost.Core.Routing.Search;
 
 namespace Nightfrost.Core.Routing;
 
-/// <summary>A splitter on one socket, counted once for all feeds behind it.</summary>
+/// <summary>A splitter on one socket, with the room's speakers on one end of it where it has such, counted once for all feeds behind it.</summary>
 internal sealed class SplitterLine
 {
     public required Device Device { get; init; }
@@ -16,7 +16,7 @@ internal sealed class SplitterLine
     public required long Cents { get; init; }
 }
 
-/// <summary>A place at a socket where one of several splitters may stand, all the same to the chains behind it.</summary>
+/// <summary>A place at a socket where one of several splitters may stand, all the same to the chains behind it, with the same speakers for the room or none.</summary>
 /// <param name="Number">Its place in the list.</param>
 /// <param name="Socket">Number of the socket.</param>
 /// <param name="Splitters">Splitters that may stand there.</param>
@@ -36,7 +36,7 @@ internal sealed record Fork(int Number, int Socket, IReadOnlyList<SplitterLine> 
 internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, bool> isNamed)
 {
     private readonly Dictionary<Device, Device[]> _alike = new(ReferenceEqualityComparer.Instance);
-    private readonly Dictionary<(int Socket, string First), Fork> _known = [];
+    private readonly Dictionary<(int Socket, string First, string? Room), Fork> _known = [];
     private readonly List<Fork> _all = [];
 
     public IReadOnlyList<Fork> All => _all;
@@ -66,8 +66,9 @@ internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, boo
     {
         if (chain.Splitter is not { } first)
             return -1;
-        if (!_known.TryGetValue((socket, first.Id), out var fork))
-            _all.Add(_known[(socket, first.Id)] = fork = new(_all.Count, socket, [.. Like(first).Select(splitter => LineOf(chain.To(null).Behind(splitter), clashes))]));
+        var key = (socket, first.Id, chain.Room?.Speakers.Id);
+        if (!_known.TryGetValue(key, out var fork))
+            _all.Add(_known[key] = fork = new(_all.Count, socket, [.. Like(first).Select(splitter => LineOf(chain.To(null).Behind(splitter), clashes))]));
         return fork.Number;
     }
 
@@ -78,12 +79,14 @@ internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, boo
         {
             Device = splitter,
             Most = Math.Min(feed.MostBeside, listeners),
-            Effort = Effort.Of(splitter.Power.SwitchedByHand ? 1 : 0, 1, 0),
+            Effort = Effort.Of(HandCount(splitter) + HandCount(feed.Room?.Speakers), feed.Room is null ? 1 : 2, 0),
             Uses = [.. need.Uses, .. clashes],
             Usb = need.Usb,
             Cents = need.Cents,
         };
     }
+
+    private static int HandCount(Device? device) => device is { Power.SwitchedByHand: true } ? 1 : 0;
 
     // All that rules, leads, delays and rivalry see of a splitter from behind.
     private string KeyOf(Device splitter) =>

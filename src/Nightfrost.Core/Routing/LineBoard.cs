@@ -131,7 +131,7 @@ public static class LineBoard
         return new(
             ear.Listener.Id, ear.Listener.Name, $"{(ear.Listener.ReadsLips ? "reads lips · " : "")}{FormWords(ear.Receiver.Form)}, {(IsToBuy(rig, ear) ? "to buy" : "owned")}",
             stations, legs, arrival?.Thread ?? [], arrival is null ? null : ForecastOf(arrival, tolerance), tolerance, Rules.AdviceFor(route with { Beside = [.. rig.Routes.Where(other => other != route)] }), Needs.Of(route), Loudness.OwnerOf(route),
-            LinkNote(route), arrivals.Echo(route, rig.SilencesSpeakers), route.Feed.Socket.Id)
+            LinkNote(route), arrivals.Echo(route, rig), route.Feed.Socket.Id)
         {
             MusicOnly = arrival is null,
             Quality = SoundQuality.Word(SoundQuality.Of(route)),
@@ -142,12 +142,20 @@ public static class LineBoard
     {
         var site = rig.Site;
         var wished = site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo);
-        if (!wished || arrivals.Room(rig.SilencesSpeakers) is not { } arrival)
+        if (!wished || arrivals.Room(rig) is not { } arrival)
             return null;
         var tolerance = Tolerances.Find(Tolerances.Broadcast)!;
         var metres = FormattableString.Invariant($"{site.Look.Listeners.Max(l => l.SeatDistanceM):0.0} m");
         List<Station> stations;
         List<Leg> legs;
+        if (rig.RoomFeed is { Room: { } half } split)
+        {
+            stations = [SocketStation(site.Look, split.Socket), new(Glyph.Adapter, split.Splitter!.Name, null), new(Glyph.Speaker, $"{half.Speakers.Name}, {metres}", null)];
+            legs = [JointLeg(split.Joints[0]), JointLeg(half.Joint)];
+            return new(RoomRow, "Room", $"{half.Speakers.Name}, {(site.OwnedCount(half.Speakers.Id) > 0 ? "owned" : "to buy")}", stations, legs, arrival.Thread, ForecastOf(arrival, tolerance), tolerance, [], [],
+                $"the {half.Speakers.Name}'s own control", "", null, split.Socket.Id);
+        }
+
         if (site.BarSocket is { } socket)
         {
             var between = rig.Feeds.FirstOrDefault(f => f.Socket.Id == socket.Id);
@@ -258,9 +266,9 @@ public static class Loudness
             ({ } own, true) when route.Feed.Socket.Level == LevelControl.NotYet => $"{own}; {remote} and mute usually do not reach it",
             (null, true) when route.Feed.Socket.Level == LevelControl.NotYet => "nobody, where the level is fixed as it usually is on such a socket",
             ({ } own, true) => $"{own} alone; {remote} and mute do not reach it",
-            ({ } own, false) => $"{own}, and {remote} as well",
+            ({ } own, false) => $"{own}, and {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}{remote} as well",
             ({ } own, null) => $"{own}; whether {remote} reaches it is not known yet",
-            (null, false) => $"{remote} alone",
+            (null, false) => $"{remote} alone{(route.Feed.Socket.Level == LevelControl.NotYet ? ", as is usual on such a socket" : "")}",
             (null, true) => "nobody: fixed level and no control at the ear",
             _ => $"{remote}, if it reaches this output",
         };

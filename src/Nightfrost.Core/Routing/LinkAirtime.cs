@@ -14,7 +14,7 @@ internal static class LinkAirtime
         if (sends.Technology != LinkTechnology.BluetoothClassic)
             return Airtime.LowEnergy(Lc3KbpsAt(sends, takes), sends.Technology == LinkTechnology.LeAudioBroadcast);
         var codec = route.Coding.Codec?.Class ?? CodecClass.Sbc;
-        return Airtime.Classic(CodecClasses.Of(codec).RateKbps, sends.ThreeMegabit && takes.ThreeMegabit, Airtime.Loss(route.Site.Look.Air.WiFiNetworks, route.Site.Look.Air.WiFiInHopSet, route.Site.Look.Air.WiFiBusy));
+        return Airtime.Classic(CodecClasses.Of(codec).RateKbps, sends.ThreeMegabit && takes.ThreeMegabit, LossOf(route.Site.Look.AirInUse));
     }
 
     /// <summary>Of all that the box of a route sends, in thousandths: the sum over its listeners, or one stream for all of a broadcast.</summary>
@@ -47,7 +47,7 @@ internal static class LinkAirtime
     /// <param name="route">One route of the box, with the others of its rig beside it.</param>
     public static double BesideOthers(Route route)
     {
-        var air = route.Site.Look.Air;
+        var air = route.Site.Look.AirInUse;
         var (own, kept) = (0.0, 1.0);
         foreach (var box in route.Beside.Prepend(route).Where(r => r.Sends is { IsBluetooth: true }).GroupBy(r => r.Feed.Key))
         {
@@ -61,6 +61,8 @@ internal static class LinkAirtime
 
         return own / kept;
     }
+
+    private static double LossOf(Sites.AirAround air) => Airtime.Loss(air.WiFiNetworks, air.WiFiInHopSet, air.WiFiBusy);
 
     // Rate of one channel at the best sample rate both have: 32, 48 and 80 kb/s at 16, 24 and 48 kHz (BAP).
     private static double Lc3KbpsAt(AirLink sends, AirLink takes)

@@ -7,13 +7,23 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Words">In a few words.</param>
 /// <param name="Met">True when it is.</param>
 /// <param name="IsPreference">True for what is pleasant to have, and comes after being in step and a link that holds.</param>
-public sealed record Need(string Words, bool Met, bool IsPreference);
+public sealed record Need(string Words, bool Met, bool IsPreference)
+{
+    /// <summary>True for what is not counted as met only because nobody knows.</summary>
+    public bool IsUnknown { get; init; }
+}
 
 /// <summary>What a listener needs and prefers, as far as a route may fail it without being refused for it.</summary>
 public static class Needs
 {
     /// <summary>A lead up to this long is no trouble wherever it runs, m (starting value).</summary>
     public const double ShortLeadM = 1.5;
+
+    /// <summary>Words of a preference that everybody has.</summary>
+    public const string NoLead = "no lead across the floor";
+
+    /// <summary>Words of one that everybody has, and that is met without more ado where it is quiet.</summary>
+    public const string NoNoise = "keeping out the noise at the seat";
 
     internal sealed record Wish(string Words, bool IsPreference, Func<Listener, bool> Asked, Func<Route, bool> Met);
 
@@ -27,12 +37,13 @@ public static class Needs
         new("both channels in one ear", false, AsksMono, SumsToMono),
         new("left and right beside the seat", true, l => l.LeftAndRight, r => r.AtEar.Pieces == 2),
         new("noise cancelling", true, l => l.NoiseCancelling, r => r.AtEar.Receiver.NoiseCancelling),
+        new(NoNoise, true, _ => true, r => r.AtEar.Listener.NoiseAtSeat != Known.Yes || KeepsNoiseOut(r.AtEar.Receiver)),
         new("spatial rendering", true, l => l.SpatialRendering, r => CouldBeSpatial(r) && IsSetsOwnRadio(r.Site, r.Feed)),
     ];
 
     private static readonly Wish[] OfTheWay =
     [
-        new("no lead across the floor", true, _ => true, r => r.Sends is not null || LeadIsNoTrouble(r.AtEar.Listener)),
+        new(NoLead, true, _ => true, r => r.Sends is not null || LeadIsNoTrouble(r.AtEar.Listener)),
         new("good sound", true, l => l.Quality == QualityWeight.Important, r => SoundsGood(r.AtEar.Listener, SoundQuality.Of(r))),
     ];
 
@@ -64,10 +75,13 @@ public static class Needs
         var (passing, listener) = (route.Site.Passing(route.Feed.Socket), route.AtEar.Listener);
         return
         [
-            .. Wishes.Concat(OfTheWay).Where(w => w.Asked(listener)).Select(w => new Need(w.Words, w.Met(route), w.IsPreference)).Where(need => !need.Met || need.Words != OfTheWay[0].Words),
-            .. passing.Count == route.Site.Watched.Count ? [] : route.Site.Watched.Select(p => new Need($"sound of {p.Words}", passing.Contains(p), false)),
+            .. Wishes.Concat(OfTheWay).Where(w => w.Asked(listener) && (w.Words != NoNoise || listener.NoiseAtSeat == Known.Yes)).Select(w => new Need(w.Words, w.Met(route), w.IsPreference) { IsUnknown = w.Words == NoLead && listener.LeadKeepsOffWays == Known.NotYet && !w.Met(route) }).Where(need => !need.Met || need.Words != NoLead),
+            .. passing.Count == route.Site.Watched.Count ? [] : route.Site.Watched.Select(p => new Need($"sound of {p.Words}", passing.Contains(p), false) { IsUnknown = !passing.Contains(p) && MayPass(route, p) }),
         ];
     }
+
+    /// <summary>True for a programme that may come past a route's socket, and nobody has said that it does not.</summary>
+    internal static bool MayPass(Route route, Programme programme) => Programmes.MayPass(route.Site.Look, route.Site.Look.SourceOf(route.Feed.Socket)?.Id ?? SoundSource.Television).Contains(programme);
 
     /// <summary>True where a wire to this listener crosses no open floor: it is short, or is known to keep off the ways people walk.</summary>
     internal static bool LeadIsNoTrouble(Listener listener) => listener.SeatDistanceM <= ShortLeadM || listener.LeadKeepsOffWays == Known.Yes;
@@ -86,6 +100,9 @@ public static class Needs
 
     /// <summary>True for the set's own Bluetooth, over which alone its special features work.</summary>
     internal static bool IsSetsOwnRadio(Site site, Feed feed) => feed.Socket is { Kind: SocketKind.Bluetooth, Id.Length: > 0 } && site.Look.SourceOf(feed.Socket) is null;
+
+    /// <summary>True for what closes the ear, or cancels noise.</summary>
+    internal static bool KeepsNoiseOut(Device receiver) => receiver.NoiseCancelling || (receiver.Form is WearForm.OverEar or WearForm.Earbuds && !receiver.OpenToRoom);
 
     internal static bool AsksMono(Listener listener) => listener.Ears != HearingEars.Both;
 

@@ -42,7 +42,7 @@ internal static class Outlets
         return true;
     }
 
-    private static int[] Draws(Outlet outlet) => [.. outlet.Adapters.Where(PieceCounter.CouldUseUsb).Select(a => a.Power.UsbDrawMa).OrderDescending()];
+    private static int[] Draws(Outlet outlet) => [.. outlet.Adapters.Where(BoxPower.RunsFromUsbAlone).Select(a => a.Power.UsbDrawMa).OrderDescending()];
 
     // Everything but the price that a rig sees of a chain.
     private static string KeyOf(KeyText text, Outlet outlet, Func<Device, bool> isApart)

@@ -113,6 +113,8 @@ internal static class PartNeeds
     public static IReadOnlyList<PartNeed> OfFeed(Shelf shelf, Feed feed, IReadOnlyList<Ear> ears)
     {
         List<PartNeed> needs = [.. OfChain(shelf, feed, feed.Transmitter is null && ears.Count > 0 ? ears[0].Receiver : null)];
+        if (feed.PowerLead is { } powerLead)
+            needs.Add(new(powerLead, 1, 0, 0));
 
         // What somebody brings along takes nothing out of the box.
         foreach (var group in ears.SelectMany(e => Enumerable.Repeat((Device: (Device?)e.Receiver, e.IsOwn), e.Pieces).Append((Device: e.Relay, IsOwn: false))).Where(one => one.Device is not null).GroupBy(one => one.Device!))
@@ -168,13 +170,18 @@ internal static class PartNeeds
         }
     }
 
-    /// <summary>The splitter before a chain, with the lead into it.</summary>
+    /// <summary>The splitter before a chain, with the lead into it, and the room's speakers on it with theirs.</summary>
     public static IReadOnlyList<PartNeed> OfSplitter(Shelf shelf, Feed feed)
     {
         List<PartNeed> needs = [new(feed.Splitter!, 1, 0, 0)];
+        if (feed.Room is { } half)
+            needs.Add(new(half.Speakers, 1, 0, 0));
+        var boxes = needs.Count;
         CountLeads(feed.Joints, 0, 1, IsShared(feed), needs);
-        for (var at = 1; at < needs.Count; at++)
-            Cover(needs, at, CoveredBy(shelf, needs[at], feed.Splitter!));
+        if (feed.Room is { } room)
+            CountLeads([room.Joint], 0, 1, false, needs);
+        for (var at = boxes; at < needs.Count; at++)
+            Cover(needs, at, CoveredBy(shelf, needs[at], feed.Splitter!) + (feed.Room is null ? 0 : CoveredBy(shelf, needs[at], feed.Room.Speakers)));
         return needs;
     }
 

@@ -93,12 +93,27 @@ internal sealed class PieceCounter
         var own = Of(new PartNeed(box, 1, 0, 0));
         Use[] uses = [.. chain.Uses, own, .. channels];
         var cents = chain.Cents + Resources.CentsOf(own, Resources.There(own.Resource));
-        return fedByTap || !CouldUseUsb(box) ? LineOf(chain, uses, cents, 0, 0, chain.Draws)
+        return fedByTap || !BoxPower.RunsFromUsbAlone(box) ? LineOf(chain, uses, cents, 0, 0, chain.Draws)
             : FitOf(box) is var fit and not 0 ? LineOf(chain, uses, cents, fit, 0, Drawing(chain.Draws, box))
             : LineOf(chain, uses, cents, 0, 1, Drawing(chain.Draws, box));
     }
 
-    /// <summary>What a splitter needs.</summary>
+    /// <summary>What the same needs with its boxes on one power lead; null where they cannot share one.</summary>
+    /// <param name="chain">The chain.</param>
+    /// <param name="feed">The feed it makes, on the power lead.</param>
+    /// <param name="channels">What it takes of the channels.</param>
+    public LineNeed? OnPowerLead(ChainNeed chain, Feed feed, Use[] channels)
+    {
+        if (Supply < 0 || feed.PowerLead is not { } lead)
+            return null;
+        var load = new PowerLoad(PowerLoad.OnUsbAlone(feed));
+        Use[] own = [.. feed.Transmitter is { } box ? [Of(new PartNeed(box, 1, 0, 0))] : Array.Empty<Use>(), Of(new PartNeed(lead, 1, 0, 0))];
+        var fit = BoxPower.SocketsFor(_site.Look.Set, load);
+        int[] draws = [load.DrawMa];
+        return LineOf(chain with { Fits = [], Supplies = 0 }, [.. chain.Uses, .. own, .. channels], chain.Cents + Resources.CentsOf(own), fit, fit == 0 ? 1 : 0, draws);
+    }
+
+    /// <summary>What a splitter needs, with the room's speakers on it.</summary>
     public LineNeed OfSplitter(Feed feed) => OfLine(Of(PartNeeds.OfSplitter(_site.Shelf, feed), null), null, false, []);
 
     private LineNeed LineOf(ChainNeed chain, Use[] uses, long cents, int fit, int more, int[] draws)
@@ -125,7 +140,7 @@ internal sealed class PieceCounter
                 continue;
             if (need.Pieces > need.Included)
                 _uses.Add(Of(need));
-            if (!CouldUseUsb(need.Device))
+            if (!BoxPower.RunsFromUsbAlone(need.Device))
                 continue;
             draws = Drawing(draws, need.Device);
             if (FitOf(need.Device) is var fit and not 0)
@@ -157,10 +172,7 @@ internal sealed class PieceCounter
         return _fewBoxes.TryGetValue(key, out var known) ? known : _fewBoxes[key] = new UsbNeed(fit == 0 ? fits : [.. fits, fit]);
     }
 
-    private int FitOf(Device device) => _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketsFor(_site.Look.Set, device);
-
-    /// <summary>True for a box that needs a supply unless the set's USB feeds it.</summary>
-    public static bool CouldUseUsb(Device device) => device.Role != DeviceRole.Lead && device.Power.UsbDrawMa > 0 && !BoxPower.HasOther(device);
+    private int FitOf(Device device) => _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketsFor(_site.Look.Set, new([device]));
 
     private Use Of(PartNeed need)
     {

@@ -94,6 +94,12 @@ public static class Questions
             if (source.Kind == SourceKind.AvReceiver && source.PassesSoundOn == Known.NotYet && look.Sources.Any(o => o.PluggedInto == source.Id))
                 yield return new($"sources[{s}].passesSoundOn", $"Does the sound of what is plugged into the {source.Name} leave through its sockets too?", YesNo(k => WithSource(source with { PassesSoundOn = k })));
 
+            var kind = SourceKinds.Of(source.Kind);
+            if (source is { Watched: true, BringsPicture: Known.NotYet } && kind.AskPicture)
+                yield return new($"sources[{s}].bringsPicture", $"Does the {source.Name} bring pictures that are followed, or only music?", YesNo(k => WithSource(source with { BringsPicture = k })));
+            if (source is { Watched: true, Network: NetworkWay.NotSaid } && kind.ByNetwork)
+                yield return new($"sources[{s}].network", $"Does the {source.Name} take its programmes by Wi-Fi at 2.4 GHz, at 5 GHz or by a lead?", [WithSource(source with { Network = NetworkWay.WiFi24GHz }), WithSource(source with { Network = NetworkWay.WiFi5GHz })]);
+
             Look WithSource(SoundSource changed) => look with { Sources = Put(look.Sources, at, changed) };
         }
 
@@ -122,7 +128,7 @@ public static class Questions
             var (at, facts) = ($"{path}[{i}]", SocketKinds.Of(socket.Kind));
             var name = facts.InSentence;
             Look Put(SourcePort changed) => with(number, changed);
-            var direction = SocketReading.Direction(socket, source?.Kind);
+            var direction = SocketReading.Direction(site.Look, socket);
             if (facts.CarriesSoundOut && direction == MarkingReading.Unsure)
                 yield return new($"{at}.marking", $"What is printed beside the {name} pair{owner}: an output or an input?", [Put(socket with { Direction = SocketDirection.Output }), Put(socket with { Direction = SocketDirection.Input })]);
             if (facts.GivesPower)
@@ -189,6 +195,8 @@ public static class Questions
                 yield return new($"{at}.roams[{i}].way", $"Does a wall stand between the set and the {place.Name}?", WallOrNone(place.DistanceM, way => listener with { Roams = Put(listener.Roams, number, place with { Way = way }) }));
         }
 
+        if (listener.NoiseAtSeat == Known.NotYet && site.Shelf.OfRole(DeviceRole.Receiver).Any(d => !Needs.KeepsNoiseOut(d)))
+            yield return new($"{at}.noiseAtSeat", $"Is it noisy where {listener.Name} sits: a kitchen, a street, a fan?", YesNo(k => With(listener with { NoiseAtSeat = k })));
         if (listener.ClearLine == Known.NotYet)
             yield return new($"{at}.clearLine", $"Is the line from the set to {listener.Name} clear?", YesNo(k => With(listener with { ClearLine = k })));
         if (listener.Telecoil == Known.NotYet && site.Shelf.Find(listener.ReceiverId) is { Form: WearForm.HearingAids } aids && aids.Links.Any(l => l is { Technology: LinkTechnology.InductionLoop, Transmits: false }))

@@ -18,19 +18,18 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     /// <summary>Where each transmitter, powered adapter and receiver box gets its electricity.</summary>
     public IReadOnlyList<PowerChoice> Power => _power ??=
     [
-        .. Feeds.Where(f => f.FedByTap).Select(BoxPower.ByTap), .. BoxPower.For(Site.Look.Set, Boxes(f => !f.FedByTap)),
+        .. Feeds.Where(f => f.FedByTap).Select(BoxPower.ByTap), .. BoxPower.For(Site.Look.Set, Feeds.SelectMany(PowerLoad.Of).Concat(OnSplitters().Select(box => new PowerLoad([box])))),
         .. Routes.Where(r => r.AtEar.RelayJoint is not null).Select(r => BoxPower.AtSpeaker(r.AtEar.Relay!)),
     ];
 
-    /// <summary>Transmitters and adapters, one entry for each piece; a shared splitter once.</summary>
-    /// <param name="transmitterOf">Feeds whose transmitter counts; null for all.</param>
-    public IEnumerable<Device> Boxes(Func<Feed, bool>? transmitterOf = null) =>
-        Feeds.SelectMany(f => f.Splitter is null ? f.Adapters : f.Adapters.Skip(1))
-            .Concat(Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).Select(f => f.Splitter!))
-            .Concat(Feeds.Where(f => transmitterOf is null || transmitterOf(f)).Select(f => f.Transmitter).OfType<Device>());
+    /// <summary>Transmitters, adapters and the room's speakers on a splitter, one entry for each piece; a shared splitter once.</summary>
+    public IEnumerable<Device> Boxes() => Feeds.SelectMany(f => f.Splitter is null ? f.Adapters : f.Adapters.Skip(1)).Concat(OnSplitters()).Concat(Feeds.Select(f => f.Transmitter).OfType<Device>());
+
+    /// <summary>The feed with speakers for the room on its splitter; null where the room is heard as it was.</summary>
+    public Feed? RoomFeed => Feeds.FirstOrDefault(f => f.Room is not null);
 
     /// <summary>True when a route in use cuts the set's own speakers: known to, or usual where the room need not hear. Where it should, a rig is planned on their going on.</summary>
-    public bool SilencesSpeakers => Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null && (f.Socket.SilencesSpeakers == Known.Yes || (Site.RoomHears is null && SocketReading.SilencesSpeakers(f.Socket))));
+    public bool SilencesSpeakers => Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null && (f.Socket.SilencesSpeakers == Known.Yes || ((Site.RoomHears is null || f.Room is not null) && SocketReading.SilencesSpeakers(f.Socket))));
 
     /// <summary>
     /// True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number or the air's time, one sample rate a broadcast, a channel of its own
@@ -66,10 +65,10 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     {
         if (feeds.Count == 1 && feeds[0].SharesSocket)
             return true;
-        var holders = feeds.Count + (feeds[0].Socket.State == SocketState.Taken ? 1 : 0);
+        var holders = feeds.Count + (feeds[0].Socket.State == SocketState.Taken ? 1 : 0) + (feeds[0].Room is null ? 0 : 1);
         if (holders == 1)
             return true;
-        return feeds[0].Splitter is { } splitter && holders <= splitter.SplitsInto && feeds.All(f => f.Splitter?.Id == splitter.Id);
+        return feeds[0].Splitter is { } splitter && holders <= splitter.SplitsInto && feeds.All(f => f.Splitter?.Id == splitter.Id && f.Room?.Speakers.Id == feeds[0].Room?.Speakers.Id);
     }
 
     /// <summary>True when a sending end changes with a second listener.</summary>
@@ -92,9 +91,12 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     {
         ShownStep = InStepWords.Of(inStep, Site.Look.GoodEnoughPercent),
         LeansOnUnlikely = RigOutputs.Least(this) == Liveness.Unlikely,
-        Between = Boxes().Count() + Routes.Count(r => r.AtEar.Relay is not null),
+        Between = Boxes().Count() + Feeds.Count(f => f.PowerLead is not null) + Routes.Count(r => r.AtEar.Relay is not null),
         AnalogueLeads = Feeds.Sum(f => f.Joints.Count(j => !j.Digital)) + Routes.Count(r => r.AtEar.RelayJoint is { Digital: false }),
     };
+
+    private IEnumerable<Device> OnSplitters() =>
+        Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).SelectMany(f => new[] { f.Splitter, f.Room?.Speakers }).OfType<Device>();
 
     /// <summary>Things at one ear that must be switched on each time.</summary>
     internal static int HandCount(Ear ear) => (ear.Receiver.Power.SwitchedByHand ? ear.Pieces : 0) + (ear.Relay is { Power.SwitchedByHand: true } ? 1 : 0);

@@ -21,7 +21,7 @@ public sealed record OutputPair(string OneId, string One, string OtherId, string
 public static class RigOutputs
 {
     /// <summary>Every pair of outputs in use, and every output with the room where that should hear; each pair once, the least sure first.</summary>
-    public static IReadOnlyList<LeanedOn> Of(Rig rig) => Of(rig.Site, rig.Feeds.Select(f => f.Socket));
+    public static IReadOnlyList<LeanedOn> Of(Rig rig) => Of(rig.Site, rig.Feeds);
 
     /// <summary>How surely all of it sounds at the same time: the least sure of the pairs, <see cref="Liveness.Live"/> where there is none.</summary>
     public static Liveness Least(Rig rig) => Of(rig) is [var first, ..] ? first.Liveness : Liveness.Live;
@@ -38,7 +38,7 @@ public static class RigOutputs
     /// <param name="liveness">How surely.</param>
     internal static IReadOnlyList<string> Beside(Route route, Liveness liveness) =>
     [
-        .. Of(route.Site, route.Beside.Prepend(route).Select(r => r.Feed.Socket)).Where(pair => pair.Liveness == liveness && pair.One.Id == route.Feed.Socket.Id).Select(pair => Words(route.Site, pair.Other)),
+        .. Of(route.Site, route.Beside.Prepend(route).Select(r => r.Feed)).Where(pair => pair.Liveness == liveness && pair.One.Id == route.Feed.Socket.Id).Select(pair => Words(route.Site, pair.Other)),
     ];
 
     /// <summary>Outputs of the other routes that are known not to sound beside this one's.</summary>
@@ -48,15 +48,16 @@ public static class RigOutputs
     /// <summary>The other side of a pair in words.</summary>
     internal static string Words(Site site, SourcePort? output) => output is not null ? RuleWords.Socket(site.Look, output) : site.Bar is { } bar ? $"the {bar.Name}" : "the set's own speakers";
 
-    private static List<LeanedOn> Of(Site site, IEnumerable<SourcePort> sockets)
+    private static List<LeanedOn> Of(Site site, IEnumerable<Feed> feeds)
     {
-        var used = sockets.DistinctBy(s => s.Id).OrderBy(s => s.Id, StringComparer.Ordinal).ToList();
+        var bySocket = feeds.GroupBy(f => f.Socket.Id).OrderBy(g => g.Key, StringComparer.Ordinal).Select(g => g.First()).ToList();
+        var used = bySocket.ConvertAll(f => f.Socket);
         var pairs = new List<LeanedOn>();
         for (var i = 0; i < used.Count; i++)
         {
             for (var k = i + 1; k < used.Count; k++)
                 pairs.Add(new(used[i], used[k], site.LiveTogether(used[i], used[k])));
-            if (site.RoomHears is not null)
+            if (site.RoomHears is not null && bySocket[i].Room is null)
                 pairs.Add(new(used[i], null, site.LiveWithRoom(used[i])));
         }
 

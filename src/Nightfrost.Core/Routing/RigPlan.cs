@@ -10,6 +10,12 @@ public sealed record PlannedRoute(
     /// <summary>Which of equal chains side by side on a splitter; 0 for the first.</summary>
     public int Copy { get; init; }
 
+    /// <summary>Speakers for the room on its splitter; null for none.</summary>
+    public string? RoomId { get; init; }
+
+    /// <summary>The power lead that its boxes share; null for none.</summary>
+    public string? PowerLeadId { get; init; }
+
     /// <summary>The codec read off the box after pairing; null until then.</summary>
     public Codec? ReadBack { get; init; }
 
@@ -34,7 +40,7 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
             .Concat(site.Look.Listeners.Select(l => l.ReceiverId))
             .Concat(site.Look.Owned.Select(o => o.DeviceId))
             .Append(site.Bar?.Id)
-            .Concat(rig.Feeds.SelectMany(f => f.Joints.Select(j => j.Lead?.Id)))
+            .Concat(rig.Feeds.SelectMany(f => f.Joints.Append(f.Room?.Joint).Select(j => j?.Lead?.Id)))
             .OfType<string>().Distinct().ToHashSet();
         return new(
             [.. rig.Routes.Select(Keep)], site.Look,
@@ -69,7 +75,7 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
     /// <summary>Names of devices of the plan's routes that the shelf no longer holds; their ids where the plan does not know the name.</summary>
     public IReadOnlyList<string> MissingFrom(Shelf shelf) =>
     [
-        .. Routes.SelectMany(r => r.AdapterIds.Append(r.TransmitterId).Append(r.RelayId).Append(r.ReceiverId)).OfType<string>().Distinct()
+        .. Routes.SelectMany(r => r.AdapterIds.Append(r.TransmitterId).Append(r.RelayId).Append(r.ReceiverId).Append(r.RoomId).Append(r.PowerLeadId)).OfType<string>().Distinct()
             .Where(id => shelf.Find(id) is null)
             .Select(id => Devices.FirstOrDefault(d => d.Id == id)?.Name ?? id),
     ];
@@ -79,6 +85,8 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
         route.Sends?.Technology, route.AtEar.Relay?.Id, route.AtEar.Receiver.Id, route.Several)
     {
         Copy = route.Feed.Copy,
+        RoomId = route.Feed.Room?.Speakers.Id,
+        PowerLeadId = route.Feed.PowerLead?.Id,
         ReadBack = route.ReadBack,
     };
 
@@ -91,13 +99,13 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
             || (planned.RelayId is not null && shelf.Find(planned.RelayId) is null)
             || new EarFinder(site).Find(listener, receiver, shelf.Find(planned.RelayId)) is not { } ear)
             return null;
-        var key = Feed.KeyOf(socket.Id, planned.AdapterIds, planned.TransmitterId, planned.Copy);
+        var key = Feed.KeyOf(socket.Id, planned.AdapterIds, planned.TransmitterId, planned.Copy, planned.RoomId, planned.PowerLeadId);
         if (!feeds.TryGetValue(key, out var known))
         {
             var transmitter = shelf.Find(planned.TransmitterId);
             var feed = SocketKinds.Of(socket.Kind).IsRadio
                 ? new Feed(socket, [], null, [])
-                : finder.Between(socket, transmitter ?? receiver, transmitter is null, listener.SeatDistanceM).SelectMany(f => f.Copies(site.Look.Listeners.Count)).FirstOrDefault(f => f.Key == key);
+                : finder.Between(socket, transmitter ?? receiver, transmitter is null, listener.SeatDistanceM).SelectMany(f => FeedWays.Of(site, finder, f)).SelectMany(f => f.Copies(site.Look.Listeners.Count)).FirstOrDefault(f => f.Key == key);
             if (feed is null)
                 return null;
             var sends = planned.Technology is not { } technology ? null

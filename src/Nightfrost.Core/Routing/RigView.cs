@@ -1,6 +1,7 @@
 using System.Globalization;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
+using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 
 namespace Nightfrost.Core.Routing;
@@ -144,7 +145,7 @@ public static class RigViews
         foreach (var row in rows)
         {
             foreach (var need in row.Needs.Where(n => !n.Met))
-                reasons.Add(new(ReasonKind.Against, $"{row.Name} asked for {need.Words}: not met."));
+                reasons.Add(NotMet(row.Name, need));
         }
 
         foreach (var unserved in rig.Site.Look.Listeners.Where(l => rig.Routes.All(r => r.AtEar.Listener.Id != l.Id)))
@@ -156,7 +157,7 @@ public static class RigViews
         var forecast = rig.Routes.Where(r => RigMeasured.Of(r, measured) is null).ToList();
         foreach (var route in forecast)
         {
-            if (rows.FirstOrDefault(r => r.ListenerId == route.AtEar.Listener.Id) is { Forecast: { } f } row && f.MedianMs < row.Tolerance.EarlyMs && rig.Site.Look.Set.PictureMode != Sites.PictureMode.Game && Skew.HangsOnPictureMode(rig.Site.Look, route.Feed.Socket))
+            if (rows.FirstOrDefault(r => r.ListenerId == route.AtEar.Listener.Id) is { Forecast: { } f } row && f.MedianMs < row.Tolerance.EarlyMs && rig.Site.Look.Set.PictureMode != PictureMode.Game && Skew.HangsOnPictureMode(rig.Site.Look, route.Feed.Socket))
                 reasons.Add(new(ReasonKind.Against, $"{row.Name} hears early: the sound does not wait for the picture. A faster picture mode on the set, such as game, brings them together."));
         }
 
@@ -166,6 +167,8 @@ public static class RigViews
             reasons.Add(new(ReasonKind.Against, finding.Sentence, finding.Remedy));
         foreach (var device in rig.Routes.SelectMany(r => r.Devices).DistinctBy(d => d.Id))
             reasons.AddRange(device.Cautions.Select(caution => new Reason(ReasonKind.Against, $"{device.Name}: {caution}")));
+        foreach (var choice in rig.Power.Where(p => p.IsFlagged))
+            reasons.Add(new(ReasonKind.Against, $"{choice.Words} From {Wording.Percent(BoxPower.FlaggedShare)} on a weak port may make a box restart or crackle.", "Give one box a mains supply of its own."));
         var inStep = RigInStep.Of(rig, arrivals);
         foreach (var fact in inStep.Facts.Where(fact => forecast.Exists(r => r.Feed.Socket.Id == fact.Socket.Id)))
         {
@@ -173,6 +176,8 @@ public static class RigViews
             reasons.Add(new(ReasonKind.Assumed, $"Nobody knows yet whether the sound from {RuleWords.Socket(rig.Site.Look, fact.Socket)} waits for the picture{(who.Count > 1 ? $", for {RuleWords.Listed(who)} alike" : "")}: in step {Wording.Percent(fact.IfYes)} if it does, {Wording.Percent(fact.IfNo)} if it does not; both are taken as equally likely.", "Measure it on Tune: a minute settles it."));
         }
 
+        foreach (var source in rig.Site.Look.Sources.Where(s => s is { Watched: true, BringsPicture: Known.NotYet } && SourceKinds.Of(s.Kind).AskPicture && forecast.Exists(r => rig.Site.Passing(r.Feed.Socket).Any(p => p.SourceId == s.Id))))
+            reasons.Add(new(ReasonKind.Assumed, $"Nobody has said whether the {source.Name} brings pictures that are followed: {(source.MusicOnly ? "music alone is taken" : "pictures are taken")}, as is usual.", "Ask, and enter it on Look."));
         if (inStep.IsBound && forecast.Count > 0)
             reasons.Add(new(ReasonKind.Assumed, $"More than {RigInStep.MostFacts} sockets may or may not wait for the picture: in step is {Wording.Percent(inStep.Probability)} at most."));
         if (forecast.Count > 0)
@@ -182,7 +187,16 @@ public static class RigViews
         return reasons;
     }
 
-    private static Reason WhyUnserved(Rig rig, Sites.Listener listener) => Unserved.Why(rig, listener) is { } why
+    // Nobody asks for a lead off the floor in words: everybody is spared one where it can be.
+    private static Reason NotMet(string who, Need need) => (need.Words, need.IsUnknown) switch
+    {
+        (Needs.NoLead, true) => new(ReasonKind.Assumed, $"A lead runs to {who}: nobody has said whether it would keep off the ways people walk.", "Look how it would run, and enter it on Look."),
+        (Needs.NoLead, false) => new(ReasonKind.Against, $"A lead crosses the floor to {who}."),
+        (_, true) => new(ReasonKind.Assumed, $"Nobody knows yet whether {who} would have {need.Words}.", "Find out, and enter it on Look."),
+        _ => new(ReasonKind.Against, $"{who} asked for {need.Words}: not met."),
+    };
+
+    private static Reason WhyUnserved(Rig rig, Listener listener) => Unserved.Why(rig, listener) is { } why
         ? new(ReasonKind.Against, $"{listener.Name} has no route in this rig. {why.Sentence}", why.Remedy)
         : new(ReasonKind.Against, $"{listener.Name} has no route in this rig.");
 

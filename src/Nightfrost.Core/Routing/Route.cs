@@ -19,22 +19,49 @@ public sealed record Joint(Connector From, Connector To, Device? Lead, bool Digi
 /// <param name="Copy">0 for the first chain of its kind; more where a splitter lets equal chains stand side by side.</param>
 public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Device? Transmitter, IReadOnlyList<Joint> Joints, int Copy = 0)
 {
+    private string? _key;
+
+    /// <summary>Speakers for the room on one end of its splitter; null for none.</summary>
+    public RoomHalf? Room
+    {
+        get;
+        init
+        {
+            field = value;
+            _key = null;
+        }
+    }
+
+    /// <summary>The power lead with several ends on which all its boxes hang that run from USB alone, as one load; null where each has power of its own.</summary>
+    public Device? PowerLead
+    {
+        get;
+        init
+        {
+            field = value;
+            _key = null;
+        }
+    }
+
     /// <summary>Stable text that tells this feed from every other.</summary>
-    public string Key => field ??= KeyOf(Socket.Id, Adapters.Select(a => a.Id), Transmitter?.Id, Copy);
+    public string Key => _key ??= KeyOf(Socket.Id, Adapters.Select(a => a.Id), Transmitter?.Id, Copy, Room?.Speakers.Id, PowerLead?.Id);
 
     /// <summary>The key of a feed from the ids of its parts.</summary>
-    public static string KeyOf(string socketId, IEnumerable<string> adapterIds, string? transmitterId, int copy) =>
-        string.Join('>', [socketId, .. adapterIds, transmitterId ?? "-"]) + (copy == 0 ? "" : $"#{copy}");
+    public static string KeyOf(string socketId, IEnumerable<string> adapterIds, string? transmitterId, int copy, string? roomId, string? powerLeadId) =>
+        string.Join('>', [socketId, .. adapterIds, transmitterId ?? "-"]) + (roomId is null ? "" : $"+{roomId}") + (powerLeadId is null ? "" : $"~{powerLeadId}") + (copy == 0 ? "" : $"#{copy}");
 
     /// <summary>Feeds that a splitter may share this one's socket with at most, this one counted.</summary>
-    public int MostBeside => Splitter is null ? 1 : Splitter.SplitsInto - (Socket.State == SocketState.Taken ? 1 : 0);
+    public int MostBeside => Splitter is null ? 1 : Splitter.SplitsInto - (Socket.State == SocketState.Taken ? 1 : 0) - (Room is null ? 0 : 1);
 
     /// <summary>This chain, and as many equal ones beside it as its splitter and the number of listeners allow.</summary>
-    public IEnumerable<Feed> Copies(int listeners) =>
-        Enumerable.Range(0, Math.Min(listeners, MostBeside)).Select(copy => copy == 0 ? this : new Feed(Socket, Adapters, Transmitter, Joints, copy));
+    public IEnumerable<Feed> Copies(int listeners) => Enumerable.Range(0, Math.Max(0, Math.Min(listeners, MostBeside))).Select(CopyOf);
+
+    /// <summary>The same chain once more beside it.</summary>
+    /// <param name="copy">Its number; 0 for the first.</param>
+    public Feed CopyOf(int copy) => copy == Copy ? this : new Feed(Socket, Adapters, Transmitter, Joints, copy) { Room = Room, PowerLead = PowerLead };
 
     /// <summary>The same chain behind another splitter with the same ends.</summary>
-    public Feed Behind(Device splitter) => ReferenceEquals(splitter, Adapters[0]) ? this : new Feed(Socket, [splitter, .. Adapters.Skip(1)], Transmitter, Joints, Copy);
+    public Feed Behind(Device splitter) => ReferenceEquals(splitter, Adapters[0]) ? this : new Feed(Socket, [splitter, .. Adapters.Skip(1)], Transmitter, Joints, Copy) { Room = Room, PowerLead = PowerLead };
 
     /// <summary>The splitter that shares the socket, if the first adapter is one.</summary>
     public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;

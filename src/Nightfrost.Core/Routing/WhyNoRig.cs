@@ -24,9 +24,9 @@ internal static class WhyNoRig
     {
         if (limits.MustUse.Count > 0)
             return new("limits.mustUse", $"No rig holds {RuleWords.Listed(limits.MustUse.Select(id => NameOf(site, id)))}.", "Read why below, or ask for less.");
-        var outputs = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && SocketReading.Direction(s, site.Look.SourceOf(s)?.Kind) == MarkingReading.Output
+        var outputs = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && SocketReading.Direction(site.Look, s) == MarkingReading.Output
             && (SocketKinds.Of(s.Kind).IsRadio || !SocketKinds.Of(s.Kind).GivesPower || s.UsbSound == Known.Yes)).ToList();
-        if (outputs.Count == 0 && site.Look.AllSockets().FirstOrDefault(s => s.State != SocketState.NotThere && SocketReading.Direction(s, site.Look.SourceOf(s)?.Kind) == MarkingReading.Unsure) is { } unread)
+        if (outputs.Count == 0 && site.Look.AllSockets().FirstOrDefault(s => s.State != SocketState.NotThere && SocketReading.Direction(site.Look, s) == MarkingReading.Unsure) is { } unread)
             return new("set.sockets", $"Nobody has read whether {RuleWords.Socket(site.Look, unread)} is an output.", "Read the words beside it, or settle it by ear, and enter it on Look.");
         if (outputs.Count == 0)
             return new("set.sockets", "None of the sockets entered lets sound out.",

@@ -111,8 +111,8 @@ internal static class ListenSteps
 
     private static string LevelWords(Route route) => SocketReading.FixedLevel(route.Feed.Socket) switch
     {
-        false when EarRules.LacksVolume(route.AtEar) => "The set's volume keys are its only control.",
-        false => "Keep the set high and the ear low; the other way round gives hiss.",
+        false when EarRules.LacksVolume(route.AtEar) => $"The set's volume keys are {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}its only control.",
+        false => $"{(route.Feed.Socket.Level == LevelControl.NotYet ? "The volume keys usually reach this socket: keep" : "Keep")} the set high and the ear low; the other way round gives hiss.",
         true => $"The socket is {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: {(!EarRules.LacksVolume(route.AtEar) ? "loudness is set at the ear" : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "loudness is set by the drive" : "if it is too loud, stop and plan again")}.",
         null => "Nobody knows yet whether the volume keys reach this socket: press one and listen.",
     };

@@ -68,6 +68,8 @@ public static class MenuSteps
                 Expect = string.Join("; ", rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Where(t => t.SoundLight.Length > 0).Select(t => $"{t.Name}: {t.SoundLight}").Distinct()),
                 Why = "Some lights wait for real sound.",
             };
+        if (RoomSteps.Level(rig) is { } level)
+            yield return level;
     }
 
     // A box in front of the set has its own menu; the set's sound output stays as it is.
@@ -123,7 +125,7 @@ public static class MenuSteps
                 Note = ValueFound,
                 Expect = "silence in the room",
             };
-        return room && rig.Site.Bar is null
+        return room && rig.Site.Bar is null && rig.RoomFeed is null
             ? new Step
             {
                 Id = "speakers-on",

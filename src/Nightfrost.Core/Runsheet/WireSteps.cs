@@ -12,11 +12,13 @@ internal static class WireSteps
 
     private static IEnumerable<Step> BoxByBox(Rig rig)
     {
-        var splitterDone = new HashSet<string>();
+        var (splitterDone, roomDone) = (new HashSet<string>(), new HashSet<string>());
         var power = rig.Power.ToList();
         foreach (var feed in rig.Feeds.Where(f => !f.BuiltIn))
         {
             foreach (var step in Leads(rig, feed, splitterDone))
+                yield return step;
+            foreach (var step in feed.Room is not null && roomDone.Add(feed.Socket.Id) ? RoomSteps.Wires(feed) : [])
                 yield return step;
             foreach (var box in feed.Adapters.Append(feed.Transmitter).OfType<Device>())
             {
@@ -48,7 +50,7 @@ internal static class WireSteps
             Id = $"speaker-lead-{id}",
             Phase = Phase.Wire,
             Place = $"At the {ear.Receiver.Name}",
-            Action = ear.RelayJoint!.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from the {box.Name} to the {ear.Receiver.Name}" : $"Plug its own lead in: from the {box.Name} to the {ear.Receiver.Name}",
+            Action = ear.RelayJoint!.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from the {box.Name} to the {ear.Receiver.Name}" : $"Plug the lead of the {ear.Receiver.Name} into the {box.Name}",
             Detail = $"The {box.Name} stands beside the {ear.Receiver.Name} and listens for the box at the set.",
             Caution = "Turn the speaker down before a plug goes in.",
             ListenerId = id,
@@ -134,7 +136,7 @@ internal static class WireSteps
             Phase = Phase.Wire,
             Place = Wording.Capital(from),
             Action = joint.Lead is { IsExtension: true } longer ? $"{Wording.Capital(longer.Name)}: into {from}, and the lead of {to} into it"
-                : joint.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from {from} to {to}" : $"Plug its own lead in: {from} to {to}",
+                : joint.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from {from} to {to}" : $"Plug the lead of {to} into {from}",
             Detail = optical ? "One corner side is cut: turn the plug until it matches, push until it clicks. The glow is safe to see; do not stare into it."
                 : phono ? "White to white is left, red to red is right."
                 : headphone ? "Push the plug fully in." : "",
@@ -153,12 +155,12 @@ internal static class WireSteps
             Id = $"power-{feed.Key}-{box.Id}",
             Phase = Phase.Power,
             Place = socket is null ? $"At the {box.Name}" : $"At the set, {SocketKinds.Of(socket.Kind).Words}",
-            Action = socket is null
+            Action = choice.OnPowerLead ? $"Plug the {box.Name}'s power plug into another end of the power lead" : socket is null
                 ? (choice.NeedsSupply ? $"Feed the {box.Name} from a mains supply" : $"Plug in the {box.Name}'s own supply")
                 : $"Feed the {box.Name} from the set's {SocketKinds.Of(socket.Kind).Words} socket",
             Detail = choice.Words + (choice.SleepsWithSet && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "") + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
             Expect = box.PowerLight,
-            Caution = Step.With(choice.UsbSocketId is null ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name." : "A box takes only the current it asks for; keep sound bars off USB.", box.Cautions),
+            Caution = Step.With(choice.UsbSocketId is null ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name." : $"A box takes only the current it asks for; keep sound bars off USB.{(choice.IsFlagged ? " This port is nearly full: if a box restarts or crackles, give it a mains supply of its own." : "")}", box.Cautions),
             Why = "A dark light says nothing on a dead box.",
         };
     }

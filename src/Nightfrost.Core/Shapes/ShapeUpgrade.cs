@@ -60,5 +60,9 @@ public static class ShapeUpgrades
         // whether speakers of other makers may join, and which phones know a headset; a lead says whether its second end is a socket. What is missing is not known; good enough is as before, and
         // a lead has two plugs.
         new(2),
+
+        // Version 3: a planned route names the room's speakers and the power lead it counts on; a look says how a source's programmes come in, whether it brings a picture, whether it is noisy at a
+        // seat, and which words beside sockets the workshop knows; a lead may share power. What is missing is none, or not known.
+        new(3),
     ];
 }

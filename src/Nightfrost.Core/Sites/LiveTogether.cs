@@ -66,7 +66,7 @@ public static class LiveOutputs
     /// <summary>Every pair of outputs here of which using one could cut the other; outputs that nothing can be taken from are left out.</summary>
     public static IEnumerable<(SourcePort One, SourcePort Other, Liveness Liveness)> Pairs(Look look)
     {
-        var outputs = look.AllSockets().Where(s => s.State != SocketState.NotThere && SocketReading.Direction(s, look.SourceOf(s)?.Kind) == MarkingReading.Output && (!SocketKinds.Of(s.Kind).GivesPower || s.UsbSound == Known.Yes)).ToList();
+        var outputs = look.AllSockets().Where(s => s.State != SocketState.NotThere && SocketReading.Direction(look, s) == MarkingReading.Output && (!SocketKinds.Of(s.Kind).GivesPower || s.UsbSound == Known.Yes)).ToList();
         return outputs.SelectMany((one, i) => outputs.Skip(i + 1).Where(other => AreJoined(look, one, other)).Select(other => (one, other, Of(look, one, other))));
     }
 

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Nightfrost.Core.Kit;
 
 namespace Nightfrost.Core.Sites;
@@ -23,11 +24,18 @@ public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, 
     /// <summary>Pairs of outputs that somebody has tried, or read about: whether they sound at the same time.</summary>
     public IReadOnlyList<LivePair> LiveTogether { get; init; } = [];
 
+    /// <summary>Words beside sockets that the workshop knows beyond the usual ones, as they were when this was kept.</summary>
+    public IReadOnlyList<MarkingWords> Markings { get; init; } = [];
+
     /// <summary>Whose radio rules hold here.</summary>
     public Region Region { get; init; }
 
     /// <summary>From which probability of being in step on a route is good enough here, %, 60 to 95 (starting value).</summary>
     public int GoodEnoughPercent { get; init; } = 80;
+
+    /// <summary>What is on the air while a programme plays: also the Wi-Fi at 2.4 GHz that a source in use takes it by.</summary>
+    [JsonIgnore]
+    public AirAround AirInUse => Air.WiFiNetworks == 0 && Sources.Any(s => s is { Watched: true, Network: NetworkWay.WiFi24GHz }) ? Air with { WiFiNetworks = 1 } : Air;
 
     /// <summary>Sockets of the set and of every source, the set's first.</summary>
     public IEnumerable<SourcePort> AllSockets() => Set.Sockets.Concat(Sources.SelectMany(s => s.Sockets));
@@ -337,6 +345,9 @@ public sealed record Listener
 
     /// <summary>Hours of listening a day, 0 to 24; 0 while not known.</summary>
     public double HoursADay { get; init; }
+
+    /// <summary>It is noisy at the seat: a kitchen, a street, a fan.</summary>
+    public Known NoiseAtSeat { get; init; }
 
     /// <summary>Nothing stands between the set and this seat.</summary>
     public Known ClearLine { get; init; }

@@ -78,6 +78,9 @@ public static class LookChanges
         ["quality"] = "sound quality counts",
         ["hoursADay"] = "hours a day",
         ["watched"] = "watched",
+        ["bringsPicture"] = "brings a picture",
+        ["network"] = "how its programmes come in",
+        ["noiseAtSeat"] = "noise at the seat",
         ["pluggedInto"] = "plugged into",
         ["lead"] = "lead",
         ["takesSetSound"] = "takes the set's sound",
@@ -126,6 +129,12 @@ public static class LookChanges
             Match(old.Roams, fresh.Roams, r => r.Name, r => $"{fresh.Name}, {r.Name}", nameOf, changes, r => r with { Way = Way.Unseen }, (was, now) =>
                 Compare($"{fresh.Name}, way to the {now.Name}", Said(was.Way, before), Said(now.Way, after), nameOf, changes));
         });
+        foreach (var socket in after.AllSockets())
+        {
+            if (before.AllSockets().FirstOrDefault(s => s.Id == socket.Id) is { } old && old.Marking == socket.Marking && MarkingGuide.Read(old.Marking, before.Markings) != MarkingGuide.Read(socket.Marking, after.Markings))
+                changes.Add($"{Wording.Capital(SocketKinds.Of(socket.Kind).Words)}: its marking is read anew.");
+        }
+
         Match(before.Owned, after.Owned, o => o.DeviceId, o => $"Owned, {nameOf(o.DeviceId)}", nameOf, changes);
         return changes;
     }

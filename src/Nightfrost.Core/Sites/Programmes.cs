@@ -27,6 +27,12 @@ public static class Programmes
         return [.. Watched(look).Where(p => reached.Contains(p.SourceId))];
     }
 
+    /// <summary>The watched programmes that may come past a source's sockets: those that nobody has said are not passed on.</summary>
+    /// <param name="look">The site.</param>
+    /// <param name="ownerId">The source; <see cref="SoundSource.Television"/> for the set.</param>
+    public static IReadOnlyList<Programme> MayPass(Look look, string ownerId) =>
+        Passing(look with { Sources = [.. look.Sources.Select(s => s.PassesSoundOn == Known.NotYet ? s with { PassesSoundOn = Known.Yes } : s)] }, ownerId);
+
     /// <summary>True when a programme's sound reaches a source by way of the set.</summary>
     public static bool ByWayOfSet(Look look, SoundSource owner, string programmeId)
     {

@@ -6,22 +6,22 @@ namespace Nightfrost.Core.Sites;
 public static class SocketReading
 {
     /// <summary>Which way sound runs, or unsure. A socket that never carries sound out reads as an input.</summary>
+    /// <param name="look">The look it stands in.</param>
     /// <param name="socket">The socket.</param>
-    /// <param name="source">The sort of source it belongs to; null for the set.</param>
-    public static MarkingReading Direction(SourcePort socket, SourceKind? source = null)
+    public static MarkingReading Direction(Look look, SourcePort socket)
     {
         var facts = SocketKinds.Of(socket.Kind);
         if (!facts.CarriesSoundOut)
             return MarkingReading.Input;
         if (socket.Direction != SocketDirection.AsMarked)
             return socket.Direction == SocketDirection.Output ? MarkingReading.Output : MarkingReading.Input;
-        var read = MarkingGuide.Read(socket.Marking);
+        var read = MarkingGuide.Read(socket.Marking, look.Markings);
         if (read != MarkingReading.Unsure)
             return read;
         if (socket.Glows == Known.Yes)
             return MarkingReading.Output;
         // Every one of these but the analogue pair is an output by its nature; on most boxes that pair is one as well, although unmarked.
-        return socket.Kind is SocketKind.PhonoPair && !(source is { } kind && SourceKinds.Of(kind).UsuallyOutputs) ? MarkingReading.Unsure : MarkingReading.Output;
+        return socket.Kind is SocketKind.PhonoPair && !(look.SourceOf(socket) is { } source && SourceKinds.Of(source.Kind).UsuallyOutputs) ? MarkingReading.Unsure : MarkingReading.Output;
     }
 
     /// <summary>True when a plug in it, or a headset joined to it, cuts the set's own speakers.</summary>
@@ -41,9 +41,9 @@ public static class SocketReading
     };
 
     /// <summary>What this socket means to the specialist, in one or two sentences.</summary>
+    /// <param name="look">The look it stands in.</param>
     /// <param name="socket">The socket.</param>
-    /// <param name="source">The sort of source it belongs to; null for the set.</param>
-    public static SocketMeaning Meaning(SourcePort socket, SourceKind? source = null)
+    public static SocketMeaning Meaning(Look look, SourcePort socket)
     {
         var facts = SocketKinds.Of(socket.Kind);
         if (socket.State == SocketState.NotThere)
@@ -53,7 +53,7 @@ public static class SocketReading
         if (!facts.CarriesSoundOut)
             return new(socket.Id, SocketUse.Input, Taken(socket), facts.Meaning);
 
-        switch (Direction(socket, source))
+        switch (Direction(look, socket))
         {
             case MarkingReading.Input:
                 return new(socket.Id, SocketUse.Input, Taken(socket), "An input. No sound comes out here, although the plug fits.");

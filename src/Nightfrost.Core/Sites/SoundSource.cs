@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Nightfrost.Core.Kit;
 
 namespace Nightfrost.Core.Sites;
@@ -22,6 +23,17 @@ public enum SourceLead
     Analogue,
 }
 
+/// <summary>How a source takes its programmes from the household's network.</summary>
+public enum NetworkWay
+{
+    NotSaid,
+    WiFi24GHz,
+    WiFi5GHz,
+
+    /// <summary>By a lead, or not from a network at all.</summary>
+    NotByWiFi,
+}
+
 /// <summary>A source beside the set, with its own sockets and radios.</summary>
 public sealed record SoundSource
 {
@@ -32,6 +44,12 @@ public sealed record SoundSource
 
     /// <summary>Somebody watches or hears it while a receiver is worn.</summary>
     public bool Watched { get; init; } = true;
+
+    /// <summary>It brings a picture that is followed; while not said, what is usual for its sort.</summary>
+    public Known BringsPicture { get; init; }
+
+    /// <summary>How its programmes come in: Wi-Fi at 2.4 GHz is on the air that Bluetooth hops over.</summary>
+    public NetworkWay Network { get; init; }
 
     /// <summary><see cref="Television"/>, the id of another source, or blank when it is plugged into nothing.</summary>
     public string PluggedInto { get; init; } = Television;
@@ -50,6 +68,10 @@ public sealed record SoundSource
 
     public IReadOnlyList<SourcePort> Sockets { get; init; } = [];
 
+    /// <summary>True when nobody follows a picture with it.</summary>
+    [JsonIgnore]
+    public bool MusicOnly => BringsPicture switch { Known.Yes => false, Known.No => true, _ => SourceKinds.Of(Kind).MusicOnly };
+
     /// <summary>What <see cref="PluggedInto"/> says for the set itself.</summary>
     public const string Television = "set";
 }
@@ -57,13 +79,15 @@ public sealed record SoundSource
 /// <summary>What a sort of source normally is, from the shipped table.</summary>
 /// <param name="Kind">The sort.</param>
 /// <param name="Words">Its name.</param>
-/// <param name="MusicOnly">True when nobody watches a picture with it.</param>
+/// <param name="MusicOnly">True when usually nobody watches a picture with it.</param>
+/// <param name="AskPicture">True where it may as well bring music as pictures.</param>
+/// <param name="ByNetwork">True when it usually takes its programmes from a network.</param>
 /// <param name="OwnScreen">True when its picture is its own and not the set's, unless it is plugged into the set.</param>
 /// <param name="UsuallyOutputs">True when an unmarked red and white pair on it is usually an output.</param>
 /// <param name="LookFor">Sockets such a source often has.</param>
 /// <param name="Hint">What to look for, and what it cannot do.</param>
 public sealed record SourceFacts(
-    SourceKind Kind, string Words, bool MusicOnly, bool OwnScreen, bool UsuallyOutputs, IReadOnlyList<SocketKind> LookFor, string Hint);
+    SourceKind Kind, string Words, bool MusicOnly, bool AskPicture, bool ByNetwork, bool OwnScreen, bool UsuallyOutputs, IReadOnlyList<SocketKind> LookFor, string Hint);
 
 /// <summary>The shipped table of sources.</summary>
 public static class SourceKinds

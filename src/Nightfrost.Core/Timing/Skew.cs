@@ -83,7 +83,7 @@ public static class Skew
     {
         var facts = SourceKinds.Of(source.Kind);
         var programmes = Programmes.Passing(look, source.Id).Where(p => !IsMusic(look, p.SourceId)).ToList();
-        if (programmes.Count == 0 && (facts.MusicOnly || !source.Watched))
+        if (programmes.Count == 0 && (source.MusicOnly || !source.Watched))
             return [];
         StageDelay[] works = source.Kind == SourceKind.AvReceiver ? [StageDelays.Of(source.ProcessesSound && socket.Kind != SocketKind.SecondZone ? "avr-processing" : "avr-direct")] : [];
         var ownScreen = facts.OwnScreen && source.PluggedInto.Length == 0;
@@ -96,7 +96,7 @@ public static class Skew
         return ways.Count == 0 ? [before] : [.. ways.Select(through => through ? byWayOfSet : before)];
     }
 
-    private static bool IsMusic(Look look, string sourceId) => look.Sources.FirstOrDefault(s => s.Id == sourceId) is { } source && SourceKinds.Of(source.Kind).MusicOnly;
+    private static bool IsMusic(Look look, string sourceId) => look.Sources.FirstOrDefault(s => s.Id == sourceId) is { MusicOnly: true };
 
     private static IReadOnlyList<StageDelay> Stages(TapCase tap, IReadOnlyList<StageDelay> chain) => [.. tap.Before, .. tap.FitsItself ? chain.Where(s => !s.OfLink) : chain, .. tap.After];
 

@@ -587,6 +587,25 @@ namespace Nightfrost.Data.Migrations
                     b.ToTable("manuals", (string)null);
                 });
 
+            modelBuilder.Entity("Nightfrost.Data.Kit.MarkingRow", b =>
+                {
+                    b.Property<string>("Words")
+                        .HasMaxLength(60)
+                        .HasColumnType("character varying(60)")
+                        .HasColumnName("words");
+
+                    b.Property<string>("Reading")
+                        .IsRequired()
+                        .HasMaxLength(40)
+                        .HasColumnType("character varying(40)")
+                        .HasColumnName("reading");
+
+                    b.HasKey("Words")
+                        .HasName("pk_marking_words");
+
+                    b.ToTable("marking_words", (string)null);
+                });
+
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<System.Guid>", b =>
                 {
                     b.HasOne("Nightfrost.Data.Identity.Person", null)

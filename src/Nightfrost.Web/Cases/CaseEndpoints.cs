@@ -60,7 +60,7 @@ internal static class CaseEndpoints
 
     /// <summary>The case as it is sent.</summary>
     public static CaseDetail Detail(this CaseState state) => new(
-        state.Row.Id, state.Row.Site!.Name, state.Row.Title, state.Row.LookVersion, state.Look, [.. state.Look.AllSockets().Select(s => SocketReading.Meaning(s, state.Look.SourceOf(s)?.Kind))],
+        state.Row.Id, state.Row.Site!.Name, state.Row.Title, state.Row.LookVersion, state.Look, [.. state.Look.AllSockets().Select(s => SocketReading.Meaning(state.Look, s))],
         Stages(state.Progress), NextAction.Of(state.Progress), state.Chosen(), state.Row.ChangedAt, state.Row.HandedOverAt)
     {
         OutputPairs = RigOutputs.Of(state.Look),

@@ -34,9 +34,9 @@ public sealed record ChosenRig(
 /// <summary>One case with everything that hangs on it, loaded and rebuilt.</summary>
 internal sealed class CaseState
 {
-    private CaseState(CaseRow row, Shelf shelf, IReadOnlyList<string> menuPathsElsewhere)
+    private CaseState(CaseRow row, Shelf shelf, IReadOnlyList<MarkingWords> markings, IReadOnlyList<string> menuPathsElsewhere)
     {
-        (Row, Shelf, Look, Plan) = (row, shelf, row.Look.Value, row.Rig?.Value);
+        (Row, Shelf, Look, Plan) = (row, shelf, row.Look.Value with { Markings = markings }, row.Rig?.Value);
         Rig = Plan?.Rebuild();
         Arrivals = Rig is null ? null : new Arrivals(Rig.Site);
         Visit = row.VisitOn is { } on ? new(on, row.VisitTime ?? new(10, 0)) : null;
@@ -70,7 +70,7 @@ internal sealed class CaseState
         if (await With(db.Cases).FirstOrDefaultAsync(c => c.Id == id && c.DeletedAt == null, cancel) is not { } row)
             return null;
         var paths = row.Rig?.Value.Look.Set is { SoundOutputMenu: "" } set ? await db.MenuPathsOf(set.Model, cancel) : [];
-        return new(row, await db.Shelf(cancel), paths);
+        return new(row, await db.Shelf(cancel), await db.MarkingWords(cancel), paths);
     }
 
     /// <summary>Shows every standing case, last changed first; one that cannot be read or worked out hides no other.</summary>
@@ -80,13 +80,13 @@ internal sealed class CaseState
     /// <param name="cancel">Stops the work.</param>
     public static async Task<(IReadOnlyList<T> Shown, IReadOnlyList<UnreadableCase> Unreadable)> ShowAll<T>(NightfrostDb db, Func<CaseState, T> show, ILogger log, CancellationToken cancel)
     {
-        var shelf = await db.Shelf(cancel);
+        var (shelf, markings) = (await db.Shelf(cancel), await db.MarkingWords(cancel));
         var (shown, unreadable) = (new List<T>(), new List<UnreadableCase>());
         foreach (var row in await With(db.Cases.AsNoTracking()).Where(c => c.DeletedAt == null).OrderByDescending(c => c.ChangedAt).ToListAsync(cancel))
         {
             try
             {
-                shown.Add(show(new CaseState(row, shelf, [])));
+                shown.Add(show(new CaseState(row, shelf, markings, [])));
             }
             catch (Exception e) when (UnreadableLog.IsOfOneThing(e))
             {

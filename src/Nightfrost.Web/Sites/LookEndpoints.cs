@@ -32,12 +32,13 @@ internal static class LookEndpoints
             return Refusals.Invalid(problems);
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
+        var look = typed.Look with { Markings = state.Look.Markings };
         // The same look again is no conflict with oneself: its first answer was lost.
-        if (LookChanges.Between(state.Look, typed.Look, state.Shelf.NameOf).Count == 0)
+        if (LookChanges.Between(state.Look, look, state.Shelf.NameOf).Count == 0)
             return TypedResults.Ok(state.Detail());
         if (state.Row.LookVersion != typed.Version)
             return await Stale(db, state, typed.Version, cancel);
-        await Keep(db, state.Row, typed.Look, clock, cancel);
+        await Keep(db, state.Row, look, clock, cancel);
         return TypedResults.Ok((await CaseState.Load(db, caseId, cancel))!.Detail());
     }
 

@@ -220,7 +220,7 @@ internal static class TuneEndpoints
     private static List<MovableArrival> Movable(CaseState state)
     {
         var (rig, arrivals) = (state.Rig!, state.Arrivals!);
-        var room = rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) ? arrivals.Room(rig.SilencesSpeakers) : null;
+        var room = rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) ? arrivals.Room(rig) : null;
         var movable = new List<MovableArrival>();
         foreach (var route in rig.Routes)
         {
@@ -232,7 +232,7 @@ internal static class TuneEndpoints
         }
 
         if (room is not null)
-            movable.Add(new(LineBoard.RoomRow, "Room", rig.Site.BarSocket?.Id, room.Distribution, null, Tolerances.Find(Tolerances.Broadcast)!, true, false));
+            movable.Add(new(LineBoard.RoomRow, "Room", (rig.RoomFeed?.Socket ?? rig.Site.BarSocket)?.Id, room.Distribution, null, Tolerances.Find(Tolerances.Broadcast)!, true, false));
         return movable;
     }
 }

@@ -57,7 +57,7 @@ public class HandoverSheetTests
                 {
                     var parts = sheet.Listeners.Single(l => l.ListenerId == route.AtEar.Listener.Id).Parts;
                     bool Says(string heading, string words) => parts.Single(p => p.Heading == heading).Lines.Any(l => l.Contains(words, StringComparison.Ordinal));
-                    var pulled = route.Feed.Socket.Kind == SocketKind.Headphone35 && route.Feed.Socket.SilencesSpeakers != Known.No;
+                    var pulled = route.Feed.Room is null && route.Feed.Socket.Kind == SocketKind.Headphone35 && route.Feed.Socket.SilencesSpeakers != Known.No;
                     Assert.Equal(pulled, Says("To stop", "Pull the plug out"));
                     Assert.Equal(pulled, Says("To listen", "Put the plug in"));
                     if (pulled)

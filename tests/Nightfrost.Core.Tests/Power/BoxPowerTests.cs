@@ -12,12 +12,27 @@ public class BoxPowerTests
     private static Device Draws(string id, int ma, bool survives = true) => Box(id) with { Power = new PowerNeed(ma, false, 0, 0, false, survives, false) };
 
     [Theory]
-    [InlineData(300, true)]
-    [InlineData(399, true)]
-    [InlineData(400, false)] // Four fifths of 500 mA and more is flagged.
-    [InlineData(900, false)]
-    public void A_port_carries_less_than_four_fifths_of_its_current(int ma, bool carried) =>
-        Assert.Equal(carried, BoxPower.SocketFor(Set(Usb(500)), Draws("box", ma)) is not null);
+    [InlineData(399, true, false)]
+    [InlineData(400, true, true)] // Four fifths of 500 mA and more is flagged.
+    [InlineData(499, true, true)]
+    [InlineData(500, false, false)]
+    [InlineData(900, false, false)]
+    public void A_port_carries_less_than_its_current_and_is_flagged_from_four_fifths(int ma, bool carried, bool flagged)
+    {
+        var choice = BoxPower.For(Set(Usb(500)), [Draws("box", ma)]).Single();
+        Assert.Equal((carried, flagged, !carried), (choice.UsbSocketId is not null, choice.IsFlagged, choice.NeedsSupply));
+    }
+
+    [Fact]
+    public void A_box_with_a_supply_of_its_own_leaves_a_port_that_would_be_flagged() =>
+        Assert.Null(BoxPower.For(Set(Usb(500)), [Draws("box", 450) with { Power = new PowerNeed(450, true, 0, 0, false, true, false) }]).Single().UsbSocketId);
+
+    [Fact]
+    public void Of_two_ports_the_one_with_room_to_spare_is_used()
+    {
+        var choices = BoxPower.For(Set(Usb(500, id: "weak"), Usb(900, id: "strong")), [Draws("box", 450)]);
+        Assert.Equal(("strong", false), (choices.Single().UsbSocketId, choices.Single().IsFlagged));
+    }
 
     [Fact]
     public void A_port_whose_current_nobody_has_read_is_not_planned_with() => Assert.Null(BoxPower.SocketFor(Set(Usb(0)), Draws("box", 100)));
@@ -84,7 +99,7 @@ public class BoxPowerTests
             if (at == boxes.Length)
                 return 0;
             var best = Most(boxes, sockets, at + 1, used);
-            foreach (var socket in sockets.Where(s => !used.Contains(s.Id) && boxes[at].Power.UsbDrawMa < s.UsbMa * BoxPower.UsableShare))
+            foreach (var socket in sockets.Where(s => !used.Contains(s.Id) && boxes[at].Power.UsbDrawMa < s.UsbMa))
                 best = Math.Max(best, 1 + Most(boxes, sockets, at + 1, [.. used, socket.Id]));
             return best;
         }

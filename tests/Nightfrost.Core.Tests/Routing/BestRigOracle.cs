@@ -10,7 +10,8 @@ public class BestRigOracle
 {
     public static TheoryData<int> Seeds => [.. Enumerable.Range(1, 12)];
 
-    private const int SitesAsTheyCome = 2;
+    private const int LargerSites = 2;
+    private const long LargerCombinations = 60_000;
 
     /// <summary>Sites a seed on which the best rig is held against trying everything: 504 in all, or as many as NIGHTFROST_SITES asks for.</summary>
     private static readonly int SitesASeed = int.TryParse(Environment.GetEnvironmentVariable("NIGHTFROST_SITES"), out var sites) ? (sites + 11) / 12 : 42;
@@ -55,8 +56,8 @@ public class BestRigOracle
         }
     }
 
-    // The first sites of a seed are as they come; the others small enough that all of them are tried in minutes.
-    private static Site Draw(Random random, int round) => round < SitesAsTheyCome ? RandomSites.Draw(random) : RandomSites.DrawSmall(random);
+    // The first sites of a seed may be larger; the others are small enough that all of them are tried in minutes.
+    private static Site Draw(Random random, int round) => RandomSites.DrawSmall(random, round < LargerSites ? LargerCombinations : RandomSites.FewCombinations);
 
     private static IEnumerable<Priorities> Orders(Random random)
     {

@@ -22,7 +22,7 @@ public class ChainFinderTests
         var (pieces, grades) = (new PieceCounter(site), new InStepGrades(site, new Suffixes()));
         var forks = new Forks(pieces, site.Look.Listeners.Count, _ => false);
         var dominance = new Dominance(pieces, grades, [.. site.Look.Listeners.Select(grades.ToleranceOf)], _ => false);
-        return (site, new ChainFinder(site, new FeedFinder(site.Shelf, forks.FirstOfEach(site.Shelf.OfRole(DeviceRole.Adapter))), forks, pieces, grades, dominance, _ => false), pieces);
+        return (site, new ChainFinder(site, new FeedFinder(site.Shelf, forks.FirstOfEach(site.Shelf.OfRole(DeviceRole.Adapter))), forks, pieces, grades, dominance, Limits.None), pieces);
     }
 
     private static IEnumerable<(SourcePort Socket, Device Box)> Pairs(Site site) =>
@@ -41,7 +41,8 @@ public class ChainFinderTests
         {
             foreach (var (socket, box) in Pairs(site))
             {
-                var all = new FeedFinder(site.Shelf).Between(socket, box, false).Where(feed => Stands(site, feed)).Select(feed => feed.Key).ToHashSet();
+                var finder = new FeedFinder(site.Shelf);
+                var all = finder.Between(socket, box, false).SelectMany(feed => FeedWays.Of(site, finder, feed)).Where(feed => Stands(site, feed)).Select(feed => feed.Key).ToHashSet();
                 Assert.All(chains.Of(socket, box).Chains, chain => Assert.Contains(chain.To(box).Key, all));
             }
         }

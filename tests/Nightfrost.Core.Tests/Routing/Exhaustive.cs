@@ -62,7 +62,7 @@ internal static class Exhaustive
                     ? [(new Feed(socket, [], null, []), Radio(socket))]
                     : site.Shelf.OfRole(DeviceRole.Transmitter).SelectMany(t => finder.Between(socket, t, false).Select(f => (f, (AirLink?)t.Links[0])))
                         .Concat(ear.Relay is null && ear.Receiver.Ports.Count > 0 ? finder.Between(socket, ear.Receiver, true, listener.SeatDistanceM).Select(f => (f, (AirLink?)null)) : []);
-                foreach (var (feed, sends) in ways.SelectMany(w => w.Feed.Copies(site.Look.Listeners.Count).Select(f => (f, w.Sends))))
+                foreach (var (feed, sends) in ways.SelectMany(w => FeedWays.Of(site, finder, w.Feed).Select(f => (Feed: f, w.Sends))).SelectMany(w => w.Feed.Copies(site.Look.Listeners.Count).Select(f => (f, w.Sends))))
                 {
                     var takes = sends is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == sends.Technology && l.Family == sends.Family);
                     foreach (var several in sends is { ListenersAtOnce: > 1, CodecsWithSeveral.Count: > 0 } ? new[] { false, true } : [false])

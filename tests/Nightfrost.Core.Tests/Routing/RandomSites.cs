@@ -11,11 +11,13 @@ internal static class RandomSites
     public const long FewCombinations = 12_000;
 
     /// <summary>A site small enough that all its combinations can be tried.</summary>
-    public static Site DrawSmall(Random random)
+    /// <param name="random">Draws it.</param>
+    /// <param name="most">Most combinations it may have.</param>
+    public static Site DrawSmall(Random random, long most = FewCombinations)
     {
         while (true)
         {
-            if (Draw(random) is var site && Exhaustive.Combinations(site) <= FewCombinations)
+            if (Draw(random) is var site && Exhaustive.Combinations(site) <= most)
                 return site;
         }
     }
@@ -98,6 +100,14 @@ internal static class RandomSites
             yield return Splitter(price: random.Next(5, 15)) with { SplitsInto = random.Next(2, 4) };
         if (random.Next(4) == 0)
             yield return Splitter("other splitter", random.Next(5, 15));
+        if (random.Next(3) == 0)
+            yield return JackSplitter(price: random.Next(2, 8));
+        if (random.Next(3) == 0)
+            yield return RoomSpeakers(price: random.Next(20, 50), ownSupply: random.Next(2) == 0);
+        if (random.Next(6) == 0)
+            yield return RoomSpeakers("other speakers", random.Next(20, 50));
+        if (random.Next(3) == 0)
+            yield return PowerLead(random.Next(2, 7));
         if (random.Next(2) == 0)
             yield return Converter(price: random.Next(10, 25));
         if (random.Next(4) == 0)
@@ -141,6 +151,7 @@ internal static class RandomSites
             OwnVolume = random.Next(2) == 0,
             UnsteadyHands = random.Next(3) == 0,
             LeavesRoom = random.Next(5) == 0,
+            NoiseAtSeat = random.Next(3) == 0 ? Known.Yes : Known.NotYet,
             LeadKeepsOffWays = (Known)random.Next(3),
             LeftAndRight = random.Next(6) == 0,
             Ears = random.Next(5) == 0 ? HearingEars.LeftOnly : HearingEars.Both,
@@ -154,6 +165,8 @@ internal static class RandomSites
         Name = "set-top box",
         Kind = SourceKind.SetTopBox,
         Watched = random.Next(3) > 0,
+        BringsPicture = (Known)random.Next(3),
+        Network = (NetworkWay)random.Next(4),
         Sockets = [Optical("box optical"), .. random.Next(2) == 0 ? new[] { Pair("", "box pair") } : []],
     };
 }

@@ -131,11 +131,12 @@ public class DocumentShapesTests
     [Fact]
     public void An_old_kit_file_is_upgraded_and_a_newer_one_refused()
     {
-        var text = KitFile.Write(new Shelf([Box("box")], "GBP")).Replace("\"maker\": \"test\"", "\"brand\": \"Old Word\"", StringComparison.Ordinal);
+        var text = KitFile.Write(new Shelf([Box("box")], "GBP")).Replace("\"maker\": \"test\"", "\"brand\": \"Old Word\"", StringComparison.Ordinal)
+            .Replace(FormattableString.Invariant($"\"version\": {KitFile.Version}"), "\"version\": 2", StringComparison.Ordinal);
         var reading = KitFile.Read(Encoding.UTF8.GetBytes(text), new Shelf([], "GBP"), Later);
         Assert.All(reading.Rows, row => Assert.Equal(RowFate.New, row.Fate));
         Assert.All(reading.Usable, device => Assert.Equal("Old Word", device.Maker));
-        var newer = KitFile.Read(Encoding.UTF8.GetBytes(text.Replace(FormattableString.Invariant($"\"version\": {KitFile.Version}"), "\"version\": 9", StringComparison.Ordinal)), Shelf(), Later);
+        var newer = KitFile.Read(Encoding.UTF8.GetBytes(text.Replace("\"version\": 2", "\"version\": 9", StringComparison.Ordinal)), Shelf(), Later);
         Assert.Contains("newer", newer.Unreadable!.Reason, StringComparison.Ordinal);
     }
 

@@ -133,7 +133,7 @@ public class LookChangesTests
             JsonValueKind.True => [false],
             JsonValueKind.False => [true],
             JsonValueKind.Number => [now.GetValue<double>() + 3],
-            _ => ["no", "notYet", "fixed", "input", "taken", "film", "setSilent", "coaxial", "analogueOnly", "leftOnly", "left", "pacemaker", "important", "metal", "digital", "hiFi", "something else", 7],
+            _ => ["no", "notYet", "fixed", "input", "taken", "film", "setSilent", "coaxial", "analogueOnly", "leftOnly", "left", "pacemaker", "important", "metal", "digital", "hiFi", "wiFi5GHz", "something else", 7],
         };
     }
 }

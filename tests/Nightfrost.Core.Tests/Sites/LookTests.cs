@@ -7,6 +7,26 @@ public class LookTests
 {
     private static readonly Look Good = TestKit.Look([TestKit.Optical()], TestKit.Listener());
 
+    private static SocketMeaning Meaning(SourcePort socket) => SocketReading.Meaning(Good, socket);
+
+    [Fact]
+    public void The_workshops_own_words_are_read_and_stand_above_the_usual_ones()
+    {
+        var pair = TestKit.Pair("UTGANG");
+        Assert.Equal(MarkingReading.Unsure, SocketReading.Direction(Good, pair));
+        Assert.Equal(MarkingReading.Output, SocketReading.Direction(Good with { Markings = [new("Utgang", MarkingReading.Output)] }, pair));
+        Assert.Equal(MarkingReading.Input, MarkingGuide.Read("Casque", [new("casque", MarkingReading.Input)]));
+    }
+
+    [Fact]
+    public void Words_of_ones_own_say_a_direction_once_and_in_words()
+    {
+        Assert.Empty(MarkingGuide.Problems([new("utgang", MarkingReading.Output)]));
+        Assert.Equal(
+            ["words[0].words", "words[1].reading", "words[2].words"],
+            MarkingGuide.Problems([new("", MarkingReading.Output), new("x", MarkingReading.Unsure), new(" X. ", MarkingReading.Input)]).Select(p => p.Field));
+    }
+
     [Theory]
     [InlineData("AUDIO OUT", MarkingReading.Output)]
     [InlineData("Line Out (L/R)", MarkingReading.Output)]
@@ -15,14 +35,20 @@ public class LookTests
     [InlineData("Y Pb Pr", MarkingReading.Input)]
     [InlineData("HDMI 2 (ARC)", MarkingReading.Output)]
     [InlineData("AV", MarkingReading.Unsure)]
+    [InlineData("AUSGANG", MarkingReading.Output)]
+    [InlineData("Sortie numérique (optique)", MarkingReading.Output)]
+    [InlineData("ENTRÉE AUDIO", MarkingReading.Input)]
+    [InlineData("Salida óptica", MarkingReading.Output)]
+    [InlineData("INGRESSO 2", MarkingReading.Input)]
+    [InlineData("S/PDIF IN", MarkingReading.Unsure)] // Two wordings that contradict each other.
     [InlineData("outdoor", MarkingReading.Unsure)]
     [InlineData("", MarkingReading.Unsure)]
-    public void Markings_are_read_as_whole_words(string marking, MarkingReading expected) => Assert.Equal(expected, MarkingGuide.Read(marking));
+    public void Markings_are_read_as_whole_words(string marking, MarkingReading expected) => Assert.Equal(expected, MarkingGuide.Read(marking, []));
 
     [Fact]
     public void A_red_and_white_pair_marked_component_is_an_input_although_the_plug_fits()
     {
-        var meaning = SocketReading.Meaning(TestKit.Pair("COMPONENT IN"));
+        var meaning = Meaning(TestKit.Pair("COMPONENT IN"));
         Assert.Equal(SocketUse.Input, meaning.Use);
         Assert.Contains("although the plug fits", meaning.Sentence, StringComparison.Ordinal);
     }
@@ -30,8 +56,8 @@ public class LookTests
     [Fact]
     public void An_unread_pair_is_unsure_and_what_was_entered_by_hand_stands_above_the_marking()
     {
-        Assert.Equal(SocketUse.Unsure, SocketReading.Meaning(TestKit.Pair("")).Use);
-        Assert.Equal(SocketUse.Output, SocketReading.Meaning(TestKit.Pair("COMPONENT IN") with { Direction = SocketDirection.Output }).Use);
+        Assert.Equal(SocketUse.Unsure, Meaning(TestKit.Pair("")).Use);
+        Assert.Equal(SocketUse.Output, Meaning(TestKit.Pair("COMPONENT IN") with { Direction = SocketDirection.Output }).Use);
     }
 
     [Fact]
@@ -39,12 +65,12 @@ public class LookTests
     {
         Assert.True(SocketReading.SilencesSpeakers(TestKit.Phones() with { SilencesSpeakers = Known.NotYet }));
         Assert.False(SocketReading.SilencesSpeakers(TestKit.Phones() with { SilencesSpeakers = Known.No }));
-        Assert.Contains("Silences the set", SocketReading.Meaning(TestKit.Phones()).Sentence, StringComparison.Ordinal);
+        Assert.Contains("Silences the set", Meaning(TestKit.Phones()).Sentence, StringComparison.Ordinal);
     }
 
     [Fact]
     public void A_glow_proves_an_optical_output() =>
-        Assert.Equal(MarkingReading.Output, SocketReading.Direction(TestKit.Optical() with { Marking = "?", Glows = Known.Yes }));
+        Assert.Equal(MarkingReading.Output, SocketReading.Direction(Good, TestKit.Optical() with { Marking = "?", Glows = Known.Yes }));
 
     [Fact]
     public void Every_kind_of_socket_has_a_meaning_in_every_state()
@@ -52,7 +78,7 @@ public class LookTests
         foreach (var kind in Enum.GetValues<SocketKind>())
         {
             foreach (var state in Enum.GetValues<SocketState>())
-                Assert.NotEmpty(SocketReading.Meaning(new SourcePort { Id = "s", Kind = kind, State = state, TakenBy = "x" }).Sentence);
+                Assert.NotEmpty(Meaning(new SourcePort { Id = "s", Kind = kind, State = state, TakenBy = "x" }).Sentence);
         }
     }
 

@@ -89,7 +89,7 @@ internal sealed class BestRig
             var feed = group.First().Feed;
             var copy = copies.GetValueOrDefault(feed.Key);
             copies[feed.Key] = copy + 1;
-            feeds[group.Key] = copy == 0 ? feed : new Feed(feed.Socket, feed.Adapters, feed.Transmitter, feed.Joints, copy);
+            feeds[group.Key] = feed.CopyOf(copy);
         }
 
         return new Rig(site, [.. picks.OrderBy(p => p.Listener).Select(p => p.Ear.RouteOn(site, feeds[p.Group], p.Line.Sends))]);

@@ -1081,6 +1081,120 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/markings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Words beside sockets: the workshop's own and the usual ones. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MarkingsView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        /** Replaces the workshop's own words. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MarkingsEdit"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MarkingsView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/manuals": {
         parameters: {
             query?: never;
@@ -3684,7 +3798,7 @@ export interface components {
             isExtension?: boolean;
             /**
              * Format: int32
-             * @description Splitters: number of equal outputs; 0 for anything else.
+             * @description Splitters: number of equal outputs. USB power leads: sockets at the far end. 0 for anything else.
              */
             splitsInto?: number;
             /** @description Transmitters: hands the incoming digital signal on to another box. */
@@ -4105,6 +4219,8 @@ export interface components {
              * @description Hours of listening a day, 0 to 24; 0 while not known.
              */
             hoursADay?: number;
+            /** @description It is noisy at the seat: a kitchen, a street, a fan. */
+            noiseAtSeat?: components["schemas"]["Known"];
             /** @description Nothing stands between the set and this seat. */
             clearLine?: components["schemas"]["Known"];
             /** @description Tolerance set chosen for this person; null takes the lip-reader's or the broadcast one. */
@@ -4163,6 +4279,8 @@ export interface components {
             complaints?: components["schemas"]["Complaint"][];
             /** @description Pairs of outputs that somebody has tried, or read about: whether they sound at the same time. */
             liveTogether?: components["schemas"]["LivePair"][];
+            /** @description Words beside sockets that the workshop knows beyond the usual ones, as they were when this was kept. */
+            markings?: components["schemas"]["MarkingWords"][];
             /** @description Whose radio rules hold here. */
             region?: components["schemas"]["Region"];
             /**
@@ -4197,6 +4315,32 @@ export interface components {
         MarkCorrection: {
             class: components["schemas"]["CodecClass"];
             mark: string;
+        };
+        /**
+         * @description What the words printed beside a socket say of its direction.
+         * @enum {unknown}
+         */
+        MarkingReading: "unsure" | "output" | "input";
+        /** @description A wording makers print, and what it means. */
+        MarkingWords: {
+            /** @description Matched as whole words, whatever the case; 1 to 60 characters. */
+            words: string;
+            /** @description What it says. */
+            reading: components["schemas"]["MarkingReading"];
+        };
+        /** @description The workshop's words anew. */
+        MarkingsEdit: {
+            /** @description Those it replaces. */
+            was: components["schemas"]["MarkingWords"][];
+            /** @description Those it should be. */
+            words: components["schemas"]["MarkingWords"][];
+        };
+        /** @description Words beside sockets. */
+        MarkingsView: {
+            /** @description Those of the workshop, in alphabetical order. */
+            own: components["schemas"]["MarkingWords"][];
+            /** @description Those that come with the program. */
+            usual: components["schemas"]["MarkingWords"][];
         };
         /**
          * @description What a wall, floor or door is made of.
@@ -4290,6 +4434,11 @@ export interface components {
             /** @description True for what is pleasant to have, and comes after being in step and a link that holds. */
             isPreference: boolean;
         };
+        /**
+         * @description How a source takes its programmes from the household's network.
+         * @enum {unknown}
+         */
+        NetworkWay: "notSaid" | "wiFi24GHz" | "wiFi5GHz" | "notByWiFi";
         /** @description A new case. */
         NewCase: {
             /** @description Where the set stands; an existing name is used again. */
@@ -4509,6 +4658,10 @@ export interface components {
              * @description Which of equal chains side by side on a splitter; 0 for the first.
              */
             copy?: number;
+            /** @description Speakers for the room on its splitter; null for none. */
+            roomId?: null | string;
+            /** @description The power lead that its boxes share; null for none. */
+            powerLeadId?: null | string;
             readBack?: null | components["schemas"]["Codec"];
         };
         /** @description Where a box gets its electricity. */
@@ -4525,6 +4678,15 @@ export interface components {
             words: string;
             /** @description True for a box that stands beside a speaker and needs its outlet there. */
             atSpeaker?: boolean;
+            /** @description True for a box on a further end of a power lead, which is counted with the first one. */
+            onPowerLead?: boolean;
+            /**
+             * Format: int32
+             * @description Share of the set's USB socket that all on this plug take together, %; null for what hangs elsewhere.
+             */
+            percentOfPort?: null | number;
+            /** @description True from double BoxPower.FlaggedShare of the port. */
+            isFlagged?: boolean;
         };
         /** @description How a device is fed with electricity. */
         PowerNeed: {
@@ -5084,6 +5246,10 @@ export interface components {
             kind: components["schemas"]["SourceKind"];
             /** @description Somebody watches or hears it while a receiver is worn. */
             watched?: boolean;
+            /** @description It brings a picture that is followed; while not said, what is usual for its sort. */
+            bringsPicture?: components["schemas"]["Known"];
+            /** @description How its programmes come in: Wi-Fi at 2.4 GHz is on the air that Bluetooth hops over. */
+            network?: components["schemas"]["NetworkWay"];
             /** @description string SoundSource.Television, the id of another source, or blank when it is plugged into nothing. */
             pluggedInto?: string;
             /** @description The lead between them. */
@@ -5102,8 +5268,12 @@ export interface components {
             kind: components["schemas"]["SourceKind"];
             /** @description Its name. */
             words: string;
-            /** @description True when nobody watches a picture with it. */
+            /** @description True when usually nobody watches a picture with it. */
             musicOnly: boolean;
+            /** @description True where it may as well bring music as pictures. */
+            askPicture: boolean;
+            /** @description True when it usually takes its programmes from a network. */
+            byNetwork: boolean;
             /** @description True when its picture is its own and not the set's, unless it is plugged into the set. */
             ownScreen: boolean;
             /** @description True when an unmarked red and white pair on it is usually an output. */

@@ -129,10 +129,10 @@ export function DeviceForm(part: FormPart & { devices: readonly Schema['Device']
             {!worn && tick('Gives a fixed level', 'fixesLevel')}
           </Box>
         )}
-        {role === 'adapter' && (
+        {(role === 'adapter' || (role === 'lead' && draft.isExtension)) && (
           <NumberField
-            label="Splits into"
-            unit="outputs"
+            label={role === 'lead' ? 'Shares a USB socket among, 0 for one' : 'Splits into'}
+            unit={role === 'lead' ? 'sockets' : 'outputs'}
             value={draft.splitsInto}
             problem={problemOf('splitsInto')}
             onChange={(n) => set({ splitsInto: Math.round(n) })}

@@ -9,6 +9,7 @@ import { Shell } from '../shell/Shell'
 import { useShelf } from '../sites/useLook'
 import { Compare } from './Compare'
 import { KitFile } from './KitFile'
+import { MarkingList } from './MarkingList'
 import { roleWords } from './roleWords'
 import { ShelfRow } from './ShelfRow'
 
@@ -122,6 +123,7 @@ export function KitPage() {
             )
           )
         })}
+        {shelf.data && <MarkingList />}
       </Page>
     </Shell>
   )

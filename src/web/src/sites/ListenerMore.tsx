@@ -27,7 +27,7 @@ export function ListenerMore({ listener, wearsAids, nearBody, problemOf, onChang
       label={label}
     />
   )
-  const known = (field: 'telecoil' | 'implant' | 'phone', label: string) => (
+  const known = (field: 'telecoil' | 'implant' | 'phone' | 'noiseAtSeat', label: string) => (
     <Choice label={label} value={listener[field] ?? 'notYet'} options={knownOptions} onChange={(value) => onChange({ [field]: value })} />
   )
   return (
@@ -72,6 +72,7 @@ export function ListenerMore({ listener, wearsAids, nearBody, problemOf, onChang
           width="100%"
         />
         {known('implant', 'Carries an implant')}
+        {known('noiseAtSeat', 'Noisy at the seat: kitchen, street, fan')}
       </Box>
       {listener.implant === 'yes' && <Implant listener={listener} nearBody={nearBody} problemOf={problemOf} onChange={onChange} />}
       {listener.leavesRoom && <Roams listener={listener} problemOf={problemOf} onChange={onChange} />}

@@ -87,7 +87,7 @@ export function Listeners({
 }
 
 /** Fields that stand in the second part of the form. */
-const moreFields = ['telecoil', 'implant', 'implantAnsweredBy', 'implantAllows', 'phone', 'ears', 'hoursADay']
+const moreFields = ['telecoil', 'implant', 'implantAnsweredBy', 'implantAllows', 'phone', 'ears', 'hoursADay', 'noiseAtSeat']
 
 interface FormProps {
   listener: Listener
@@ -110,7 +110,7 @@ function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances,
     place,
     () => asked && moreFields.some((f) => asked.field === `${place}.${f}`) && setMore(true),
   )
-  const moreWords = more ? 'Less' : listener.leavesRoom ? 'Ears, hands, phone, hours, places' : 'Ears, hands, phone, hours'
+  const moreWords = more ? 'Less' : listener.leavesRoom ? 'Ears, phone, hours, noise, places' : 'Ears, phone, hours, noise'
   const worn = receivers.find((r) => r.id === listener.receiverId)
   const gone = listener.receiverId && !worn
   const tick = (field: 'openToAnother' | 'leavesRoom' | 'readsLips' | 'ownVolume' | 'unsteadyHands', label: string) => (

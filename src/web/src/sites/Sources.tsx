@@ -90,6 +90,8 @@ function SourceForm({ source, others, takenIds, path, reference, meanings, probl
   const set = (change: Partial<Source>) => onChange({ ...source, ...change })
   const facts = reference.sources.find((f) => f.kind === source.kind)
   const passes = useAsked<HTMLDivElement>(asked, `${path}.passesSoundOn`)
+  const picture = useAsked<HTMLDivElement>(asked, `${path}.bringsPicture`)
+  const network = useAsked<HTMLDivElement>(asked, `${path}.network`)
   const problemOf = (field: string) => problems.find((p) => p.field === `${path}.${field}`)
   const sockets = source.sockets ?? []
   const kinds = reference.sockets.filter((f) => facts?.lookFor.includes(f.kind) || sockets.some((s) => s.kind === f.kind))
@@ -139,6 +141,31 @@ function SourceForm({ source, others, takenIds, path, reference, meanings, probl
               value={source.passesSoundOn ?? 'notYet'}
               options={knownOptions}
               onChange={(passesSoundOn) => set({ passesSoundOn })}
+            />
+          </Box>
+        )}
+        {facts?.askPicture && (
+          <Box ref={picture} tabIndex={-1} sx={{ outline: 'none', minWidth: 0 }}>
+            <Choice
+              label="Brings pictures that are followed"
+              value={source.bringsPicture ?? 'notYet'}
+              options={knownOptions}
+              onChange={(bringsPicture) => set({ bringsPicture })}
+            />
+          </Box>
+        )}
+        {facts?.byNetwork && (
+          <Box ref={network} tabIndex={-1} sx={{ outline: 'none', minWidth: 0 }}>
+            <Choice
+              label="Takes its programmes by"
+              value={source.network ?? 'notSaid'}
+              options={[
+                { value: 'notSaid', words: 'not known' },
+                { value: 'wiFi24GHz', words: 'Wi-Fi 2.4' },
+                { value: 'wiFi5GHz', words: 'Wi-Fi 5 GHz' },
+                { value: 'notByWiFi', words: 'a lead' },
+              ]}
+              onChange={(network) => set({ network })}
             />
           </Box>
         )}
