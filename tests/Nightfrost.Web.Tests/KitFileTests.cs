@@ -31,7 +31,7 @@ public class KitFileTests(Cluster cluster) : DemoVisit(cluster)
     public void Demo_names_tell_the_things_apart_and_an_extension_is_one()
     {
         Assert.All(DemoKit.All.GroupBy(d => d.Name.Replace('\u00a0', ' ')), same => Assert.Single(same));
-        Assert.All(DemoKit.All.Where(d => d.Role == DeviceRole.Lead && d.LengthM >= 0.2), d => Assert.Equal(d.IsExtension, d.Name.Contains("extension", StringComparison.Ordinal)));
+        Assert.All(DemoKit.All.Where(d => d.Role == DeviceRole.Lead && d.LengthM >= 0.2), d => Assert.Equal(d is { IsExtension: true, SplitsInto: < 2 }, d.Name.Contains("extension", StringComparison.Ordinal)));
     }
 
     [Fact]

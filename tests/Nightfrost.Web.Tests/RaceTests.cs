@@ -56,6 +56,7 @@ public class RaceTests(Cluster cluster) : DemoVisit(cluster)
         ["POST kit/{deviceId}/restore"] = new(Outcome.AllIn, (t, _) => t.Me.Send(HttpMethod.Post, "/api/kit/pass-two/restore")),
         ["POST kit/{deviceId}/retirement"] = new(Outcome.OneWins, (t, _) => t.Me.Send(HttpMethod.Post, "/api/kit/pass-two/retirement", new Retirement(t._device.Version, true))),
         ["POST kit/import"] = new(Outcome.AllIn, (t, i) => t.Me.SendBytes(HttpMethod.Post, "/api/kit/import", Encoding.UTF8.GetBytes($"id,price\npass-two,{100 + i}\n"))),
+        ["PUT markings"] = new(Outcome.OneWins, (t, i) => t.Me.Send(HttpMethod.Put, "/api/markings", new MarkingsEdit([], [new($"words {i}", MarkingReading.Output)]))),
         ["PUT manuals/{about}"] = new(Outcome.OneWins, (t, i) => t.Me.SendBytes(HttpMethod.Put, $"/api/manuals/device-pass-two?fileName={i}.txt", Encoding.UTF8.GetBytes($"Page {i}"))),
         ["DELETE manuals/{about}"] = new(Outcome.OneFindsIt, (t, _) => t.Me.Send(HttpMethod.Delete, "/api/manuals/device-brae-base")),
         ["POST manuals/{about}/restore"] = new(Outcome.AllIn, (t, _) => t.Me.Send(HttpMethod.Post, "/api/manuals/device-brae-base/restore")),

@@ -64,8 +64,8 @@ internal static class EarRules
             r => r.Sends is null && r.AtEar.Listener.LeavesRoom, r => Say(("who", Who(r)))),
         Refuses("infrared-range", RuleSees.Seat, "{who} sits {distance} away; the emitter of {box} reaches {usable} at that angle{sun}.", "Turn or move the emitter towards the seat, clear the line, keep the sun off the receiver, or add a second emitter.",
             r => r.Sends is { IsInfrared: true } && Reach.Of(r) is { Usable: false }, r => Say(("who", Who(r)), ("box", Box(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("usable", Metres(Reach.Of(r)!.UsableM!.Value)), ("sun", r.AtEar.Listener.Seat.SunOnReceiver ? " with sun on the receiver" : ""))),
-        Refuses("in-range", RuleSees.Seat, "{who} goes {distance} away: {box} is out of reach ({margin}).", "Use a box with more power, or UHF.",
-            r => Reach.Of(r) is { Usable: false, UsableM: null }, r => Say(("who", Who(r)), ("box", Box(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("margin", Reach.Of(r)!.Words)), "ITU-R P.1238"),
+        Refuses("in-range", RuleSees.Seat, "{who} goes {distance} away: {box} is out of reach ({margin}).", "{instead}.",
+            r => Reach.Of(r) is { Usable: false, UsableM: null }, r => Say(("who", Who(r)), ("box", Box(r)), ("distance", Metres(Reach.Of(r)!.DistanceM)), ("margin", Reach.Of(r)!.Words), ("instead", IsUhf(r) ? "Bring the box nearer by a longer lead, or use one with more power" : "Use a box with more power, or UHF")), "ITU-R P.1238"),
     ];
 
     /// <summary>True when both ends are of one family and share a generation.</summary>

@@ -153,7 +153,7 @@ public static class RigViews
         if (next is not null)
             reasons.Add(new(ReasonKind.For, Trade(ranked, next)));
         if (rows.Where(r => r.Forecast is not null && r.ListenerId != LineBoard.RoomRow && measured.All(m => m.ListenerId != r.ListenerId)).MinBy(r => r.Forecast!.InStep) is { } worst)
-            reasons.Add(new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest {(measured.Count > 0 ? "of those not measured" : "point")}: {worst.Name}, in step {Wording.Percent(worst.Forecast!.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms.")));
+            reasons.Add(Weakest(rig, worst, measured.Count > 0 ? "of those not measured" : "point"));
         var forecast = rig.Routes.Where(r => RigMeasured.Of(r, measured) is null).ToList();
         foreach (var route in forecast)
         {
@@ -185,6 +185,15 @@ public static class RigViews
         if (!ranked.Proven)
             reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: others that nothing beats may exist."));
         return reasons;
+    }
+
+    // A link that may drop out is weaker than a forecast that is good enough.
+    private static Reason Weakest(Rig rig, LineRow worst, string which)
+    {
+        var inStep = InStepWords.Of(worst.Forecast!.InStep, rig.Site.Look.GoodEnoughPercent) == InStepWord.InStep;
+        return inStep && rig.Routes.Select(r => (Route: r, Reach: Reach.Of(r))).Where(one => one.Reach is { Grade: 0 }).OrderBy(one => one.Reach!.MarginDb).FirstOrDefault() is { Reach: { } reach } poor
+            ? new(ReasonKind.Against, $"Weakest {which}: {poor.Route.AtEar.Listener.Name}'s link may drop out at {RuleWords.Metres(reach.DistanceM)} ({reach.Words}).")
+            : new(ReasonKind.Against, string.Create(CultureInfo.InvariantCulture, $"Weakest {which}: {worst.Name}, in step {Wording.Percent(worst.Forecast.InStep)} against {worst.Tolerance.EarlyMs:+0;−0} … {worst.Tolerance.LateMs:+0;−0} ms."));
     }
 
     // Nobody asks for a lead off the floor in words: everybody is spared one where it can be.

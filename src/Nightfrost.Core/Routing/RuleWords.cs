@@ -45,6 +45,9 @@ internal static class RuleWords
     /// <summary>The way two boxes share.</summary>
     public static string Shared(Route r, Route other) => r.Sends!.Technology == other.Sends!.Technology ? LinkTechnologies.Of(r.Sends.Technology).Words : r.Sends.IsInfrared ? "infrared" : "UHF";
 
+    /// <summary>True for a link by UHF, which no other goes farther than.</summary>
+    public static bool IsUhf(Route r) => r.Sends is { Technology: LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue };
+
     public static string Who(Route r) => r.AtEar.Listener.Name;
 
     public static string LinkMs(Codec codec) => FormattableString.Invariant($"{StageDelays.Of(CodecClasses.Of(codec.Class).StageId).Distribution.MedianMs:0} ms");

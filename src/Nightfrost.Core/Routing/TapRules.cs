@@ -25,18 +25,25 @@ internal static class TapRules
             r => SocketKinds.Of(r.Feed.Socket.Kind).GivesPower && r.Feed.Socket.UsbSound != Known.Yes, r => Say(("socket", Socket(r)))),
         Refuses(Rules.SocketTaken, "{socket} is taken by {taker}, and {box} does not pass its sound on.", "Use a box with pass-through{splitter}, or free the socket.",
             r => r.Feed.Socket.State == SocketState.Taken && !r.Feed.SharesSocket, r => Say(("socket", Socket(r)), ("taker", Taker(r)), ("box", Box(r)), ("splitter", r.Feed.Socket.Kind is SocketKind.HdmiReturn or SocketKind.HdmiPlain or SocketKind.HdmiOut ? "" : ", a splitter"))),
+        Refuses("same-hole-taken", "{socket} is the same hole as the {other}, which is taken by {taker}.", "Free it, or use another socket.",
+            r => r.Site.Look.OtherUseOf(r.Feed.Socket) is { State: SocketState.Taken }, r => Say(("socket", Socket(r)), ("other", SocketKinds.Of(r.Site.Look.OtherUseOf(r.Feed.Socket)!.Kind).InSentence), ("taker", r.Site.Look.OtherUseOf(r.Feed.Socket)!.TakenBy.Trim() is { Length: > 0 } taker ? taker : "something"))),
         Refuses(Rules.ConnectorFit, "Nothing on the shelf joins {socket} to {box} with at most three adapters.", "{missing}, or use another socket.",
             r => !r.Feed.BuiltIn && r.Feed.Joints.Count == 0, r => Say(("socket", Socket(r)), ("box", Box(r)), ("missing", MissingPart.Of(r) is { Length: > 0 } part ? $"{part} would join them: add it to the shelf" : "Add what joins them to the shelf"))),
         Refuses("pcm-for-digital", "{socket} sends no PCM, and {box} cannot decode anything else.", "Use an analogue socket, or a box that decodes the set's format.",
             r => r.Feed.Socket.Pcm == Known.No && TakesPcmOnly(r.Feed), r => Say(("socket", Socket(r)), ("box", Box(r)))),
-        Refuses("room-hears", "{socket} silences {room}, and the room should hear ({who}).", "Use a socket that leaves the room its sound; or split this one and put outside speakers on the other half.",
-            r => r.Site.RoomHears is not null && r.Feed.Room is null && r.Site.LiveWithRoom(r.Feed.Socket) == Liveness.Never, r => Say(("socket", Socket(r)), ("room", RigOutputs.Words(r.Site, null)), ("who", r.Site.RoomHears!))),
+        Refuses("room-hears", "{socket} silences {room}, and the room should hear ({who}).", "{instead}.",
+            r => r.Site.RoomHears is not null && r.Feed.Room is null && r.Site.LiveWithRoom(r.Feed.Socket) == Liveness.Never, r => Say(("socket", Socket(r)), ("room", RigOutputs.Words(r.Site, null)), ("who", r.Site.RoomHears!), ("instead", InsteadOf(r.Feed.Socket)))),
         Refuses("set-silent", "The set must be silent ({who}); its speakers cannot be switched off, and {socket} leaves them on.", "Use a socket that silences the set, such as the headphone socket.",
             r => r.Site.SetSilent is not null && r.Site.Look.Set.SpeakersCanBeOff == Known.No && !SocketReading.SilencesSpeakers(r.Feed.Socket), r => Say(("socket", Socket(r)), ("who", r.Site.SetSilent!))),
     ];
 
     private static Rule Refuses(string id, string sentence, string remedy, Func<Route, bool> breaks, Func<Route, IReadOnlyDictionary<string, string>> values) =>
         new(id, RuleEffect.Refuses, RuleScope.Tap, sentence, remedy, "practice", breaks, values);
+
+    // What cannot be split is not told to be.
+    private static string InsteadOf(SourcePort socket) => SocketKinds.Of(socket.Kind) is { IsRadio: false, Digital: false }
+        ? "Use a socket that leaves the room its sound; or add a splitter that fits this one, and speakers for the room on its other end, to the shelf"
+        : "Use a socket that leaves the room its sound, with a transmitter";
 
     private static MarkingReading Direction(Route r) => SocketReading.Direction(r.Site.Look, r.Feed.Socket);
 

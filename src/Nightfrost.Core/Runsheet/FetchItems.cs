@@ -26,6 +26,15 @@ internal static class AskItems
                 Words = "Are the aids charged or their cells fresh, and is the client's app signed in?",
                 Detail = "Aids that are low, or an app that asks for a password nobody knows, end the visit early. Nothing in the aids' prescription is touched.",
             };
+        foreach (var (listener, worn) in rig.Routes.Where(r => r.AtEar is { Listener.HoursADay: 0, Receiver.Power: { BatteryHours: > 0, WorksWhileCharging: false } }).Select(r => (r.AtEar.Listener, r.AtEar.Receiver)))
+            yield return new PrepareItem
+            {
+                Id = $"ask-hours-{listener.Id}",
+                Kind = PrepareKind.Ask,
+                Words = $"How many hours a day does {listener.Name} listen?",
+                Detail = FormattableString.Invariant($"A charge of the {worn.Name} is planned for {worn.Power.BatteryHours * Power.BoxPower.RunTimeShare:0} h, and it does not play while it charges. Enter the hours on Look."),
+                Note = "Hours a day",
+            };
         foreach (var ear in rig.Routes.Select(r => r.AtEar).Where(e => e.Receiver.EarProfileMinutes > 0))
         {
             var (who, id) = (ear.Listener.Name, ear.Listener.Id);

@@ -39,6 +39,8 @@ public static class LiveOutputs
     {
         if (one.Id == other.Id || !AreJoined(look, one, other))
             return Liveness.Live;
+        if (look.OtherUseOf(one)?.Id == other.Id)
+            return Liveness.Never;
         return look.LiveTogether.FirstOrDefault(pair => pair.IsOf(one.Id, other.Id))?.Together switch
         {
             Known.Yes => Liveness.Live,
@@ -67,7 +69,7 @@ public static class LiveOutputs
     public static IEnumerable<(SourcePort One, SourcePort Other, Liveness Liveness)> Pairs(Look look)
     {
         var outputs = look.AllSockets().Where(s => s.State != SocketState.NotThere && SocketReading.Direction(look, s) == MarkingReading.Output && (!SocketKinds.Of(s.Kind).GivesPower || s.UsbSound == Known.Yes)).ToList();
-        return outputs.SelectMany((one, i) => outputs.Skip(i + 1).Where(other => AreJoined(look, one, other)).Select(other => (one, other, Of(look, one, other))));
+        return outputs.SelectMany((one, i) => outputs.Skip(i + 1).Where(other => AreJoined(look, one, other) && look.OtherUseOf(one)?.Id != other.Id).Select(other => (one, other, Of(look, one, other))));
     }
 
     /// <summary>Those that nobody has tried together, the less likely ones first.</summary>

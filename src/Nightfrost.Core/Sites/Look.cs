@@ -43,6 +43,10 @@ public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, 
     /// <summary>The source a socket belongs to; null for the set.</summary>
     public SoundSource? SourceOf(SourcePort socket) => Sources.FirstOrDefault(s => s.Sockets.Any(own => own.Id == socket.Id));
 
+    /// <summary>The other use of the same hole; null for most.</summary>
+    public SourcePort? OtherUseOf(SourcePort socket) =>
+        AllSockets().FirstOrDefault(s => s.Id != socket.Id && (s.Id == socket.SameSocketAs || s.SameSocketAs == socket.Id));
+
     /// <summary>A site nobody has looked at yet.</summary>
     public static Look Empty { get; } = new(TelevisionSet.Unseen, [], []);
 }
@@ -137,6 +141,9 @@ public sealed record SourcePort
 
     /// <summary>What is plugged in, if it stands on the shelf.</summary>
     public string? TakenByDeviceId { get; init; }
+
+    /// <summary>Id of another socket of the same owner that is the same hole: a headphone socket that takes an optical plug too. Only one of the two is used at a time; null for most.</summary>
+    public string? SameSocketAs { get; init; }
 
     /// <summary>Words printed beside it.</summary>
     public string Marking { get; init; } = "";

@@ -13,6 +13,7 @@ public static class LookChanges
         ["state"] = "state",
         ["takenBy"] = "taken by",
         ["takenByDeviceId"] = "what takes it",
+        ["sameSocketAs"] = "the same hole as another socket",
         ["marking"] = "marking",
         ["direction"] = "direction",
         ["level"] = "level",

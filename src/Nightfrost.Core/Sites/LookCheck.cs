@@ -95,6 +95,8 @@ public static class LookCheck
             check.Text($"{at}.id", socket.Id, PlainText.LongestId, required: true);
             check.Text($"{at}.takenBy", socket.TakenBy, PlainText.LongestName);
             check.Text($"{at}.takenByDeviceId", socket.TakenByDeviceId, PlainText.LongestId);
+            if (socket.SameSocketAs is { } same && sockets.All(s => s.Id != same || s.Id == socket.Id))
+                check.Add($"{at}.sameSocketAs", $"There is no other socket '{EntryCheck.Short(same)}' here.", "Tick it again at the combination socket, or take it out.");
             check.Text($"{at}.marking", socket.Marking, PlainText.LongestName);
             check.Text($"{at}.speakerFamily", socket.SpeakerFamily, DeviceCheck.LongestMark);
             check.Range($"{at}.usbMa", socket.UsbMa, 0, 5000, "mA");

@@ -56,6 +56,56 @@ public class JudgementTests
     }
 
     [Fact]
+    public void An_extractor_in_the_line_feeds_an_analogue_box_by_its_own_analogue_output()
+    {
+        Signal[] line = [Signal.AnalogueLine];
+        var extractor = Converter("extractor", 40) with
+        {
+            StageIds = ["hdmi-extractor"],
+            PassesThrough = true,
+            Ports =
+            [
+                new AudioPort(Connector.Hdmi, false, [Signal.HdmiProgramme], "IN"), new AudioPort(Connector.Hdmi, true, [Signal.HdmiProgramme], "OUT"),
+                new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT"), new AudioPort(Connector.Jack35, true, line, "L/R"),
+            ],
+        };
+        var backwards = Converter("digitiser", 5) with { Ports = [new AudioPort(Connector.Jack35, false, line, "IN"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")] };
+        var look = Look([new SourcePort { Id = "in", Kind = SocketKind.HdmiPlain, State = SocketState.Taken }], Listener(wears: "ear")) with
+        {
+            Set = TelevisionSet.Unseen with { OwnProgrammesWatched = false, Sockets = [new SourcePort { Id = "in", Kind = SocketKind.HdmiPlain, State = SocketState.Taken }] },
+            Sources = [new() { Id = "stb", Name = "set-top box", Kind = SourceKind.SetTopBox, Sockets = [new() { Id = "out", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" }] }],
+        };
+        foreach (var rig in Router.Rank(new Site(look, Shelf(extractor, backwards, Converter("analogue out", 5), Box("box", input: Connector.Jack35), Headset("ear"), Lead(Connector.Hdmi, Connector.Hdmi)))).Rigs)
+        {
+            Assert.Equal(["extractor"], rig.Rig.Feeds[0].Adapters.Select(a => a.Id));
+            Assert.False(rig.Rig.Feeds[0].Joints[^1].Digital);
+        }
+    }
+
+    [Fact]
+    public void Infrared_out_of_reach_says_both_distances()
+    {
+        var emitter = Base("infrared", LinkTechnology.InfraredAnalogue, "G", onAxisM: 6.4);
+        var answer = Router.Rank(new Site(Look([Optical()], Listener(metres: 6.6)), Shelf(emitter, FamilyHeadset("eyes", LinkTechnology.InfraredAnalogue, "G"))));
+        Assert.Empty(answer.Rigs);
+        Assert.All(["infrared", "eyes"], id => Assert.Contains(answer.RuledOut, r => r.Subject.Id == id && r.Finding.Sentence == "Edda sits 6.6 m away; the emitter of infrared reaches 6.4 m at that angle." && !r.Finding.Remedy.Contains("radio", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void A_hole_for_an_optical_and_a_headphone_plug_is_used_either_way_and_never_both()
+    {
+        var hole = Optical("hole") with { Kind = SocketKind.Optical35 };
+        SourcePort[] both = [hole, Phones() with { SameSocketAs = "hole", SilencesSpeakers = Known.NotYet }];
+        Device[] kit = [Box("box"), Headset("ear"), Wired(), Lead(Connector.Optical35, Connector.OpticalSquare)];
+        Assert.Equal("hole", Router.Rank(new Site(Look(both, Listener(wears: "ear") with { OpenToAnother = false }), Shelf(kit))).Rigs[0].Rig.Feeds[0].Socket.Id);
+        Assert.Equal("phones", Router.Rank(new Site(Look(both, Listener(wears: "wired") with { OpenToAnother = false }), Shelf(kit))).Rigs[0].Rig.Feeds[0].Socket.Id);
+        var two = new Site(Look(both, Listener("Edda", "ear") with { OpenToAnother = false }, Listener("Tobias", "wired") with { OpenToAnother = false }), Shelf(kit));
+        Assert.All(Router.Rank(two).Rigs, r => Assert.Single(r.Rig.Routes));
+        Assert.Empty(LiveOutputs.Pairs(two.Look));
+        Assert.All(Exhaustive.Rigs(two), r => Assert.Single(r.Rig.Routes));
+    }
+
+    [Fact]
     public void A_lead_that_keeps_off_the_ways_beats_a_box_and_one_across_the_floor_does_not()
     {
         Site With(Known keepsOff, double metres) => new(Look([Phones()], Listener("Ebbe", metres: metres) with { LeadKeepsOffWays = keepsOff }), Shelf(Box("box", 60, input: Connector.Jack35), Headset("ear"), Wired(price: 15)));

@@ -25,6 +25,7 @@ public class RuleExamples
         ["socket-taken"] = new(Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar" }], Listener()), [Plain, Ear], "taken by the bar"),
         ["connector-fit"] = new(Look([Optical()], Listener()), [Box("jack box", input: Connector.Jack35), Ear], "Nothing on the shelf joins"),
         ["pcm-for-digital"] = new(Look([Optical() with { Pcm = Known.No }], Listener()), [Plain, Ear], "sends no PCM"),
+        ["same-hole-taken"] = new(Look([Optical("hole", SocketState.Taken) with { Kind = SocketKind.Optical35, TakenBy = "the old box" }, Phones() with { SameSocketAs = "hole" }], Listener()), [Wired()], "the same hole as the optical, 3.5 mm combination, which is taken by the old box"),
         ["room-hears"] = new(Look([Phones() with { SilencesSpeakers = Known.Yes }], Listener() with { RoomWish = RoomWish.RoomHearsToo }), [Box("jack box", input: Connector.Jack35), Ear], "silences the set's own speakers, and the room should hear (Edda)"),
         ["outputs-unlikely-together"] = new(Look([Phones() with { SilencesSpeakers = Known.NotYet }], Listener() with { RoomWish = RoomWish.RoomHearsToo }), [Box("jack box", input: Connector.Jack35), Ear], "Headphone, 3.5 mm and the set's own speakers seldom sound at the same time"),
         ["outputs-likely-together"] = new(Look([Optical()], Listener() with { RoomWish = RoomWish.RoomHearsToo }), [Plain, Ear], "Optical and the set's own speakers usually sound at the same time"),

@@ -45,6 +45,8 @@ internal static class LookFields
             ReceiverId = "collar-speaker",
             OpenToAnother = false,
         });
+        var both = Optical("hole") with { Kind = SocketKind.Optical35 };
+        yield return Look([both, Phones() with { SameSocketAs = "hole" }], Listener("Edda", "wire-over") with { OpenToAnother = false }, Listener("Tobias"));
         yield return Look([Pair("UTGANG")], Listener()) with { Markings = [new("utgang", MarkingReading.Output)] };
         yield return Look([Optical()], Listener("Edda", null, 2), Listener("Tobias", null, 3)) with { Owned = [new("lampwick-headset", 1), new("tarn-headset", 1), new("duo-low", 1), new("lead-optical-15", 2), new("fulmer-over", 1)] };
         var slow = Look([Optical() with { FollowsPicture = Known.No }], Listener() with { RoomWish = RoomWish.RoomHearsToo });
@@ -123,6 +125,7 @@ internal static class LookFields
         return path.Split('.')[^1] switch
         {
             "receiverId" or "deviceId" or "takenByDeviceId" => [null, .. Kit.Devices.Where(d => d.Role is DeviceRole.Receiver or DeviceRole.RoomSpeaker or DeviceRole.Transmitter).Take(12).Select(d => (JsonNode?)d.Id)],
+            "sameSocketAs" => [null, .. ids.Select(id => (JsonNode?)id)],
             "toleranceId" => [.. Tolerances.All.Select(t => (JsonNode?)t.Id)],
             "firstSocketId" or "secondSocketId" => [.. ids.Select(id => (JsonNode?)id)],
             "pluggedInto" => ["", "set"],

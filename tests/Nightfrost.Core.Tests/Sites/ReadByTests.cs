@@ -25,6 +25,7 @@ public class ReadByTests
         ["set.sockets[].state"] = "rule socket-taken",
         ["set.sockets[].takenBy"] = "rule socket-taken",
         ["set.sockets[].takenByDeviceId"] = "the bar that keeps its signal",
+        ["set.sockets[].sameSocketAs"] = "what sounds at the same time",
         ["set.sockets[].marking"] = "which way sound runs",
         ["set.sockets[].direction"] = "rule output-to-input",
         ["set.sockets[].level"] = "who owns the loudness",

@@ -4433,6 +4433,8 @@ export interface components {
             met: boolean;
             /** @description True for what is pleasant to have, and comes after being in step and a link that holds. */
             isPreference: boolean;
+            /** @description True for what is not counted as met only because nobody knows. */
+            isUnknown?: boolean;
         };
         /**
          * @description How a source takes its programmes from the household's network.
@@ -5303,6 +5305,8 @@ export interface components {
             takenBy?: string;
             /** @description What is plugged in, if it stands on the shelf. */
             takenByDeviceId?: null | string;
+            /** @description Id of another socket of the same owner that is the same hole: a headphone socket that takes an optical plug too. Only one of the two is used at a time; null for most. */
+            sameSocketAs?: null | string;
             /** @description Words printed beside it. */
             marking?: string;
             direction?: components["schemas"]["SocketDirection"];

@@ -1,4 +1,4 @@
-import { Box, Button, MenuItem, TextField, Typography } from '@mui/material'
+import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
@@ -6,7 +6,7 @@ import { NumberField } from '../parts/NumberField'
 import { saying } from '../parts/saying'
 import { SocketShape } from './socketShapes'
 import { useAsked, type Asked } from './useAsked'
-import { emptySocket, socketOf } from './lookEdits'
+import { emptySocket, socketOf, withSocket } from './lookEdits'
 
 type Socket = Schema['SourcePort']
 type Facts = Schema['SocketFacts']
@@ -46,8 +46,16 @@ export function SocketWall({
   label = 'Socket wall',
   takenIds = [],
 }: WallProps) {
-  const put = (socket: Socket) =>
-    onChange(sockets.some((s) => s.id === socket.id) ? sockets.map((s) => (s.id === socket.id ? socket : s)) : [...sockets, socket])
+  const put = (socket: Socket) => onChange(withSocket(sockets, socket))
+  const pairUses = (socket: Socket, both: boolean) =>
+    onChange(
+      both
+        ? [
+            ...sockets,
+            { ...socketOf('headphone35', sockets, takenIds), state: socket.state, takenBy: socket.takenBy, sameSocketAs: socket.id },
+          ]
+        : sockets.filter((s) => s.sameSocketAs !== socket.id),
+    )
   const rows = facts.flatMap((f) => {
     const mine = sockets.filter((s) => s.kind === f.kind)
     return (mine.length > 0 ? mine : [emptySocket(f.kind, sockets, takenIds)]).map((socket, i) => ({ facts: f, socket, first: i === 0 }))
@@ -66,6 +74,8 @@ export function SocketWall({
         meaning={meanings.find((m) => m.socketId === socket.id)}
         problemOf={(field) => problems.find((p) => p.field === `${path}[${index}].${field}`)}
         roomSpeakers={roomSpeakers}
+        otherUse={sockets.find((s) => s.sameSocketAs === socket.id)}
+        onBoth={(both) => pairUses(socket, both)}
         onChange={put}
         onAnother={() => onChange([...sockets, { ...socketOf(f.kind, sockets, takenIds), state: 'free' }])}
       />
@@ -88,6 +98,9 @@ interface RowProps {
   meaning?: Schema['SocketMeaning']
   problemOf: (field: string) => Schema['FieldProblem'] | undefined
   roomSpeakers: readonly Schema['Device'][]
+  /** The headphone use of the same hole, where it has one. */
+  otherUse: Socket | undefined
+  onBoth: (both: boolean) => void
   onChange: (socket: Socket) => void
   onAnother: () => void
 }
@@ -95,7 +108,7 @@ interface RowProps {
 /** A radio built into the source: nothing is plugged and nothing printed. */
 const isRadio = (facts: Schema['SocketFacts']) => facts.isRadio ?? false
 
-function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeakers, onChange, onAnother }: RowProps) {
+function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeakers, otherUse, onBoth, onChange, onAnother }: RowProps) {
   const [open, setOpen] = useState(false)
   const row = useAsked<HTMLLIElement>(asked, place, () => setOpen(true))
   const there = socket.state !== 'notThere'
@@ -123,7 +136,9 @@ function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeake
         <Box sx={{ minWidth: 0 }}>
           <Typography sx={{ fontWeight: 650, color: there ? 'text.primary' : 'text.secondary' }}>{facts.words}</Typography>
           <Typography variant="caption" color="textSecondary" component="p" sx={{ overflowWrap: 'anywhere' }}>
-            {there ? socket.marking || (isRadio(facts) ? 'built in' : 'nothing printed') : 'not seen'}
+            {there
+              ? socket.marking || (socket.sameSocketAs ? 'in the optical combination' : isRadio(facts) ? 'built in' : 'nothing printed')
+              : 'not seen'}
           </Typography>
         </Box>
         <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
@@ -170,6 +185,8 @@ function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeake
           socket={socket}
           problemOf={problemOf}
           roomSpeakers={roomSpeakers}
+          otherUse={otherUse}
+          onBoth={onBoth}
           onChange={onChange}
           onAnother={onAnother}
         />
@@ -178,7 +195,16 @@ function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeake
   )
 }
 
-function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onAnother }: Omit<RowProps, 'meaning' | 'asked' | 'place'>) {
+function SocketFactsForm({
+  facts,
+  socket,
+  problemOf,
+  roomSpeakers,
+  otherUse,
+  onBoth,
+  onChange,
+  onAnother,
+}: Omit<RowProps, 'meaning' | 'asked' | 'place'>) {
   const platform = socket.kind === 'platformSpeakers'
   const outputs = facts.signals.length > 0 || isRadio(facts)
   const power = socket.kind === 'usbA' || socket.kind === 'usbC'
@@ -274,6 +300,12 @@ function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, onChange, onA
       {outputs && !power && known('followsPicture', 'Sound waits for the picture')}
       {digital && known('pcm', 'Can send PCM')}
       {(socket.kind === 'opticalSquare' || socket.kind === 'optical35') && known('glows', 'Glows with the set on')}
+      {socket.kind === 'optical35' && (
+        <FormControlLabel
+          control={<Checkbox checked={otherUse !== undefined} onChange={(e) => onBoth(e.target.checked)} />}
+          label="A headphone plug goes in as well"
+        />
+      )}
       {power && (
         <NumberField
           label="Current printed"

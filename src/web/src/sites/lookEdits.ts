@@ -38,6 +38,16 @@ export const socketOf = (kind: Socket['kind'], sockets: readonly Socket[], taken
   listenersAtOnce: 1,
 })
 
+/** The sockets with one put in or changed. Of two uses of one hole both are there and taken, or neither is. */
+export const withSocket = (sockets: readonly Socket[], socket: Socket): Socket[] => {
+  const all = sockets.some((s) => s.id === socket.id) ? sockets.map((s) => (s.id === socket.id ? socket : s)) : [...sockets, socket]
+  return all.map((s) =>
+    s.sameSocketAs === socket.id || (socket.sameSocketAs && socket.sameSocketAs === s.id)
+      ? { ...s, state: socket.state, takenBy: socket.takenBy }
+      : s,
+  )
+}
+
 /** A new listener with nothing but a seat. */
 export const newListener = (listeners: readonly Schema['Listener'][]): Schema['Listener'] => ({
   id: freshId(
