@@ -74,7 +74,7 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     /// <summary>Keeps what refuses a way through the air.</summary>
     public void RefuseLink(LinkTechnology technology, Rule rule, Route route)
     {
-        if (_farthestLinks[(int)technology] is not { } before || Rank(rule) > Rank(before.Rule))
+        if (IsNewsOf(technology, rule))
             _farthestLinks[(int)technology] = (rule, route);
     }
 
@@ -104,8 +104,16 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
 
     /// <summary>True when a refusal tells more than what is known of the way, the box or what takes it.</summary>
     public bool IsNews(Rule rule, LinkTechnology technology, Device? transmitter, Ear ear) =>
-        watchedId is not null || _farthestLinks[(int)technology] is not { } before || Rank(rule) > Rank(before.Rule)
+        watchedId is not null || IsNewsOf(technology, rule)
         || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(rule.Sees == RuleSees.Ear ? ear.Receiver : ear.Takes, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Listener, rule));
+
+    // What is said of one thing worn is no reason against a whole way, as long as there is another: that nothing else may be worn is.
+    private bool IsNewsOf(LinkTechnology technology, Rule rule)
+    {
+        return _farthestLinks[(int)technology] is not { } before || OfWay(rule) > OfWay(before.Rule);
+
+        static int OfWay(Rule rule) => rule.Sees == RuleSees.Ear ? (rule.Id == Rules.OwnReceiver ? -1 : -2) : rule.Order;
+    }
 
     private bool IsNewsOf(Listener listener, Rule rule) => !_farthestOfListeners.TryGetValue(listener.Id, out var before) || Rank(rule) > Rank(before.Rule);
 

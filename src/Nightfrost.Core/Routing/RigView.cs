@@ -132,6 +132,8 @@ public static class RigViews
                 reasons.Add(new(ReasonKind.For, $"{feed.Transmitter?.Name} and {string.Join(" and ", routes.Select(r => r.AtEar.Takes.Name).Distinct())} share {codec.Words}{(routes.Count > 1 ? ", and keep it with two" : "")}."));
             if (rig.Site.BarSocket?.Id == feed.Socket.Id)
                 reasons.Add(new(ReasonKind.For, feed.Splitter is null ? $"The {rig.Site.Bar!.Name} keeps its signal: the box passes it on. Two optical leads, one of them there already." : $"A splitter shares the socket with the {rig.Site.Bar!.Name}."));
+            if (feed.Room is { Speakers: { } speakers })
+                reasons.Add(new(ReasonKind.For, $"The {speakers.Name} on the other end of the splitter keep the room's sound: {RuleWords.Socket(rig.Site.Look, feed.Socket)} {(feed.Socket.SilencesSpeakers == Known.Yes ? "silences" : "usually silences")} {RigOutputs.Words(rig.Site, null)}."));
             if (feed.Transmitter is null && !feed.BuiltIn)
                 reasons.Add(new(ReasonKind.For, $"A plain wire: no delay of its own for {names}."));
         }

@@ -41,6 +41,14 @@ public class CauseTests
     }
 
     [Fact]
+    public void What_is_said_of_a_pillow_speaker_is_no_reason_against_a_whole_way_through_the_air()
+    {
+        var pillow = Speaker("pillow") with { Form = WearForm.PillowSpeaker, JoinsAsPair = false };
+        var answer = Router.Rank(new Site(Look([Phones()], Listener(wears: "wired") with { OpenToAnother = false }), Shelf(Box("box", input: Connector.Jack35), pillow, Headset("ear"), Wired())));
+        Assert.Equal("Edda keeps to what is worn now.", answer.DeadWays.Single(w => w.Technology == LinkTechnology.BluetoothClassic).Reason);
+    }
+
+    [Fact]
     public void Phones_that_know_what_is_worn_are_named_before_pairing()
     {
         Step Rivals(Listener listener) => RunSheet.For(Router.Rank(new Site(Look([Optical()], listener), Shelf(Box("box"), Headset("ear")))).Rigs[0].Rig).Single(s => s.Id == "release-rivals");
