@@ -42,7 +42,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static IEnumerable<string> Start(Rig rig, Route route, Device worn, Device? box)
     {
-        yield return "Switch the TV on.";
+        yield return $"Switch {(rig.Site.Look.SourceOf(route.Feed.Socket) is { PluggedInto.Length: > 0 } between ? $"the TV and the {between.Name}" : Player(route))} on.";
         if (box is { Power.SwitchedByHand: true })
             yield return $"Switch on the {box.Name}. {Sentence(box.PowerLight, "Wait for")}".Trim();
         if (worn.Power.SwitchedByHand)
@@ -62,7 +62,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
             yield return $"Put on the {route.AtEar.Receiver.Name}.";
         if (route.Feed.BuiltIn)
-            yield return "If the TV asks about a headset it has found, answer yes.";
+            yield return $"If {Owner(rig, route)} asks about a headset it has found, answer yes.";
         yield return "Turn it up slowly until it is right.";
     }
 
@@ -74,10 +74,10 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         if (route.ByTelecoil)
             yield return "Switch your aids back from T. On T you may not hear people, the door or an alarm.";
         if (IsPulled(route))
-            yield return $"Turn the TV down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(rig, route))} {(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
+            yield return $"Turn {Owner(rig, route)} down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(rig, route))} {(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
         if (box is { DisturbsWhenIdle: true })
             yield return $"Switch off the {box.Name}. Left on, it may wake other speakers.";
-        yield return RoomReturn(rig);
+        yield return RoomReturn(rig, Player(route));
     }
 
     // Only what cuts the speakers while it is in goes in and out each time; any other plug stays.
@@ -86,7 +86,10 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static string Owner(Rig rig, Route route) => rig.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the TV";
 
-    private static string RoomReturn(Rig rig)
+    // What the client calls what is watched or heard.
+    private static string Player(Route route) => RuleWords.Player(route, "the TV");
+
+    private static string RoomReturn(Rig rig, string player)
     {
         if (rig.RoomFeed is { Room.Speakers: { } speakers })
             return $"For sound in the room, turn up the {speakers.Name}{(speakers.Power.SwitchedByHand ? ", once switched on" : "")}.";
@@ -94,7 +97,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             return $"For sound in the room, turn up the {bar.Name}.";
         if (rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) && !rig.SilencesSpeakers)
             return "For sound in the room, switch the TV's own speakers on in its sound menu. Check that mute is off.";
-        return "For sound in the room, turn up the TV. Check that mute is off.";
+        return $"For sound in the room, turn up {player}. Check that mute is off.";
     }
 
     private static IEnumerable<string> Loud(Rig rig, Route route, Device worn)
@@ -102,15 +105,17 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         var own = worn.OwnVolume || route.AtEar.Receiver.OwnVolume;
         if (own)
             yield return $"The control on your {(worn.OwnVolume ? worn.Name : route.AtEar.Receiver.Name)} changes only what you hear.";
+        var remote = $"{Wording.Capital(Owner(rig, route))}'s remote";
         var usually = route.Feed.Socket.Level == LevelControl.NotYet ? " usually" : "";
         yield return SocketReading.FixedLevel(route.Feed.Socket) switch
         {
-            true when rig.Site.Bar is { } bar => $"The TV's remote{usually} does not change what you hear. For the room, use the {bar.Name}'s own control.",
-            true when rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) => $"The TV's remote{usually} does not change what you hear.",
-            true => $"The TV's remote{usually} does not change what you hear. It changes the room.",
-            false when rig.RoomFeed is { Room.Speakers: { } speakers } => $"The TV's remote{usually} changes what you hear and the {speakers.Name}. For the room alone, use the control on the {speakers.Name}.",
-            false => $"The TV's remote{usually} changes what you hear as well.",
-            _ => "Try the TV's remote: it may change what you hear as well.",
+            true when rig.Site.Look.SourceOf(route.Feed.Socket) is not null => $"{remote}{usually} does not change what you hear.",
+            true when rig.Site.Bar is { } bar => $"{remote}{usually} does not change what you hear. For the room, use the {bar.Name}'s own control.",
+            true when rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) => $"{remote}{usually} does not change what you hear.",
+            true => $"{remote}{usually} does not change what you hear. It changes the room.",
+            false when rig.RoomFeed is { Room.Speakers: { } speakers } => $"{remote}{usually} changes what you hear and the {speakers.Name}. For the room alone, use the control on the {speakers.Name}.",
+            false => $"{remote}{usually} changes what you hear as well.",
+            _ => $"Try {Owner(rig, route)}'s remote: it may change what you hear as well.",
         };
         yield return "If it hurts or tires you, turn it down.";
     }
@@ -122,7 +127,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         if (box is { SoundLight.Length: > 0 })
             yield return $"{box.Name}, {box.SoundLight}: sound is coming in.";
         if (worn.Pairing is { Linked.Length: > 0 } way && route.Sends is not { Technology: LinkTechnology.InductionLoop })
-            yield return $"{worn.Name}, {way.Linked}: it is joined to the TV.";
+            yield return $"{worn.Name}, {way.Linked}: it is joined to {(box is null ? Player(route) : $"the {box.Name}")}.";
     }
 
     private static IEnumerable<string> Body(Route route)
@@ -158,22 +163,26 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return $"Is the {worn.Name} on, and charged?{(route.ByTelecoil ? " Are your aids on T?" : "")}";
         else
             yield return route.Sends is null ? "Is the plug in, all the way?" : $"Is the {worn.Name} on?";
-        yield return box is null ? "Is the TV playing, and not on mute?" : $"Is the {box.Name} lit? {(box.PowerSwitch.Length > 0 ? "Switch it off, count to thirty, switch it on." : "Pull its power lead, count to thirty, put it back.")}";
+        yield return box is null ? $"Is {Player(route)} playing, and not on mute?" : $"Is the {box.Name} lit? {(box.PowerSwitch.Length > 0 ? "Switch it off, count to thirty, switch it on." : "Pull its power lead, count to thirty, put it back.")}";
         yield return route.Sends is { IsBluetooth: true }
             ? "Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm depends on it."
             : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "Do you sit at your place, where the loop lies?"
-            : route.Sends is { IsInfrared: true } ? "Is something standing between you and the TV?" : "Is the sound turned up, at your ear and at the TV?";
+            : route.Sends is { IsInfrared: true } ? "Is something standing between you and the TV?" : $"Is the sound turned up, at your ear and at {Player(route)}?";
     }
 
     private static SheetPart[] ForHousehold(Rig rig, IReadOnlyList<FoundValue> found)
     {
+        var player = rig.Routes.Select(Player).Distinct().ToList() is [var one] ? one : "the TV";
         var parts = new List<SheetPart>
         {
             new("Alone and together",
             [
-                rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) ? $"Together: the room hears the TV{(rig.RoomFeed is { Room.Speakers: { } speakers } ? $" from the {speakers.Name}" : "")}, and each listener hears it too." : "Alone: the TV is silent. Only the listener hears it.",
-                RoomReturn(rig),
-                "Mute on the TV's remote may stop the listeners as well. Try it once, so that you know.",
+                rig.Site.RoomHears is not null ? $"Together: the room hears {player}{(rig.RoomFeed is { Room.Speakers: { } speakers } ? $" from the {speakers.Name}" : "")}, and each listener hears it too."
+                    : rig.Site.SetSilent is not null || rig.Feeds.Any(f => f.Socket.SilencesSpeakers == Known.Yes) ? $"Alone: {player} is silent. Only the listener hears it."
+                    : rig.SilencesSpeakers ? $"Alone: {player} is usually silent, and only the listener hears it."
+                    : $"{Wording.Capital(player)} may go on playing to the room. Turn it down for quiet, and see that you still hear well.",
+                RoomReturn(rig, player),
+                $"Mute on {player}'s remote may stop the listeners as well. Try it once, so that you know.",
             ], false),
             new("Stay safe",
             [

@@ -171,6 +171,8 @@ public static class RigViews
             reasons.AddRange(device.Cautions.Select(caution => new Reason(ReasonKind.Against, $"{device.Name}: {caution}")));
         foreach (var choice in rig.Power.Where(p => p.IsFlagged))
             reasons.Add(new(ReasonKind.Against, $"{choice.Words} From {Wording.Percent(BoxPower.FlaggedShare)} on a weak port may make a box restart or crackle.", "Give one box a mains supply of its own."));
+        if (MainsOutlets.AreShort(rig))
+            reasons.Add(new(ReasonKind.Against, MainsOutlets.Words(rig), "An extension block with overload protection is packed; never one on another."));
         var inStep = RigInStep.Of(rig, arrivals);
         foreach (var fact in inStep.Facts.Where(fact => forecast.Exists(r => r.Feed.Socket.Id == fact.Socket.Id)))
         {

@@ -45,6 +45,11 @@ internal static class RuleWords
     /// <summary>The way two boxes share.</summary>
     public static string Shared(Route r, Route other) => r.Sends!.Technology == other.Sends!.Technology ? LinkTechnologies.Of(r.Sends.Technology).Words : r.Sends.IsInfrared ? "infrared" : "UHF";
 
+    /// <summary>What somebody at the end of a route watches or hears: the set, or a source that stands by itself.</summary>
+    /// <param name="r">The route.</param>
+    /// <param name="set">What the set is called.</param>
+    public static string Player(Route r, string set = "the set") => r.Site.Look.SourceOf(r.Feed.Socket) is { PluggedInto.Length: 0, TakesSetSound: false } source ? $"the {source.Name}" : set;
+
     /// <summary>True for a link by UHF, which no other goes farther than.</summary>
     public static bool IsUhf(Route r) => r.Sends is { Technology: LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue };
 

@@ -15,6 +15,7 @@ public static class BeforeSteps
     internal static IEnumerable<Step> For(Rig rig)
     {
         var worn = rig.Routes.SelectMany(EarRules.AtBody).Select(d => d.Name).Distinct().ToList();
+        var players = RuleWords.Listed(rig.Routes.Select(r => RuleWords.Player(r)).Distinct());
         var allowed = rig.Routes.Where(r => r.AtEar.Listener.Implant == Known.Yes && EarRules.AtBody(r).Any()).ToList();
         yield return new Step
         {
@@ -43,17 +44,17 @@ public static class BeforeSteps
         {
             Id = "prove-sound",
             Phase = Phase.Before,
-            Place = "At the set",
+            Place = $"At {players}",
             Action = "Play a programme and hear that sound works as it is",
-            Expect = "speech from the set, as before you came",
+            Expect = $"speech from {players}, as before you came",
             Why = "Otherwise an old fault is blamed on the new parts.",
         };
         yield return new Step
         {
             Id = "turn-down",
             Phase = Phase.Before,
-            Place = "The set's remote",
-            Action = rig.Site.Bar is null ? "Turn the set down low" : $"Turn the set and the {rig.Site.Bar.Name} down low",
+            Place = $"At {players}, by remote or by hand",
+            Action = rig.Site.Bar is null ? $"Turn {players} down low" : $"Turn {players} and the {rig.Site.Bar.Name} down low",
             Why = "Nobody knows yet how loud it starts.",
             Caution = "Always turn down before a plug goes in or out: room speakers come back at full level.",
         };

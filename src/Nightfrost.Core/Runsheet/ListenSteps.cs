@@ -31,7 +31,7 @@ internal static class ListenSteps
                 {
                     Id = $"owner-{id}",
                     Phase = Phase.Listen,
-                    Place = "The set's remote",
+                    Place = $"{Wording.Capital(RuleWords.Source(route))}'s remote",
                     Action = "Press volume up once and ask what changed",
                     Detail = $"Planned: {Loudness.OwnerOf(route)}.",
                     Note = "Who owns the loudness",
@@ -106,13 +106,13 @@ internal static class ListenSteps
             return $"Turn the drive of the {route.Feed.Transmitter!.Name} down, {ready}, then raise it slowly";
         return SocketReading.FixedLevel(route.Feed.Socket) == true
             ? $"Hear it with the {ear.Receiver.Name} away from the ear first: nothing there changes how loud it is"
-            : $"Turn the set down, {ready}, then raise the set slowly";
+            : $"Turn {RuleWords.Source(route)} down, {ready}, then raise {RuleWords.Source(route)} slowly";
     }
 
     private static string LevelWords(Route route) => SocketReading.FixedLevel(route.Feed.Socket) switch
     {
-        false when EarRules.LacksVolume(route.AtEar) => $"The set's volume keys are {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}its only control.",
-        false => $"{(route.Feed.Socket.Level == LevelControl.NotYet ? "The volume keys usually reach this socket: keep" : "Keep")} the set high and the ear low; the other way round gives hiss.",
+        false when EarRules.LacksVolume(route.AtEar) => $"The volume keys of {RuleWords.Source(route)} are {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}its only control.",
+        false => $"{(route.Feed.Socket.Level == LevelControl.NotYet ? "The volume keys usually reach this socket: keep" : "Keep")} {RuleWords.Source(route)} high and the ear low; the other way round gives hiss.",
         true => $"The socket is {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: {(!EarRules.LacksVolume(route.AtEar) ? "loudness is set at the ear" : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "loudness is set by the drive" : "if it is too loud, stop and plan again")}.",
         null => "Nobody knows yet whether the volume keys reach this socket: press one and listen.",
     };

@@ -32,16 +32,6 @@ internal static class PackItems
             yield return new PrepareItem { Id = $"pack-{id}", Kind = PrepareKind.Pack, Of = "Tools", Words = words, Detail = detail, Caution = caution };
     }
 
-    /// <summary>Mains outlets the rig needs at the set: one for each supply, its own or to be bought, and for each battery box there.</summary>
-    public static int OutletsNeeded(Rig rig)
-    {
-        var boxes = rig.Boxes().DistinctBy(b => b.Id).ToDictionary(b => b.Id);
-        return rig.Power.Count(p => p is { UsbSocketId: null, AtSpeaker: false } && (p.NeedsSupply || (boxes.GetValueOrDefault(p.DeviceId) is { } box && (box.Power.OwnSupply || box.Power.BatteryHours > 0))));
-    }
-
-    private static string Outlets(int needed, int free) =>
-        FormattableString.Invariant($"{(needed == 1 ? "One mains outlet is" : $"{needed} mains outlets are")} needed at the set; {(free == 0 ? "none" : free)} found free.");
-
     private static bool IsOptical(Device device) => device.Role == DeviceRole.Lead && device.Ports.Any(p => p.Connector is Connector.OpticalSquare or Connector.Optical35);
 
     private static IEnumerable<(string Id, string Words, string Detail, string Caution)> Tools(Rig rig)
@@ -54,8 +44,8 @@ internal static class PackItems
             yield return ("ties", "hook-and-loop ties", "Leads are tied where nobody walks.", "A lead across the floor is a trip. Run it along the wall or do without.");
         if (rig.Feeds.SelectMany(f => f.Joints).Any(j => j.Lead?.Ports.Any(p => p.Connector == Connector.SpeakerTerminals) == true))
             yield return ("screwdriver", "a small screwdriver and a wire stripper", "For the loudspeaker terminals.", "Amplifier off and unplugged before its terminals are touched.");
-        if (OutletsNeeded(rig) > rig.Site.Look.Set.MainsOutletsFree)
-            yield return ("outlets", "an extension block with overload protection", Outlets(OutletsNeeded(rig), rig.Site.Look.Set.MainsOutletsFree), "One block, never one on another, none under a carpet. Fixed wiring is an electrician's.");
+        if (MainsOutlets.AreShort(rig))
+            yield return ("outlets", "an extension block with overload protection", MainsOutlets.Words(rig), "One block, never one on another, none under a carpet. Fixed wiring is an electrician's.");
         foreach (var route in rig.Routes.Where(r => r.AtEar is { RelayJoint: not null, Relay.Power: { } power } && (power.OwnSupply || power.UsbDrawMa > 0)).DistinctBy(r => r.AtEar.Receiver.Id))
             yield return ($"outlet-{route.AtEar.Receiver.Id}", $"an extension lead for the outlet beside the {route.AtEar.Receiver.Name}", $"The {route.AtEar.Relay!.Name} needs an outlet there; nobody has entered whether one is free.", "Not across a path, not under a carpet.");
         if (rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Any(b => b.Power.UsbDrawMa > 0 || b.Power.BatteryHours > 0))

@@ -83,7 +83,7 @@ public sealed record Preparation(IReadOnlyList<PrepareItem> Items, decimal ToPay
                 .. AskItems.For(rig), .. orders, .. contents.Select(c => c.Item), .. ChargeItems.For(rig, parts, visit),
                 .. FetchItems.For(rig, menuPathsElsewhere ?? []), .. PackItems.For(rig, parts),
             ],
-            orders.Sum(o => o.ToPay), PackItems.OutletsNeeded(rig), rig.Site.Look.Set.MainsOutletsFree);
+            orders.Sum(o => o.ToPay), MainsOutlets.Needed(rig), rig.Site.Look.Set.MainsOutletsFree);
     }
 
     /// <summary>Drafts the message to whoever sold a box in which something was missing.</summary>

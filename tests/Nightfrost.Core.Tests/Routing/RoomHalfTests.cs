@@ -25,7 +25,7 @@ public class RoomHalfTests
         Assert.Equal(("jack splitter", "room speakers"), (rig.Feeds[0].Splitter!.Id, rig.Feeds[0].Room!.Speakers.Id));
         Assert.Equal(["jack splitter", "room speakers", "wired"], Parts.Of(rig).Where(p => p.Role != DeviceRole.Lead).Select(p => p.DeviceId).Order(StringComparer.Ordinal));
         Assert.Equal(4 + 35 + 20, Parts.Of(rig).Where(p => p.Role != DeviceRole.Lead).Sum(p => p.ToPay));
-        Assert.Equal(1, PackItems.OutletsNeeded(rig));
+        Assert.Equal(1, MainsOutlets.Needed(rig));
         Assert.Empty(RigOutputs.Untried(rig));
     }
 

@@ -187,7 +187,7 @@ public class PreparationTests
     {
         var preparation = Preparation.For(Bought(), null);
         Assert.Equal((1, 0), (preparation.OutletsNeeded, preparation.OutletsFree));
-        Assert.Contains("One mains outlet is needed at the set; none found free.", preparation.Items.Single(i => i.Id == "pack-outlets").Detail, StringComparison.Ordinal);
+        Assert.Contains("One mains outlet is needed at the set; Look names none free.", preparation.Items.Single(i => i.Id == "pack-outlets").Detail, StringComparison.Ordinal);
         var look = Bought().Site.Look;
         var rig = RigOf(look with { Set = look.Set with { MainsOutletsFree = 2 } }, [.. Bought().Site.Shelf.Devices.Where(d => d.Id is "box" or "ear")]);
         Assert.DoesNotContain(Preparation.For(rig, null).Items, i => i.Id == "pack-outlets");
