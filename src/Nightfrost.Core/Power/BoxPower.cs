@@ -69,11 +69,11 @@ public static class BoxPower
     {
         var order = loads.OrderBy(load => load.HasOther).ThenBy(load => load.DrawMa).ThenBy(load => load.Id, StringComparer.Ordinal).ToList();
         var holders = new Dictionary<string, int>();
-        foreach (var flagged in (ReadOnlySpan<bool>)[false, true])
+        foreach (var (hasOther, flagged) in (ReadOnlySpan<(bool, bool)>)[(false, false), (false, true), (true, false)])
         {
             for (var i = 0; i < order.Count; i++)
             {
-                if (!holders.ContainsValue(i))
+                if (order[i].HasOther == hasOther && !holders.ContainsValue(i))
                     Seat(i, flagged, []);
             }
         }

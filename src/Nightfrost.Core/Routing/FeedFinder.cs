@@ -16,7 +16,7 @@ internal sealed record Outlet(Device[] Adapters, Joint[] Joints, Connector Conne
 
 /// <summary>
 /// Finds every chain of leads and at most three adapters from a source's socket to an input. A chain never comes back to a connector and signal it has passed,
-/// but for a splitter at the socket and one adapter that sums left and right: anything longer does nothing the shorter one does not.
+/// but for a splitter at the socket and one adapter that sums left and right, and never turns from numbers to waves or back more than once: anything longer does nothing the shorter one does not.
 /// </summary>
 public sealed class FeedFinder
 {
@@ -78,11 +78,11 @@ public sealed class FeedFinder
         var facts = SocketKinds.Of(socket.Kind);
         List<Outlet> found = [];
         if (facts is { Connector: { } connector, CarriesSoundOut: true })
-            Extend(new([], [], connector, facts.Signals), [StateOf(connector, facts.Signals)], found);
+            Extend(new([], [], connector, facts.Signals), [StateOf(connector, facts.Signals)], false, found);
         return _outlets[socket.Id] = [.. found];
     }
 
-    private void Extend(Outlet at, List<(Connector, int)> passed, List<Outlet> found)
+    private void Extend(Outlet at, List<(Connector, int)> passed, bool turned, List<Outlet> found)
     {
         found.Add(at);
         if (at.Adapters.Length == MostAdapters)
@@ -102,10 +102,11 @@ public sealed class FeedFinder
                     if (!output.Output)
                         continue;
                     var state = StateOf(output.Connector, output.Signals);
-                    if (passed.Contains(state) && !purpose)
+                    var turns = IsDigital(input.Signals) != IsDigital(output.Signals);
+                    if ((passed.Contains(state) && !purpose) || (turns && turned && !_asItWas))
                         continue;
                     passed.Add(state);
-                    Extend(new([.. at.Adapters, adapter], [.. at.Joints, joint], output.Connector, output.Signals), passed, found);
+                    Extend(new([.. at.Adapters, adapter], [.. at.Joints, joint], output.Connector, output.Signals), passed, turned || turns, found);
                     passed.RemoveAt(passed.Count - 1);
                 }
             }
@@ -117,13 +118,15 @@ public sealed class FeedFinder
     {
         if (!Meets(given, input.Signals))
             return null;
-        var digital = given.Any(s => s is Signal.SpdifPcm or Signal.SpdifBitstream or Signal.HdmiReturn or Signal.HdmiProgramme or Signal.UsbAudio);
+        var digital = IsDigital(given);
         if (ownLeadM > 0 && from == input.Connector && reachM <= ownLeadM)
             return new(from, input.Connector, null, digital);
         var needsM = Math.Max(0, reachM - ownLeadM);
         var found = ownLeadM > 0 ? _shelf.Extension(from, input.Connector, needsM) : null;
         return (found ?? (ownLeadM <= 0 || _asItWas ? _shelf.Lead(from, input.Connector, needsM) : null)) is { } lead ? new(from, input.Connector, lead, digital, needsM) : null;
     }
+
+    private static bool IsDigital(IReadOnlyList<Signal> signals) => signals.Any(s => s is Signal.SpdifPcm or Signal.SpdifBitstream or Signal.HdmiReturn or Signal.HdmiProgramme or Signal.UsbAudio);
 
     private static bool Meets(IReadOnlyList<Signal> given, IReadOnlyList<Signal> taken)
     {

@@ -50,6 +50,9 @@ internal static class RuleWords
     /// <param name="set">What the set is called.</param>
     public static string Player(Route r, string set = "the set") => r.Site.Look.SourceOf(r.Feed.Socket) is { PluggedInto.Length: 0, TakesSetSound: false } source ? $"the {source.Name}" : set;
 
+    /// <summary>All that is watched or heard with a rig.</summary>
+    public static string Players(Rig rig) => Listed(rig.Routes.Select(r => Player(r)).Distinct());
+
     /// <summary>True for a link by UHF, which no other goes farther than.</summary>
     public static bool IsUhf(Route r) => r.Sends is { Technology: LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue };
 

@@ -42,7 +42,7 @@ internal static class Spread
         while (shown.Count < Router.MostShown)
         {
             // Of near-twins one is enough; what is out of step where the best is not is worth a place only for what it is best at, or for nothing.
-            left.RemoveAll(r => shown.Any(s => AreTwins(new(s.Rig, s.Score), r)) || (r.Score is { Step: InStepWord.OutOfStep, Price: > 0 } && shown[0].Score.Step > InStepWord.OutOfStep));
+            left.RemoveAll(r => shown.Any(s => AreTwins(new(s.Rig, s.Score), r)) || (r.Score is { ShownStep: InStepWord.OutOfStep, Price: > 0 } && shown[0].Score.ShownStep > InStepWord.OutOfStep));
             if (left.Count == 0)
                 break;
             var next = left.MaxBy(r => shown.Min(s => Distance(r.Score, s.Score, spans)))!;

@@ -15,7 +15,7 @@ public static class BeforeSteps
     internal static IEnumerable<Step> For(Rig rig)
     {
         var worn = rig.Routes.SelectMany(EarRules.AtBody).Select(d => d.Name).Distinct().ToList();
-        var players = RuleWords.Listed(rig.Routes.Select(r => RuleWords.Player(r)).Distinct());
+        var players = RuleWords.Players(rig);
         var allowed = rig.Routes.Where(r => r.AtEar.Listener.Implant == Known.Yes && EarRules.AtBody(r).Any()).ToList();
         yield return new Step
         {
@@ -66,7 +66,7 @@ public static class BeforeSteps
                     Id = ChargedId(route, device),
                     Phase = Phase.Before,
                     Place = $"{route.AtEar.Listener.Name}'s {device.Name}",
-                    Action = $"See that {route.AtEar.Listener.Name}'s {device.Name} is charged",
+                    Action = $"Check the charge: {route.AtEar.Listener.Name}'s {device.Name}",
                     Detail = FormattableString.Invariant($"A full charge takes {device.Power.ChargeHours:0.#} h."),
                     Caution = "A swollen or damaged battery is not charged. Nothing charges under bedding.",
                     Why = "A low cell breaks off joining and passes for a fault.",
@@ -79,7 +79,7 @@ public static class BeforeSteps
             {
                 Id = "place-box",
                 Phase = Phase.Before,
-                Place = "Behind the set",
+                Place = $"Behind {players}",
                 Action = "Choose a first place for the box",
                 Detail = "At least 1 m from the router, clear of LED strips and of metal. Fix it only after the sound has been tried.",
                 Caution = "Keep a light on behind the set. Two people move a heavy or hanging set.",

@@ -1,6 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using Nightfrost.Core.Timing;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -37,6 +38,8 @@ internal static class ListenSteps
                     Note = "Who owns the loudness",
                     ListenerId = id,
                 };
+            if (Skew.Taps(rig.Site.Look, route.Feed.Socket).Count == 0)
+                continue;
             yield return new Step
             {
                 Id = $"lips-{id}",
@@ -54,7 +57,7 @@ internal static class ListenSteps
             {
                 Id = "wire-safe",
                 Phase = Phase.Leave,
-                Place = "Between set and seat",
+                Place = $"Between {RuleWords.Players(rig)} and the seat",
                 Action = "Lay the long lead along the wall",
                 Caution = "A lead across a path trips. Leads and pillow speakers are not worn asleep.",
             };
@@ -63,7 +66,7 @@ internal static class ListenSteps
             {
                 Id = "fix-box",
                 Phase = Phase.Leave,
-                Place = "Behind the set",
+                Place = $"Behind {RuleWords.Players(rig)}",
                 Action = "Fix the box where it worked",
                 Ticks = [.. rig.Routes.Select(r => $"{r.AtEar.Listener.Name} still hears it from the seat")],
             };

@@ -28,6 +28,13 @@ public class BoxPowerTests
         Assert.Null(BoxPower.For(Set(Usb(500)), [Draws("box", 450) with { Power = new PowerNeed(450, true, 0, 0, false, true, false) }]).Single().UsbSocketId);
 
     [Fact]
+    public void A_box_with_nothing_else_has_the_port_even_where_it_is_flagged()
+    {
+        var choices = BoxPower.For(Set(Usb(500)), [Draws("alone", 450), Draws("other", 100) with { Power = new PowerNeed(100, true, 0, 0, false, true, false) }]);
+        Assert.Equal(("usb", null), (choices.Single(c => c.DeviceId == "alone").UsbSocketId, choices.Single(c => c.DeviceId == "other").UsbSocketId));
+    }
+
+    [Fact]
     public void Of_two_ports_the_one_with_room_to_spare_is_used()
     {
         var choices = BoxPower.For(Set(Usb(500, id: "weak"), Usb(900, id: "strong")), [Draws("box", 450)]);

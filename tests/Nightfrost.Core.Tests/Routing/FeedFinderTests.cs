@@ -69,20 +69,20 @@ public class FeedFinderTests
         Assert.DoesNotContain(feeds, f => f.Adapters.Skip(1).Any(a => a.SplitsInto > 1));
     }
 
-    /// <summary>Every ordered choice of up to three adapters, each tried port by port, that never comes back to a connector and signal.</summary>
+    /// <summary>Every ordered choice of up to three adapters, each tried port by port, that never comes back to a connector and signal, and turns between numbers and waves once at most.</summary>
     private static IEnumerable<string> Chains(Shelf shelf, Device[] adapters, Device target)
     {
         var chains = new List<Device[]> { Array.Empty<Device>() };
         for (var length = 1; length <= 3; length++)
             chains.AddRange(chains.Where(c => c.Length == length - 1).ToList().SelectMany(c => adapters.Except(c).Select(a => (Device[])[.. c, a])));
-        return chains.Where(chain => Fits([.. chain, target], Connector.OpticalSquare, [Signal.SpdifPcm, Signal.SpdifBitstream], [])).Select(chain => string.Join('>', chain.Select(a => a.Id))).Distinct();
+        return chains.Where(chain => Fits([.. chain, target], Connector.OpticalSquare, [Signal.SpdifPcm, Signal.SpdifBitstream], [], 0)).Select(chain => string.Join('>', chain.Select(a => a.Id))).Distinct();
 
-        bool Fits(Device[] boxes, Connector from, IReadOnlyList<Signal> given, List<string> passed)
+        bool Fits(Device[] boxes, Connector from, IReadOnlyList<Signal> given, List<string> passed, int turns)
         {
             var state = $"{from} {string.Join(',', given.Order())}";
-            return !passed.Contains(state)
-                && boxes[0].Ports.Any(p => !p.Output && p.Signals.Intersect(given).Any() && shelf.Lead(from, p.Connector) is not null)
-                && (boxes.Length == 1 || boxes[0].Ports.Where(p => p.Output).Any(p => Fits(boxes[1..], p.Connector, p.Signals, [.. passed, state])));
+            return turns < 2 && !passed.Contains(state)
+                && boxes[0].Ports.Any(i => !i.Output && i.Signals.Intersect(given).Any() && shelf.Lead(from, i.Connector) is not null
+                    && (boxes.Length == 1 || boxes[0].Ports.Where(p => p.Output).Any(p => Fits(boxes[1..], p.Connector, p.Signals, [.. passed, state], turns + (i.Signals.Contains(Signal.AnalogueLine) == p.Signals.Contains(Signal.AnalogueLine) ? 0 : 1)))));
         }
     }
 

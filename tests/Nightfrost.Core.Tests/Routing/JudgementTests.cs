@@ -82,6 +82,25 @@ public class JudgementTests
         }
     }
 
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    public void No_chain_turns_to_numbers_and_back(int seed)
+    {
+        var random = new Random(seed + 500);
+        var backwards = Converter("digitiser", 5) with { Ports = [new AudioPort(Connector.PhonoPair, false, [Signal.AnalogueLine], "IN"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")] };
+        for (var round = 0; round < 40; round++)
+        {
+            var drawn = RandomSites.Draw(random);
+            var site = new Site(drawn.Look with { Set = drawn.Look.Set with { Sockets = [.. drawn.Look.Set.Sockets, Pair("LINE OUT", "line")] } }, new Shelf([.. drawn.Shelf.Devices.Where(d => d.Id is not "converter"), backwards, Converter(price: 3)]));
+            foreach (var feed in Router.Rank(site).Rigs.SelectMany(r => r.Rig.Feeds))
+                Assert.InRange(feed.Adapters.Count(a => a.StageIds.Contains("converter")), 0, 1);
+        }
+
+        var hiFi = new SoundSource { Id = "hi", Name = "hi-fi", Kind = SourceKind.HiFi, PluggedInto = "", Sockets = [new() { Id = "tape", Kind = SocketKind.TapeOut, State = SocketState.Free }] };
+        Assert.Empty(Router.Rank(new Site(Look([], Listener(wears: "wired") with { OpenToAnother = false }) with { Sources = [hiFi] }, Shelf(Wired() with { LengthM = 4 }, backwards, Converter()))).Rigs);
+    }
+
     [Fact]
     public void Infrared_out_of_reach_says_both_distances()
     {
