@@ -155,6 +155,23 @@ public class JudgementTests
     }
 
     [Fact]
+    public void Beside_a_relay_wearer_somebody_with_a_wired_headset_and_a_lead_that_is_fine_gets_the_plain_lead()
+    {
+        var aids = Aids("aids", "R") with { Links = [new AirLink { Technology = LinkTechnology.NearField, Transmits = false, Family = "R" }] };
+        var relay = Headset("relay") with
+        {
+            Role = DeviceRole.Relay,
+            Form = WearForm.None,
+            Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [Swift, Duet, Sbc] }, new AirLink { Technology = LinkTechnology.NearField, Transmits = true, Family = "R" }],
+        };
+        var look = Look([Optical(), Phones() with { SilencesSpeakers = Known.No }], Listener("Edda", "aids") with { OpenToAnother = false }, Listener("Ivo", "wired") with { LeadKeepsOffWays = Known.Yes });
+        var rig = Best(new Site(look, Shelf(Box("box", codecs: [Swift, Sbc], withSeveral: [Duet, Sbc], atOnce: 2), aids, relay, Wired(), Headset("ear", codecs: [Swift, Duet, Sbc])))).Rig;
+        Assert.Equal("relay", rig.Routes.Single(r => r.AtEar.Listener.Id == "edda").AtEar.Relay!.Id);
+        var ivo = rig.Routes.Single(r => r.AtEar.Listener.Id == "ivo");
+        Assert.Equal((null, "wired", "phones"), (ivo.Sends, ivo.AtEar.Receiver.Id, ivo.Feed.Socket.Id));
+    }
+
+    [Fact]
     public void What_is_good_enough_here_decides_whether_more_is_paid_for()
     {
         Device Lasting(string id, decimal price, double highMs) =>
