@@ -43,6 +43,24 @@ public class BestRigOracle
     }
 
     [Fact]
+    public void A_search_that_runs_out_of_steps_still_serves_somebody_and_says_that_nothing_is_proven()
+    {
+        var random = new Random(40);
+        for (var round = 0; round < 60; round++)
+        {
+            var site = RandomSites.DrawSmall(random);
+            var whole = BestRig.For(CandidateFinder.For(site, Limits.None, default), new Arrivals(site), Priorities.Usual, [], default);
+            var narrow = BestRig.For(CandidateFinder.For(site, Limits.None, default), new Arrivals(site), Priorities.Usual, [], default, mostSteps: 0);
+            Assert.Equal(whole.Rig is null, narrow.Rig is null);
+            if (narrow.Rig is null)
+                continue;
+            Assert.False(narrow.Proven);
+            Assert.True(narrow.Rig.IsLegal());
+            Assert.True(narrow.Score.Against(whole.Score, Priorities.Usual) <= 0);
+        }
+    }
+
+    [Fact]
     public void A_receiver_of_ones_own_frees_nothing_in_a_box_for_somebody_else()
     {
         var look = Look([Optical(), Bluetooth(2)], Listener("Edda", "ear") with { OpenToAnother = false }, Listener("Tobias"));

@@ -23,7 +23,9 @@ public class TelecoilTests
 
     private static readonly Device NeckLoop = Headset("neck loop") with
     {
-        Role = DeviceRole.Relay, Form = WearForm.None, Links = [.. Headset("x").Links, new AirLink { Technology = LinkTechnology.InductionLoop, Transmits = true }],
+        Role = DeviceRole.Relay,
+        Form = WearForm.None,
+        Links = [.. Headset("x").Links, new AirLink { Technology = LinkTechnology.InductionLoop, Transmits = true }],
     };
 
     private static Rig Best(params Device[] kit) => Router.Rank(new Site(Wearer, Shelf([CoilAids, .. kit]))).Rigs[0].Rig;

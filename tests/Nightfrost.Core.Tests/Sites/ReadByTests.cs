@@ -5,8 +5,8 @@ using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
-using Nightfrost.Core.Timing;
 using Nightfrost.Core.Tests.Shapes;
+using Nightfrost.Core.Timing;
 
 namespace Nightfrost.Core.Tests.Sites;
 

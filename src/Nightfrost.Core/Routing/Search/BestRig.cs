@@ -19,8 +19,11 @@ internal sealed record Found(Rig? Rig, Score Score, bool Proven)
 /// </summary>
 internal sealed class BestRig
 {
-    /// <summary>Steps after which a search stops and says that its answer is not proven.</summary>
-    public const long MostSteps = 100_000_000;
+    /// <summary>Steps after which the exact search stops, and a narrow one that keeps few parts takes its place: its answer is not proven.</summary>
+    public const long MostSteps = 20_000_000;
+
+    // Parts that the narrow search keeps for a set of listeners.
+    private const int NarrowParts = 2;
 
     /// <summary>Threads that a plan may use.</summary>
     internal const int Workers = 2;
@@ -30,12 +33,13 @@ internal sealed class BestRig
     private readonly Priorities _priorities;
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Stock _stock;
+    private readonly StepCount _steps;
     private LeastCents? _leastCents;
     private readonly CancellationToken _cancel;
     private bool _proven = true;
 
-    private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, bool leaning, CancellationToken cancel) =>
-        (_candidates, _arrivals, _priorities, _demands, _stock, _cancel) = (candidates, arrivals, priorities, demands, new(candidates, leaning), cancel);
+    private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, bool leaning, long mostSteps, CancellationToken cancel) =>
+        (_candidates, _arrivals, _priorities, _demands, _stock, _steps, _cancel) = (candidates, arrivals, priorities, demands, new(candidates, leaning), new(mostSteps), cancel);
 
     /// <summary>The best rig.</summary>
     /// <param name="candidates">What may be planned with.</param>
@@ -43,7 +47,8 @@ internal sealed class BestRig
     /// <param name="priorities">Order of the criteria.</param>
     /// <param name="demanded">Ids of what must stand in the rig, in any route.</param>
     /// <param name="cancel">Stops the search.</param>
-    public static Found For(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<string> demanded, CancellationToken cancel)
+    /// <param name="mostSteps">Steps after which the narrow search takes over.</param>
+    public static Found For(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<string> demanded, CancellationToken cancel, long mostSteps = MostSteps)
     {
         var (best, proven) = (new Found(null, default, true), true);
         var all = Assignments(candidates, demanded).ToList();
@@ -55,7 +60,7 @@ internal sealed class BestRig
                 break;
             foreach (var demands in all)
             {
-                var found = new BestRig(candidates, arrivals, priorities, demands, leaning, cancel).Run();
+                var found = new BestRig(candidates, arrivals, priorities, demands, leaning, mostSteps, cancel).Run();
                 proven &= found.Proven;
                 if (found.Rig is not null && (best.Rig is null || found.Score.Against(best.Score, priorities) > 0))
                     best = found;
@@ -105,7 +110,7 @@ internal sealed class BestRig
     private Found Run()
     {
         var (threshold, before) = (Threshold.None, new List<Criterion>());
-        Found? best = null;
+        Found? best = null, last = null;
         int? served = null;
         foreach (var criterion in _priorities.Order)
         {
@@ -118,13 +123,14 @@ internal sealed class BestRig
 
             best ??= Solve(before, threshold, served);
             if (best is null)
-                return new(null, default, _proven);
+                break;
             served = best.Score.Served;
-            best = Raised(before, threshold, criterion, best);
+            last = best = Raised(before, threshold, criterion, best);
             threshold = threshold.With(criterion, best.Score.LevelOf(criterion));
         }
 
-        best ??= Solve(before, threshold, served);
+        // A narrow search may miss what one before it found.
+        best ??= Solve(before, threshold, served) ?? last;
         return (best ?? new(null, default, true)) with { Proven = _proven };
     }
 
@@ -172,13 +178,18 @@ internal sealed class BestRig
     private Found? Solve(Weighing weighing, Threshold threshold, int? served, IBound bound)
     {
         _cancel.ThrowIfCancellationRequested();
-        var steps = new StepCount(MostSteps);
-        var fronts = RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, steps, _cancel);
-        _proven &= !steps.IsOver;
+        var fronts = _steps.IsOver ? null : RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, _steps, _cancel);
+        if (fronts is null || _steps.IsOver)
+        {
+            // What a stopped search has found hangs on which worker was first, and may be nothing at all.
+            _proven = false;
+            fronts = RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, new(long.MaxValue), _cancel, NarrowParts);
+        }
+
         for (var count = served ?? _candidates.Tolerances.Length; count >= (served ?? 1); count--)
         {
             var parts = Enumerable.Range(1, fronts.Length - 1).Where(set => BitOperations.PopCount((uint)set) == count && HoldsAll(_demands, set)).SelectMany(set => fronts[set]?.Parts.ToArray() ?? [])
-                .OrderByDescending(p => p.Weight.Gain).ThenBy(p => Score.PriceStepOf(p.Weight.Cents)).ThenBy(p => p.Weight.Rest).ThenBy(p => p.Weight.Cents);
+                .Order(Front.Order);
             foreach (var part in parts)
             {
                 var rig = Build(_candidates.Site, part.Picks());

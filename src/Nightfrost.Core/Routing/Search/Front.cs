@@ -5,7 +5,8 @@ namespace Nightfrost.Core.Routing.Search;
 /// <summary>Parts that serve the same listeners, of which none is at least as good as another while taking no more of what is scarce.</summary>
 /// <param name="weighing">Compares them.</param>
 /// <param name="stock">What is scarce.</param>
-internal sealed class Front(Weighing weighing, Stock stock)
+/// <param name="most">Most parts that are kept: the best of them where there are more.</param>
+internal sealed class Front(Weighing weighing, Stock stock, int most)
 {
     private readonly List<(Weight Weight, long Taken)> _weights = [];
     private readonly List<RigPart> _parts = [];
@@ -42,7 +43,32 @@ internal sealed class Front(Weighing weighing, Stock stock)
         _parts.RemoveRange(left, _parts.Count - left);
         _weights.Add((part.Weight, part.Taken));
         _parts.Add(part);
+        if (_parts.Count > most)
+            DropWorst();
     }
+
+    private void DropWorst()
+    {
+        var worst = 0;
+        for (var i = 1; i < _parts.Count; i++)
+        {
+            if (Order.Compare(_parts[i], _parts[worst]) > 0)
+                worst = i;
+        }
+
+        _weights.RemoveAt(worst);
+        _parts.RemoveAt(worst);
+    }
+
+    /// <summary>Of whole rigs the better first: more gain, a lower step of the price, what counts after it, the price itself.</summary>
+    public static Comparer<RigPart> Order { get; } = Comparer<RigPart>.Create((a, b) =>
+    {
+        var by = b.Weight.Gain.CompareTo(a.Weight.Gain);
+        by = by != 0 ? by : Score.PriceStepOf(a.Weight.Cents).CompareTo(Score.PriceStepOf(b.Weight.Cents));
+        by = by != 0 ? by : a.Weight.Rest.CompareTo(b.Weight.Rest);
+        by = by != 0 ? by : a.Weight.Cents.CompareTo(b.Weight.Cents);
+        return by != 0 ? by : a.Taken.CompareTo(b.Taken);
+    });
 
     public void Clear()
     {

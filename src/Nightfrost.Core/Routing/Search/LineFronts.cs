@@ -4,7 +4,7 @@ using System.Runtime.InteropServices;
 namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>Builds the parts that one line can be of: a feed, and the ears of the listeners on it.</summary>
-internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, IBound bound, StepCount steps)
+internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, IBound bound, StepCount steps, int most)
 {
     /// <summary>One ear that may join a group.</summary>
     private readonly record struct Joining(EarOption Ear, Weight Weight, int FromBox, long Taken);
@@ -64,7 +64,7 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
     {
         var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
         while (_scratch.Count < table.Length * states)
-            _scratch.Add(new(weighing, stock));
+            _scratch.Add(new(weighing, stock, most));
         for (var set = 1; set < table.Length; set++)
         {
             if (!_wanted[set])

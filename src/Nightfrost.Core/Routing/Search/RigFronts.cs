@@ -18,10 +18,11 @@ internal sealed class RigFronts
     private readonly IBound _bound;
     private readonly StepCount _steps;
     private readonly CancellationToken _cancel;
+    private readonly int _most;
     private readonly int _sets;
 
-    private RigFronts(Candidates candidates, Stock stock, Weighing weighing, IBound bound, StepCount steps, CancellationToken cancel) =>
-        (_candidates, _stock, _weighing, _bound, _steps, _cancel, _sets) = (candidates, stock, weighing, bound, steps, cancel, 1 << candidates.Tolerances.Length);
+    private RigFronts(Candidates candidates, Stock stock, Weighing weighing, IBound bound, StepCount steps, int most, CancellationToken cancel) =>
+        (_candidates, _stock, _weighing, _bound, _steps, _most, _cancel, _sets) = (candidates, stock, weighing, bound, steps, most, cancel, 1 << candidates.Tolerances.Length);
 
     /// <summary>Parts for every set of listeners, by the number of the set; null where nothing serves exactly these. Not complete once the steps are over.</summary>
     /// <param name="candidates">What may be planned with.</param>
@@ -32,10 +33,11 @@ internal sealed class RigFronts
     /// <param name="bound">What is not worth building.</param>
     /// <param name="steps">Counts the work.</param>
     /// <param name="cancel">Stops it.</param>
+    /// <param name="most">Most parts that are kept for a set of listeners; with fewer than there are, the best rig may be missed.</param>
     public static Front?[] Of(
-        Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, IBound bound, StepCount steps, CancellationToken cancel)
+        Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, IBound bound, StepCount steps, CancellationToken cancel, int most = int.MaxValue)
     {
-        var search = new RigFronts(candidates, stock, weighing, bound, steps, cancel);
+        var search = new RigFronts(candidates, stock, weighing, bound, steps, most, cancel);
         var sockets = new Front?[candidates.BySocket.Count][];
         Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel }, i => sockets[i] = search.OfSocket(candidates.BySocket[i], threshold, demands));
         var fronts = new Front?[search._sets];
@@ -46,7 +48,7 @@ internal sealed class RigFronts
         return fronts;
     }
 
-    private Front NewFront() => new(_weighing, _stock);
+    private Front NewFront() => new(_weighing, _stock, _most);
 
     private Front?[] OfSocket(SocketLines socket, Threshold threshold, IReadOnlyList<Demand> demands)
     {
@@ -54,7 +56,7 @@ internal sealed class RigFronts
         foreach (var (fork, lines) in socket.Groups)
         {
             var group = fork < 0 ? table : new Front?[_sets];
-            var solver = new LineFronts(_candidates, _stock, _weighing, threshold, demands, _bound, _steps);
+            var solver = new LineFronts(_candidates, _stock, _weighing, threshold, demands, _bound, _steps, _most);
             foreach (var line in lines)
             {
                 _cancel.ThrowIfCancellationRequested();
