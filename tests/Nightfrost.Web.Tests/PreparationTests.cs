@@ -101,7 +101,7 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
         var step = sheet.Steps.First(s => s.Step.Needs.Count > 0).Step;
         var path = $"{_path}/run-sheet/{step.Id}";
         var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, path, new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "", "out of order in this test")), HttpStatusCode.Conflict);
-        Assert.StartsWith("First: See that ", refusal.Title, StringComparison.Ordinal);
+        Assert.StartsWith("First: Check the charge: ", refusal.Title, StringComparison.Ordinal);
         foreach (var needed in step.Needs)
             await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, $"{_path}/run-sheet/{needed}", new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "", "out of order in this test")));
         await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, path, new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "", "out of order in this test")));
