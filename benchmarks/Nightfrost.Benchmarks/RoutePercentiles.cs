@@ -15,6 +15,9 @@ public static class RoutePercentiles
 
     // A plan of some tens of milliseconds is over before a busy moment of the machine is: more of them are needed to tell the site from the moment.
     private const int RepeatsOfBest = 9;
+
+    // More than this many listeners run out of steps and take seconds: once is enough.
+    private const int ListenersInSteps = 8;
     private const int FirstSeed = 1000;
 
     // Times of the best rig, measured once for each size.
@@ -49,7 +52,7 @@ public static class RoutePercentiles
     }
 
     private static List<double> BestTimes(int devices, int listeners) => Best.TryGetValue((devices, listeners), out var known) ? known
-        : Best[(devices, listeners)] = Times(devices, listeners, RepeatsOfBest, site => _ = Router.BestScore(site) ?? throw new InvalidOperationException("There is no rig."));
+        : Best[(devices, listeners)] = Times(devices, listeners, listeners > ListenersInSteps ? 1 : RepeatsOfBest, site => _ = Router.BestScore(site) ?? throw new InvalidOperationException("There is no rig."));
 
     private static void AskedNext()
     {
