@@ -36,8 +36,8 @@ public class MarkingTests(Cluster cluster) : DemoVisit(cluster)
     [Fact]
     public async Task Words_that_say_nothing_are_refused_field_by_field_and_a_stale_list_changes_nothing()
     {
-        var refusal = await Visitor.Refused(await Put([], new("", MarkingReading.Output), new("bus", MarkingReading.Unsure)), HttpStatusCode.BadRequest);
-        Assert.Equal(["words[0].words", "words[1].reading"], refusal.Problems.Select(p => p.Field));
+        var refusal = await Visitor.Refused(await Put([], new("", MarkingReading.Output), new("bus", MarkingReading.Unsure), new("( - )", MarkingReading.Input)), HttpStatusCode.BadRequest);
+        Assert.Equal(["words[0].words", "words[1].reading", "words[2].words"], refusal.Problems.Select(p => p.Field));
         await Visitor.Body<MarkingsView>(await Put([], new MarkingWords("utgang", MarkingReading.Output)));
         await Visitor.Refused(await Put([], new MarkingWords("inngang", MarkingReading.Input)), HttpStatusCode.Conflict);
 

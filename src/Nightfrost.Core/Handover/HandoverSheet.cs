@@ -52,7 +52,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         if (route.ByTelecoil)
             yield return "Switch your aids to T.";
         if (route.Sends is { Technology: LinkTechnology.LeAudioBroadcast })
-            yield return $"Choose the {box?.Name ?? "TV"} in the list of broadcasts, if your {worn.Name} does not find it by itself.";
+            yield return $"If no sound comes by itself, choose the {box?.Name ?? "TV"} in the list of broadcasts.";
         if (route.AtEar is { Relay: { Power.SwitchedByHand: true } beside, RelayJoint: not null })
             yield return $"Switch on the {beside.Name} beside the {route.AtEar.Receiver.Name}.";
         if (worn.StreamsOnRequest || box is { StreamsOnRequest: true })
@@ -95,7 +95,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             return $"For sound in the room, turn up the {speakers.Name}{(speakers.Power.SwitchedByHand ? ", once switched on" : "")}.";
         if (rig.Site.Bar is { } bar)
             return $"For sound in the room, turn up the {bar.Name}.";
-        if (rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) && !rig.SilencesSpeakers)
+        if (rig.Site.SetSilent is not null && !rig.SilencesSpeakers)
             return "For sound in the room, switch the TV's own speakers on in its sound menu. Check that mute is off.";
         return $"For sound in the room, turn up {player}. Check that mute is off.";
     }
@@ -111,7 +111,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         {
             true when rig.Site.Look.SourceOf(route.Feed.Socket) is not null => $"{remote}{usually} does not change what you hear.",
             true when rig.Site.Bar is { } bar => $"{remote}{usually} does not change what you hear. For the room, use the {bar.Name}'s own control.",
-            true when rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent) => $"{remote}{usually} does not change what you hear.",
+            true when rig.Site.SetSilent is not null => $"{remote}{usually} does not change what you hear.",
             true => $"{remote}{usually} does not change what you hear. It changes the room.",
             false when rig.RoomFeed is { Room.Speakers: { } speakers } => $"{remote}{usually} changes what you hear and the {speakers.Name}. For the room alone, use the control on the {speakers.Name}.",
             false => $"{remote}{usually} changes what you hear as well.",

@@ -27,7 +27,7 @@ internal sealed class Chain
     public required bool Apart { get; init; }
 
     /// <summary>The splitter at the socket; null for none.</summary>
-    public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
+    public Device? Splitter => Feed.SplitterOf(Adapters);
 
     /// <summary>Speakers for the room on one end of that; null for none.</summary>
     public RoomHalf? Room { get; init; }

@@ -11,7 +11,7 @@ namespace Nightfrost.Core.Routing;
 internal sealed record Outlet(Device[] Adapters, Joint[] Joints, Connector Connector, IReadOnlyList<Signal> Signals)
 {
     /// <summary>The splitter at the socket; null for none.</summary>
-    public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
+    public Device? Splitter => Feed.SplitterOf(Adapters);
 }
 
 /// <summary>

@@ -90,5 +90,5 @@ internal sealed class Forks(PieceCounter pieces, int listeners, Func<string, boo
 
     // All that rules, leads, delays and rivalry see of a splitter from behind.
     private string KeyOf(Device splitter) =>
-        new KeyText().Add(splitter.PassesThrough, splitter.MonoSum, splitter.Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 }).Add(splitter.StageIds).Add(isNamed(splitter.Id) ? splitter.Id : "").Add(splitter.Ports, true).Take();
+        new KeyText().Add(splitter.PassesThrough, splitter.MonoSum, splitter.Power is { PairingSurvivesPowerLoss: false, UsbDrawMa: > 0 }).Add(splitter.LengthM).Add(splitter.StageIds).Add(isNamed(splitter.Id) ? splitter.Id : "").Add(splitter.Ports, true).Take();
 }

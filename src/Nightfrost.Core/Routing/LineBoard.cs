@@ -141,7 +141,7 @@ public static class LineBoard
     private static LineRow? Room(Rig rig, Arrivals arrivals)
     {
         var site = rig.Site;
-        var wished = site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo);
+        var wished = site.RoomHears is not null;
         if (!wished || arrivals.Room(rig) is not { } arrival)
             return null;
         var tolerance = Tolerances.Find(Tolerances.Broadcast)!;

@@ -51,7 +51,7 @@ internal static class Outlets
         text.Add((int)outlet.Connector);
         foreach (var signal in outlet.Signals)
             text.Add((int)signal);
-        text.Add(adapters is [{ SplitsInto: > 1 } splitter, ..] ? splitter.Id : "").Add(adapters is [{ PassesThrough: true }, ..], adapters.All(a => a.Ports.Any(p => p.Signals.Contains(Signal.SpdifBitstream))));
+        text.Add(outlet.Splitter?.Id ?? "").Add(adapters is [{ PassesThrough: true }, ..], adapters.All(a => a.Ports.Any(p => p.Signals.Contains(Signal.SpdifBitstream))));
         var (mono, hand) = (false, 0);
         foreach (var adapter in adapters)
         {

@@ -64,7 +64,7 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     internal static bool Share(IReadOnlyList<Feed> feeds)
     {
         if (feeds.Count == 1 && feeds[0].SharesSocket)
-            return true;
+            return feeds[0].MostBeside > 0;
         var holders = feeds.Count + (feeds[0].Socket.State == SocketState.Taken ? 1 : 0) + (feeds[0].Room is null ? 0 : 1);
         if (holders == 1)
             return true;

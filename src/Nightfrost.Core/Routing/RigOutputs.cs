@@ -4,7 +4,7 @@ namespace Nightfrost.Core.Routing;
 
 /// <summary>Two things that a rig needs to sound at the same time.</summary>
 /// <param name="One">An output in use.</param>
-/// <param name="Other">Another one; null for the room, by the bar or by the set's own speakers.</param>
+/// <param name="Other">Another one; null for the room, by the speakers that <see cref="RigOutputs.Room(Rig)"/> names.</param>
 /// <param name="Liveness">How surely they do.</param>
 public sealed record LeanedOn(SourcePort One, SourcePort? Other, Liveness Liveness);
 
@@ -20,7 +20,10 @@ public sealed record OutputPair(string OneId, string One, string OtherId, string
 /// <summary>What a rig needs to sound at the same time.</summary>
 public static class RigOutputs
 {
-    /// <summary>Every pair of outputs in use, and every output with the room where that should hear; each pair once, the least sure first.</summary>
+    /// <summary>
+    /// Every pair of outputs in use, and every output with the room where that should hear; each pair once, the least sure first. Speakers on a splitter sound as surely as the output they hang on: with
+    /// them, an output that usually leaves the room its sound need not be tried with the room by itself.
+    /// </summary>
     public static IReadOnlyList<LeanedOn> Of(Rig rig) => Of(rig.Site, rig.Feeds);
 
     /// <summary>How surely all of it sounds at the same time: the least sure of the pairs, <see cref="Liveness.Live"/> where there is none.</summary>
@@ -38,27 +41,36 @@ public static class RigOutputs
     /// <param name="liveness">How surely.</param>
     internal static IReadOnlyList<string> Beside(Route route, Liveness liveness) =>
     [
-        .. Of(route.Site, route.Beside.Prepend(route).Select(r => r.Feed)).Where(pair => pair.Liveness == liveness && pair.One.Id == route.Feed.Socket.Id).Select(pair => Words(route.Site, pair.Other)),
+        .. Of(route.Site, FeedsWith(route)).Where(pair => pair.Liveness == liveness && pair.One.Id == route.Feed.Socket.Id)
+            .Select(pair => pair.Other is { } other ? RuleWords.Socket(route.Site.Look, other) : Room(route.Site, FeedsWith(route))),
     ];
 
     /// <summary>Outputs of the other routes that are known not to sound beside this one's.</summary>
     internal static IReadOnlyList<string> NeverBeside(Route route) =>
-        route.Beside.Count == 0 ? [] : [.. route.Beside.Select(r => r.Feed.Socket).DistinctBy(s => s.Id).Where(s => route.Site.LiveTogether(route.Feed.Socket, s) == Liveness.Never).Select(s => Words(route.Site, s))];
+        route.Beside.Count == 0 ? [] : [.. route.Beside.Select(r => r.Feed.Socket).DistinctBy(s => s.Id).Where(s => route.Site.LiveTogether(route.Feed.Socket, s) == Liveness.Never).Select(s => RuleWords.Socket(route.Site.Look, s))];
 
-    /// <summary>The other side of a pair in words.</summary>
-    internal static string Words(Site site, SourcePort? output) => output is not null ? RuleWords.Socket(site.Look, output) : site.Bar is { } bar ? $"the {bar.Name}" : "the set's own speakers";
+    /// <summary>What the room hears by where nothing is added for it: the bar, else the set's own speakers.</summary>
+    internal static string OwnRoom(Site site) => site.Bar is { } bar ? $"the {bar.Name}" : "the set's own speakers";
+
+    /// <summary>What the room hears by in a rig: speakers on a splitter where it has them, else what was there.</summary>
+    internal static string Room(Rig rig) => Room(rig.Site, rig.Feeds);
+
+    private static string Room(Site site, IEnumerable<Feed> feeds) => feeds.FirstOrDefault(f => f.Room is not null)?.Room is { Speakers: { } speakers } ? $"the {speakers.Name}" : OwnRoom(site);
+
+    private static IEnumerable<Feed> FeedsWith(Route route) => route.Beside.Prepend(route).Select(r => r.Feed);
 
     private static List<LeanedOn> Of(Site site, IEnumerable<Feed> feeds)
     {
         var bySocket = feeds.GroupBy(f => f.Socket.Id).OrderBy(g => g.Key, StringComparer.Ordinal).Select(g => g.First()).ToList();
         var used = bySocket.ConvertAll(f => f.Socket);
+        var roomSplit = bySocket.Exists(f => f.Room is not null);
         var pairs = new List<LeanedOn>();
         for (var i = 0; i < used.Count; i++)
         {
             for (var k = i + 1; k < used.Count; k++)
                 pairs.Add(new(used[i], used[k], site.LiveTogether(used[i], used[k])));
-            if (site.RoomHears is not null && bySocket[i].Room is null)
-                pairs.Add(new(used[i], null, site.LiveWithRoom(used[i])));
+            if (site.RoomHears is not null && bySocket[i].Room is null && site.LiveWithRoom(used[i]) is var liveness && !(roomSplit && liveness > Liveness.Unlikely))
+                pairs.Add(new(used[i], null, liveness));
         }
 
         return [.. pairs.OrderBy(pair => pair.Liveness)];

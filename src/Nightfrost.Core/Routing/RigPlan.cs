@@ -48,11 +48,15 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
     }
 
     /// <summary>The rig again, or null when the plan no longer fits together.</summary>
-    /// <param name="asItWas">True to show what was planned once; false where it must hold today.</param>
+    /// <param name="asItWas">True to show what was planned once, by the joints of its day where today's do not hold it; false where it must hold today.</param>
     public Rig? Rebuild(bool asItWas = true)
     {
         var site = new Site(Look, new Shelf(Devices, Currency));
-        var finder = new FeedFinder(site.Shelf, asItWas: asItWas);
+        return Rebuild(site, new(site.Shelf)) ?? (asItWas ? Rebuild(site, new(site.Shelf, asItWas: true)) : null);
+    }
+
+    private Rig? Rebuild(Site site, FeedFinder finder)
+    {
         var feeds = new Dictionary<string, (Feed Feed, AirLink? Sends)>();
         var routes = new List<Route>();
         foreach (var planned in Routes)

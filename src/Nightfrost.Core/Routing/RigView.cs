@@ -133,7 +133,7 @@ public static class RigViews
             if (rig.Site.BarSocket?.Id == feed.Socket.Id)
                 reasons.Add(new(ReasonKind.For, feed.Splitter is null ? $"The {rig.Site.Bar!.Name} keeps its signal: the box passes it on. Two optical leads, one of them there already." : $"A splitter shares the socket with the {rig.Site.Bar!.Name}."));
             if (feed.Room is { Speakers: { } speakers })
-                reasons.Add(new(ReasonKind.For, $"The {speakers.Name} on the other end of the splitter keep the room's sound: {RuleWords.Socket(rig.Site.Look, feed.Socket)} {(feed.Socket.SilencesSpeakers == Known.Yes ? "silences" : "usually silences")} {RigOutputs.Words(rig.Site, null)}."));
+                reasons.Add(new(ReasonKind.For, $"The {speakers.Name} on the other end of the splitter keep the room's sound: {RuleWords.Socket(rig.Site.Look, feed.Socket)} {(feed.Socket.SilencesSpeakers == Known.Yes ? "silences" : "usually silences")} {RigOutputs.OwnRoom(rig.Site)}."));
             if (feed.Transmitter is null && !feed.BuiltIn)
                 reasons.Add(new(ReasonKind.For, $"A plain wire: no delay of its own for {names}."));
         }
@@ -170,7 +170,7 @@ public static class RigViews
         foreach (var device in rig.Routes.SelectMany(r => r.Devices).DistinctBy(d => d.Id))
             reasons.AddRange(device.Cautions.Select(caution => new Reason(ReasonKind.Against, $"{device.Name}: {caution}")));
         foreach (var choice in rig.Power.Where(p => p.IsFlagged))
-            reasons.Add(new(ReasonKind.Against, $"{choice.Words} From {Wording.Percent(BoxPower.FlaggedShare)} on a weak port may make a box restart or crackle.", "Give one box a mains supply of its own."));
+            reasons.Add(new(ReasonKind.Against, $"{choice.Words} From {Wording.Percent(BoxPower.FlaggedShare)} on, a weak port may make a box restart or crackle.", "Give one box a mains supply of its own."));
         if (MainsOutlets.AreShort(rig))
             reasons.Add(new(ReasonKind.Against, MainsOutlets.Words(rig), "An extension block with overload protection is packed; never one on another."));
         var inStep = RigInStep.Of(rig, arrivals);

@@ -50,6 +50,9 @@ public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Dev
     public static string KeyOf(string socketId, IEnumerable<string> adapterIds, string? transmitterId, int copy, string? roomId, string? powerLeadId) =>
         string.Join('>', [socketId, .. adapterIds, transmitterId ?? "-"]) + (roomId is null ? "" : $"+{roomId}") + (powerLeadId is null ? "" : $"~{powerLeadId}") + (copy == 0 ? "" : $"#{copy}");
 
+    /// <summary>The splitter at the head of a chain of adapters; null for none.</summary>
+    internal static Device? SplitterOf(IReadOnlyList<Device> adapters) => adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
+
     /// <summary>Feeds that a splitter may share this one's socket with at most, this one counted.</summary>
     public int MostBeside => Splitter is null ? 1 : Splitter.SplitsInto - (Socket.State == SocketState.Taken ? 1 : 0) - (Room is null ? 0 : 1);
 
@@ -64,7 +67,7 @@ public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Dev
     public Feed Behind(Device splitter) => ReferenceEquals(splitter, Adapters[0]) ? this : new Feed(Socket, [splitter, .. Adapters.Skip(1)], Transmitter, Joints, Copy) { Room = Room, PowerLead = PowerLead };
 
     /// <summary>The splitter that shares the socket, if the first adapter is one.</summary>
-    public Device? Splitter => Adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
+    public Device? Splitter => SplitterOf(Adapters);
 
     /// <summary>True when whatever holds the socket keeps its sound: passed on by the first box or adapter, or split before it.</summary>
     public bool SharesSocket => Splitter is not null || Adapters is [{ PassesThrough: true }, ..] || (Transmitter is { PassesThrough: true } && Adapters.Count == 0);

@@ -75,7 +75,7 @@ internal static class ListenSteps
     // Before anything is fixed, and before time is spent on levels and lips: two outputs that nobody has tried together.
     private static Step Together(Rig rig, LeanedOn pair)
     {
-        var (one, other) = (At(pair.One), pair.Other is null ? $"the room, from {RigOutputs.Words(rig.Site, null)}" : At(pair.Other));
+        var (one, other) = (At(pair.One), pair.Other is null ? $"the room, from {RigOutputs.Room(rig)}" : At(pair.Other));
         return new()
         {
             Id = $"together-{pair.One.Id}-{pair.Other?.Id ?? LineBoard.RoomRow}",
@@ -101,7 +101,7 @@ internal static class ListenSteps
         {
             WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker or WearForm.None => $"sit where {ear.Listener.Name} sits",
             WearForm.HearingAids => "with the aids worn",
-            _ => $"put the {ear.Receiver.Name} on",
+            _ => ReferenceEquals(control, ear.Receiver) && !EarRules.LacksVolume(ear) ? "put it on" : $"put the {ear.Receiver.Name} on",
         };
         if (!EarRules.LacksVolume(ear))
             return $"Turn the {control.Name} down, {ready}, then raise it slowly";

@@ -112,8 +112,8 @@ public static class MenuSteps
     private static Step? Speakers(Rig rig)
     {
         var set = rig.Site.Look.Set;
-        var quiet = rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.SetSilent);
-        var room = rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo);
+        var quiet = rig.Site.SetSilent is not null;
+        var room = rig.Site.RoomHears is not null;
         if (quiet && !rig.SilencesSpeakers)
             return new Step
             {

@@ -158,7 +158,7 @@ internal static class WireSteps
             Action = choice.OnPowerLead ? $"Plug the {box.Name}'s power plug into another end of the power lead" : socket is null
                 ? (choice.NeedsSupply ? $"Feed the {box.Name} from a mains supply" : $"Plug in the {box.Name}'s own supply")
                 : $"Feed the {box.Name} from the set's {SocketKinds.Of(socket.Kind).Words} socket",
-            Detail = choice.Words + (choice.SleepsWithSet && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "") + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
+            Detail = choice.Words + (choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "") + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
             Expect = box.PowerLight,
             Caution = Step.With(choice.UsbSocketId is null ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name." : $"A box takes only the current it asks for; keep sound bars off USB.{(choice.IsFlagged ? " This port is nearly full: if a box restarts or crackles, give it a mains supply of its own." : "")}", box.Cautions),
             Why = "A dark light says nothing on a dead box.",

@@ -23,6 +23,7 @@ public static class MarkingGuide
     public const int MostOwn = 200;
 
     private static readonly char[] Between = [' ', '/', '-', '(', ')', ',', ':', '.', '·'];
+
     /// <summary>The usual wordings of five languages: English, German, French, Spanish and Italian.</summary>
     public static IReadOnlyList<MarkingWords> Usual { get; } = Shipped.Read<MarkingWords[]>("Sites.markings.json");
 
@@ -52,6 +53,8 @@ public static class MarkingGuide
         for (var i = 0; i < own.Count && i < MostOwn; i++)
         {
             check.Text($"words[{i}].words", own[i].Words, LongestWords, required: true);
+            if (own[i].Words.Trim().Length > 0 && string.IsNullOrWhiteSpace(Plain(own[i].Words)))
+                check.Add($"words[{i}].words", "It holds no letter or digit.", "Enter the words as they are printed.");
             if (own[i].Reading == MarkingReading.Unsure)
                 check.Add($"words[{i}].reading", "It says nothing of the direction.", "Choose output or input.");
             if (own.Take(i).Any(before => Plain(before.Words) == Plain(own[i].Words)))

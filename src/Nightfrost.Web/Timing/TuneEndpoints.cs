@@ -220,7 +220,7 @@ internal static class TuneEndpoints
     private static List<MovableArrival> Movable(CaseState state)
     {
         var (rig, arrivals) = (state.Rig!, state.Arrivals!);
-        var room = rig.Site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) ? arrivals.Room(rig) : null;
+        var room = rig.Site.RoomHears is not null ? arrivals.Room(rig) : null;
         var movable = new List<MovableArrival>();
         foreach (var route in rig.Routes)
         {

@@ -26,7 +26,7 @@ internal static class RandomSites
     {
         var sockets = Sockets(random);
         var headsets = Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomHeadset(random, i)).ToList();
-        List<Device> kit = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomBox(random, i)), .. headsets, .. Others(random)];
+        List<Device> kit = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomBox(random, i)), .. headsets, .. Others(random).Select(d => PlugOf(random, d))];
         var listeners = Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomListener(random, i, headsets)).ToArray();
         var look = Look([.. sockets], listeners) with
         {
@@ -140,6 +140,10 @@ internal static class RandomSites
             yield return Speaker("speaker", random.Next(30, 60));
         }
     }
+
+    // Adapters and speakers come with sockets, or with a short lead and its plug.
+    private static Device PlugOf(Random random, Device device) =>
+        device.Role is DeviceRole.Adapter or DeviceRole.RoomSpeaker && random.Next(3) == 0 ? device with { LengthM = 0.2 } : device;
 
     private static int? Channels(Random random) => random.Next(5) switch { 0 => null, 1 => 0, 2 => 2, _ => 1 };
 

@@ -38,6 +38,16 @@ public class StepsFromAttributesTests
     }
 
     [Fact]
+    public void Of_a_converter_nothing_is_said_about_pairing()
+    {
+        var look = Look([Optical(), Usb(500)], Listener(wears: "wired") with { OpenToAnother = false });
+        var steps = Steps(look, Converter() with { Power = Converter().Power with { UsbDrawMa = 100, OwnSupply = false } }, Wired());
+        var step = steps.Single(s => s.Id.StartsWith("power-", StringComparison.Ordinal));
+        Assert.Contains("100 of 500 mA", step.Detail, StringComparison.Ordinal);
+        Assert.DoesNotContain("pairing", step.Detail, StringComparison.OrdinalIgnoreCase);
+    }
+
+    [Fact]
     public void Power_from_the_mains_warns_of_the_voltage_and_of_other_peoples_plugs()
     {
         var step = Find(Steps(One, Box("box", usbMa: 300), Headset("ear")), "power-")!;

@@ -77,7 +77,7 @@ public class TelecoilTests
     {
         var look = Look([Optical()], Listener(wears: "cast ear"));
         var rig = Router.Rank(new Site(look, Shelf(Cast("caster"), CastEar("cast ear")))).Rigs[0].Rig;
-        Assert.Contains("Choose the caster in the list of broadcasts, if your cast ear does not find it by itself.", Lines(rig, "To listen"));
+        Assert.Contains("If no sound comes by itself, choose the caster in the list of broadcasts.", Lines(rig, "To listen"));
     }
 
     [Fact]

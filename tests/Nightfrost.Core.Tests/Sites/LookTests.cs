@@ -40,7 +40,9 @@ public class LookTests
     [InlineData("ENTRÉE AUDIO", MarkingReading.Input)]
     [InlineData("Salida óptica", MarkingReading.Output)]
     [InlineData("INGRESSO 2", MarkingReading.Input)]
-    [InlineData("S/PDIF IN", MarkingReading.Unsure)] // Two wordings that contradict each other.
+    [InlineData("S/PDIF IN", MarkingReading.Input)]
+    [InlineData("S/PDIF", MarkingReading.Unsure)] // Names the signal, not the way it runs.
+    [InlineData("AUDIO OUT / LINE IN", MarkingReading.Unsure)] // Two wordings that contradict each other.
     [InlineData("outdoor", MarkingReading.Unsure)]
     [InlineData("", MarkingReading.Unsure)]
     public void Markings_are_read_as_whole_words(string marking, MarkingReading expected) => Assert.Equal(expected, MarkingGuide.Read(marking, []));
