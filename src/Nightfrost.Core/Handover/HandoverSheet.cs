@@ -43,6 +43,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     private static IEnumerable<string> Start(Rig rig, Route route, Device worn, Device? box)
     {
         yield return $"Switch {(rig.Site.Look.SourceOf(route.Feed.Socket) is { PluggedInto.Length: > 0 } between ? $"the TV and the {between.Name}" : Player(route))} on.";
+        if (IsPulled(route))
+            yield return $"Put the plug in the headphone socket of {Owner(rig, route)}, all the way.";
         if (box is { Power.SwitchedByHand: true })
             yield return $"Switch on the {box.Name}. {Sentence(box.PowerLight, "Wait for")}".Trim();
         if (worn.Power.SwitchedByHand)
@@ -57,8 +59,6 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return $"Switch on the {beside.Name} beside the {route.AtEar.Receiver.Name}.";
         if (worn.StreamsOnRequest || box is { StreamsOnRequest: true })
             yield return "Open the app on your phone and press start. You do this every time.";
-        if (IsPulled(route))
-            yield return $"Put the plug in the headphone socket of {Owner(rig, route)}, all the way.";
         if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
             yield return $"Put on the {route.AtEar.Receiver.Name}.";
         if (route.Feed.BuiltIn)
@@ -74,15 +74,20 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         if (route.ByTelecoil)
             yield return "Switch your aids back from T. On T you may not hear people, the door or an alarm.";
         if (IsPulled(route))
-            yield return $"Turn {Owner(rig, route)} down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(rig, route))} {(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
+            yield return $"{AfterOthers(rig, route)}{Owner(rig, route)} down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(rig, route))} {(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
         if (box is { DisturbsWhenIdle: true })
             yield return $"Switch off the {box.Name}. Left on, it may wake other speakers.";
         yield return RoomReturn(rig, Player(route));
     }
 
-    // Only what cuts the speakers while it is in goes in and out each time; any other plug stays.
+    // Only what cuts the speakers while it is in goes in and out each time; any other plug stays, and so does a splitter with something else on it.
     private static bool IsPulled(Route route) =>
-        route.Feed.Room is null && route.Feed.Socket is { Kind: SocketKind.Headphone35 or SocketKind.Headphone635 } socket && SocketReading.SilencesSpeakers(socket);
+        route.Feed is { Room: null, KeepsTaker: false } && route.Feed.Socket is { Kind: SocketKind.Headphone35 or SocketKind.Headphone635 } socket && SocketReading.SilencesSpeakers(socket);
+
+    // Who else listens behind the same plug has stopped first.
+    private static string AfterOthers(Rig rig, Route route) =>
+        rig.Routes.Where(r => r != route && r.Feed.Socket.Id == route.Feed.Socket.Id).Select(r => r.AtEar.Listener.Name).ToList() is { Count: > 0 } others
+            ? $"Once {RuleWords.Listed(others)} {(others.Count > 1 ? "have" : "has")} stopped too, turn " : "Turn ";
 
     private static string Owner(Rig rig, Route route) => rig.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the TV";
 

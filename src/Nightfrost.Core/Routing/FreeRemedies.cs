@@ -35,10 +35,9 @@ public static class FreeRemedies
             remedies.Add(new("unplug-after", "For somebody who listens now and then: a wire in the headphone socket, pulled out after use.", "The room's sound comes back with the plug out. At a set whose rear must be reached each time it is no answer."));
         foreach (var socket in look.AllSockets().Where(s => s is { State: SocketState.Taken, Kind: SocketKind.OpticalSquare or SocketKind.Optical35 or SocketKind.Coaxial or SocketKind.PhonoPair or SocketKind.Headphone35 or SocketKind.Headphone635 }))
         {
-            var taker = socket.TakenBy.Trim() is { Length: > 0 } said ? said : "what is plugged in";
             remedies.Add(new(
                 $"borrow-{socket.Id}", $"Ask whether {RuleWords.Socket(look, socket)} may be had for an evening, or for good.",
-                $"{Wording.Capital(taker)} goes quiet while its plug is out. For good, feed the headset from an output of its own if it has one, or share the socket by a splitter or pass-through."));
+                $"{Wording.Capital(RuleWords.Taker(socket, "what is plugged in"))} goes quiet while its plug is out. For good, feed the headset from an output of its own if it has one, or share the socket by a splitter or pass-through."));
         }
 
         return remedies;

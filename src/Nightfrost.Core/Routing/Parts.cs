@@ -160,7 +160,7 @@ internal static class PartNeeds
         if (feed.Transmitter is { } box)
             into.Add(new(box, 1, 0, 0));
         var boxes = into.Count;
-        CountLeads(feed.Joints, start, feed.Joints.Count, start == 0 && IsShared(feed), into);
+        CountLeads(feed.Joints, start, feed.Joints.Count, start == 0 && feed.KeepsTaker, into);
         for (var at = boxes; at < into.Count; at++)
         {
             var covered = wiredReceiver is null ? 0 : CoveredBy(shelf, into[at], wiredReceiver);
@@ -177,7 +177,7 @@ internal static class PartNeeds
         if (feed.Room is { } half)
             needs.Add(new(half.Speakers, 1, 0, 0));
         var boxes = needs.Count;
-        CountLeads(feed.Joints, 0, 1, IsShared(feed), needs);
+        CountLeads(feed.Joints, 0, 1, feed.KeepsTaker, needs);
         if (feed.Room is { } room)
             CountLeads([room.Joint], 0, 1, false, needs);
         for (var at = boxes; at < needs.Count; at++)
@@ -185,9 +185,7 @@ internal static class PartNeeds
         return needs;
     }
 
-    // The lead already in a taken socket goes on to feed what held it from the box or the splitter: one more is needed, and one is there.
-    private static bool IsShared(Feed feed) => feed.Socket.State == SocketState.Taken && feed.SharesSocket;
-
+    // A lead that goes on feeds what held the socket from the box or the splitter: one more is needed, and one is there.
     private static void CountLeads(IReadOnlyList<Joint> joints, int from, int to, bool goesOn, List<PartNeed> into)
     {
         for (var i = from; i < to; i++)

@@ -72,6 +72,9 @@ public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Dev
     /// <summary>True when whatever holds the socket keeps its sound: passed on by the first box or adapter, or split before it.</summary>
     public bool SharesSocket => Splitter is not null || Adapters is [{ PassesThrough: true }, ..] || (Transmitter is { PassesThrough: true } && Adapters.Count == 0);
 
+    /// <summary>True when something holds the socket and goes on behind this feed: its lead is moved from the socket into the box or the splitter.</summary>
+    public bool KeepsTaker => SharesSocket && Socket.State == SocketState.Taken;
+
     /// <summary>True for a source's own radio.</summary>
     public bool BuiltIn => SocketKinds.Of(Socket.Kind).IsRadio;
 

@@ -29,7 +29,10 @@ internal static class RuleWords
     /// <summary>What the sound is taken from.</summary>
     public static string Source(Route r) => r.Site.Look.SourceOf(r.Feed.Socket) is { } source ? $"the {source.Name}" : "the set";
 
-    public static string Taker(Route r) => string.IsNullOrWhiteSpace(r.Feed.Socket.TakenBy) ? "something" : r.Feed.Socket.TakenBy;
+    /// <summary>What holds a socket, as it was entered.</summary>
+    /// <param name="socket">The socket.</param>
+    /// <param name="unknown">Where nothing was.</param>
+    public static string Taker(SourcePort socket, string unknown = "something") => socket.TakenBy.Trim() is { Length: > 0 } said ? said : unknown;
 
     public static string Box(Route r) => r.Feed.Transmitter?.Name ?? (r.Feed.BuiltIn
         ? r.Site.Look.SourceOf(r.Feed.Socket) is { } source ? $"the {source.Name}'s own radio"

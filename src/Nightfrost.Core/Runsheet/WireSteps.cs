@@ -95,7 +95,8 @@ internal static class WireSteps
         var boxes = feed.Adapters.Append(feed.Transmitter).OfType<Device>().Select(b => b.Name).ToList();
         if (boxes.Count < feed.Joints.Count)
             boxes.Add(rig.Routes.First(r => r.Feed.Key == feed.Key).AtEar.Receiver.Name);
-        var taker = rig.Site.BarSocket?.Id == feed.Socket.Id ? rig.Site.Bar : null;
+        var bar = rig.Site.BarSocket?.Id == feed.Socket.Id ? rig.Site.Bar : null;
+        var taker = bar is not null ? $"the {bar.Name}" : feed.KeepsTaker ? RuleWords.Taker(feed.Socket, "what is plugged in") : null;
         for (var i = 0; i < feed.Joints.Count; i++)
         {
             if (i == 0 && feed.Splitter is not null && !splitterDone.Add(feed.Socket.Id))
@@ -106,8 +107,8 @@ internal static class WireSteps
                     Id = $"free-{feed.Socket.Id}",
                     Phase = Phase.Wire,
                     Place = $"At the {SourceName(rig, feed)}, {SocketName(feed.Socket)}",
-                    Action = $"Pull the {taker.Name}'s lead out of the {SourceName(rig, feed)}",
-                    Detail = $"It goes into the {boxes[0]} instead, so the room keeps its sound.",
+                    Action = $"Pull the lead of {taker} out of the {SourceName(rig, feed)}",
+                    Detail = $"It goes into the {boxes[0]} instead, so {(bar is null ? "it keeps its signal" : "the room keeps its sound")}.",
                     Caution = "Turn the set down first. Some boxes fall silent or change input when a plug is pulled.",
                 };
             yield return Lead(feed, i, i == 0 ? $"the {SourceName(rig, feed)}, {SocketName(feed.Socket)}" : $"the {boxes[i - 1]}", $"the {boxes[i]}");
@@ -117,9 +118,9 @@ internal static class WireSteps
                     Id = $"pass-{feed.Socket.Id}",
                     Phase = Phase.Wire,
                     Place = $"At the {boxes[0]}",
-                    Action = $"Plug the {taker.Name}'s lead into the output of the {boxes[0]}",
-                    Expect = $"sound from the {taker.Name} again",
-                    Why = "A room speaker that sounds proves the feed before a headset is added.",
+                    Action = $"Plug the lead of {taker} into {(feed.Splitter is null ? "the output" : "a free end")} of the {boxes[0]}",
+                    Expect = feed.Socket.Kind == SocketKind.HdmiOut ? $"picture on {taker} again" : bar is null ? $"{taker} works as before" : $"sound from {taker} again",
+                    Why = bar is null ? "What worked before this visit works after it." : "A room speaker that sounds proves the feed before a headset is added.",
                 };
         }
     }
@@ -130,6 +131,7 @@ internal static class WireSteps
         var optical = joint.From is Connector.OpticalSquare or Connector.Optical35 || joint.To is Connector.OpticalSquare or Connector.Optical35;
         var phono = joint.From == Connector.PhonoPair || joint.To == Connector.PhonoPair;
         var headphone = index == 0 && feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635;
+        var firstPlug = headphone && feed.Socket.State != SocketState.Taken;
         return new Step
         {
             Id = $"lead-{feed.Key}-{index}",
@@ -141,7 +143,7 @@ internal static class WireSteps
                 : phono ? "White to white is left, red to red is right."
                 : headphone ? "Push the plug fully in." : "",
             Ticks = optical ? [index == 0 ? "Cap off at the source's end" : "Cap off at the first end", "Cap off at the box's end", "It clicked at both ends"] : [],
-            Expect = headphone && feed.Socket.SilencesSpeakers == Known.Yes ? "the set's own speakers fall silent" : headphone && feed.Socket.SilencesSpeakers == Known.NotYet ? "the set's own speakers usually fall silent: note whether they do" : "",
+            Expect = firstPlug && feed.Socket.SilencesSpeakers == Known.Yes ? "the set's own speakers fall silent" : firstPlug && feed.Socket.SilencesSpeakers == Known.NotYet ? "the set's own speakers usually fall silent: note whether they do" : "",
             Caution = headphone ? "Turn the set down before this plug goes in or out." : "Lay the lead clear of where people walk.",
             OrderFree = index == 0,
         };

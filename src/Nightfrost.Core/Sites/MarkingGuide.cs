@@ -53,11 +53,12 @@ public static class MarkingGuide
         for (var i = 0; i < own.Count && i < MostOwn; i++)
         {
             check.Text($"words[{i}].words", own[i].Words, LongestWords, required: true);
-            if (own[i].Words.Trim().Length > 0 && string.IsNullOrWhiteSpace(Plain(own[i].Words)))
+            var says = !string.IsNullOrWhiteSpace(Plain(own[i].Words));
+            if (!says && own[i].Words.Trim().Length > 0)
                 check.Add($"words[{i}].words", "It holds no letter or digit.", "Enter the words as they are printed.");
             if (own[i].Reading == MarkingReading.Unsure)
                 check.Add($"words[{i}].reading", "It says nothing of the direction.", "Choose output or input.");
-            if (own.Take(i).Any(before => Plain(before.Words) == Plain(own[i].Words)))
+            if (says && own.Take(i).Any(before => Plain(before.Words) == Plain(own[i].Words)))
                 check.Add($"words[{i}].words", "It stands in the list already.", "Take one of the two out.");
         }
 

@@ -57,11 +57,17 @@ public class HandoverSheetTests
                 {
                     var parts = sheet.Listeners.Single(l => l.ListenerId == route.AtEar.Listener.Id).Parts;
                     bool Says(string heading, string words) => parts.Single(p => p.Heading == heading).Lines.Any(l => l.Contains(words, StringComparison.Ordinal));
-                    var pulled = route.Feed.Room is null && route.Feed.Socket.Kind == SocketKind.Headphone35 && route.Feed.Socket.SilencesSpeakers != Known.No;
+                    var pulled = route.Feed.Room is null && route.Feed.Socket.State != SocketState.Taken && route.Feed.Socket.Kind == SocketKind.Headphone35 && route.Feed.Socket.SilencesSpeakers != Known.No;
                     Assert.Equal(pulled, Says("To stop", "Pull the plug out"));
                     Assert.Equal(pulled, Says("To listen", "Put the plug in"));
                     if (pulled)
+                    {
+                        Assert.Equal(rig.Routes.Count(r => r.Feed.Socket.Id == route.Feed.Socket.Id) > 1, Says("To stop", "stopped too"));
                         Assert.Equal(route.Feed.Socket.SilencesSpeakers == Known.Yes, !Says("To stop", "usually"));
+                        var listen = parts.Single(p => p.Heading == "To listen").Lines.ToList();
+                        Assert.True(listen.FindIndex(l => l.StartsWith("Put the plug in", StringComparison.Ordinal)) < listen.FindIndex(l => l.StartsWith("Put on", StringComparison.Ordinal)) || !Says("To listen", "Put on"));
+                    }
+
                     seen += pulled ? 1 : 0;
                 }
             }

@@ -113,6 +113,24 @@ public class RoomHalfTests
         Assert.DoesNotContain(told, words => words.Contains("own speakers", StringComparison.Ordinal));
     }
 
+    [Theory]
+    [InlineData("the old loop box", "the old loop box")]
+    [InlineData("", "what is plugged in")]
+    public void What_held_the_socket_goes_on_behind_the_splitter_by_steps_of_its_own(string takenBy, string told)
+    {
+        var rig = Best(At(Look([Phones() with { State = SocketState.Taken, TakenBy = takenBy }], Listener()), JackSplitter()))!;
+        var steps = RunSheet.For(rig).ToList();
+        int Where(string id) => steps.FindIndex(s => s.Id.StartsWith(id, StringComparison.Ordinal));
+        Assert.StartsWith($"Pull the lead of {told} out of the set", steps[Where("free-")].Action, StringComparison.Ordinal);
+        Assert.StartsWith($"Plug the lead of {told} into a free end of the jack splitter", steps[Where("pass-")].Action, StringComparison.Ordinal);
+        Assert.True(Where("free-") < Where("lead-") && Where("lead-") < Where("pass-"));
+        Assert.Empty(steps[Where("lead-")].Expect);
+
+        // The splitter stays in, so nothing is pulled to stop.
+        var sheet = HandoverSheet.For(rig, []).Listeners[0].Parts.SelectMany(p => p.Lines);
+        Assert.DoesNotContain(sheet, l => l.Contains("headphone socket", StringComparison.Ordinal));
+    }
+
     [Fact]
     public void A_plan_with_speakers_for_the_room_is_rebuilt_as_it_was()
     {
