@@ -17,6 +17,15 @@ internal sealed class Shape(int number, int listeners, EarOption[] ears, Worth[]
     /// <summary>From this size of group on the ears stay the same.</summary>
     public int Sizes { get; } = (starts.Length - 1) / listeners;
 
+    /// <summary>Whose ear stands at a place.</summary>
+    public int ListenerAt(int place)
+    {
+        var at = 0;
+        while (Starts[at + 1] <= place)
+            at++;
+        return at % listeners;
+    }
+
     /// <summary>Where the ears of a listener in a group stand.</summary>
     /// <param name="listener">Number of the listener.</param>
     /// <param name="size">Listeners in the group, at least 1.</param>

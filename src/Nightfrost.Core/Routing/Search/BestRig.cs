@@ -34,7 +34,6 @@ internal sealed class BestRig
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Stock _stock;
     private readonly StepCount _steps;
-    private LeastCents? _leastCents;
     private readonly CancellationToken _cancel;
     private bool _proven = true;
 
@@ -109,84 +108,71 @@ internal sealed class BestRig
     // Criteria that add up are weighed together; for each other one the highest level is kept that costs nothing before it.
     private Found Run()
     {
-        var (threshold, before) = (Threshold.None, new List<Criterion>());
-        Found? best = null, last = null;
-        int? served = null;
+        var (threshold, before, isNew) = (Threshold.None, new List<Criterion>(), true);
+        Found? best = null;
         foreach (var criterion in _priorities.Order)
         {
             if (!Threshold.IsOn(criterion))
             {
                 before.Add(criterion);
-                best = null;
+                isNew = true;
                 continue;
             }
 
-            best ??= Solve(before, threshold, served);
+            Settle();
             if (best is null)
                 break;
-            served = best.Score.Served;
-            last = best = Raised(before, threshold, criterion, best);
+            for (var level = Threshold.Highest(criterion); level > best.Score.LevelOf(criterion); level--)
+            {
+                if (Solve(before, threshold.With(criterion, level), best, isNew: false) is { } higher && before.TrueForAll(c => higher.Score.On(c, best.Score) >= 0))
+                    best = higher;
+            }
+
             threshold = threshold.With(criterion, best.Score.LevelOf(criterion));
         }
 
-        // A narrow search may miss what one before it found.
-        best ??= Solve(before, threshold, served) ?? last;
+        Settle();
         return (best ?? new(null, default, true)) with { Proven = _proven };
+
+        // A narrow search may miss what one before it found.
+        void Settle() => (best, isNew) = (isNew ? Solve(before, threshold, best, isNew: true) ?? best : best, false);
     }
 
-    private Found Raised(List<Criterion> before, Threshold threshold, Criterion criterion, Found best)
+    // The best under a threshold by what adds up, of those that serve as many and are as good as what is known; null where there is none. What a narrow search finds tells the exact one what is not
+    // worth building, and stands where that takes too long. It is not needed where what is known is the best by the same criteria.
+    private Found? Solve(List<Criterion> before, Threshold threshold, Found? known, bool isNew)
     {
-        for (var level = Threshold.Highest(criterion); level > best.Score.LevelOf(criterion); level--)
+        var (weighing, all, pays) = (Weighing.Of(before), _candidates.Tolerances.Length, before.Contains(Criterion.Price));
+        var bound = new Bound(_candidates, weighing, threshold);
+        if (known?.Score.Served == all && !bound.ServesAll)
+            return null;
+        Limit(known);
+        var narrow = isNew || _steps.IsOver ? Search(new(long.MaxValue), NarrowParts) : null;
+        Limit(narrow ?? known);
+        var exact = _steps.IsOver ? null : Search(_steps, int.MaxValue);
+        if (_steps.IsOver)
         {
-            if (Solve(before, threshold.With(criterion, level), best.Score.Served, best) is { } higher && before.TrueForAll(c => higher.Score.On(c, best.Score) >= 0))
-                return higher;
+            _proven = false;
+            return narrow ?? Search(new(long.MaxValue), NarrowParts);
         }
 
-        return best;
-    }
+        _proven &= exact?.Proven ?? true;
+        return exact;
 
-    // The best under a threshold by what adds up; null when nobody can be served, or not as many as are asked for. Most often everybody can have the most there is for them, or everything needed:
-    // that is tried first, since little needs to be built for it. Where a rig is known, only what is as good is looked for.
-    private Found? Solve(List<Criterion> before, Threshold threshold, int? served, Found? known = null)
-    {
-        var (weighing, all, pays) = (Weighing.Of(before), _candidates.Tolerances.Length, before.IndexOf(Criterion.Price));
-        if ((served ?? all) < all)
-            return Solve(weighing, threshold, served, NoBound.Instance);
-        if (MostGain(weighing, threshold) is not { } most)
-            return served is null ? Solve(weighing, threshold, served, NoBound.Instance) : null;
-        if (pays >= 0 && known is null)
+        void Limit(Found? least)
         {
-            // The price first; of what costs no more than its step, the rest.
-            known = Solve(Weighing.Of(before[..(pays + 1)], tellsEqualsApart: false), threshold, all, most);
-            if (known is null)
-                return Solve(weighing, threshold, served, NoBound.Instance);
-
-            // Stricter thresholds make nothing cheaper, so that this holds for them too.
-            _leastCents = new(_candidates, threshold, all, _cancel);
+            if (least?.Score.Served == all)
+                bound.AskFor(least.Gain(weighing), pays ? least.Score.MostCents : long.MaxValue);
         }
 
-        if (known is null)
-            return Solve(weighing, threshold, all, most) ?? Solve(weighing, threshold, served, NoBound.Instance);
-
-        return Solve(weighing, threshold, all, new GainBound(most, most.Sum() - known.Gain(weighing), pays < 0 ? null : _leastCents, known.Score.MostCents));
+        Found? Search(StepCount steps, int most) => FirstOf(RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, steps, _cancel, most), known?.Score.Served ?? 1);
     }
 
-    // For everybody: with the most gain there is for each, else with every need met.
-    private Found? Solve(Weighing weighing, Threshold threshold, int all, long[] most) =>
-        Solve(weighing, threshold, all, new GainBound(most, 0)) ?? Solve(weighing, threshold, all, new GainBound(most, weighing.BelowOneNeed)) ?? Solve(weighing, threshold, all, NoBound.Instance);
-
-    private Found? Solve(Weighing weighing, Threshold threshold, int? served, IBound bound)
+    private Found? FirstOf(Front?[] fronts, int served)
     {
         _cancel.ThrowIfCancellationRequested();
-        var fronts = _steps.IsOver ? null : RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, _steps, _cancel);
-        if (fronts is null || _steps.IsOver)
-        {
-            // What a stopped search has found hangs on which worker was first, and may be nothing at all.
-            _proven = false;
-            fronts = RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, new(long.MaxValue), _cancel, NarrowParts);
-        }
-
-        for (var count = served ?? _candidates.Tolerances.Length; count >= (served ?? 1); count--)
+        var proven = true;
+        for (var count = _candidates.Tolerances.Length; count >= served; count--)
         {
             var parts = Enumerable.Range(1, fronts.Length - 1).Where(set => BitOperations.PopCount((uint)set) == count && HoldsAll(_demands, set)).SelectMany(set => fronts[set]?.Parts.ToArray() ?? [])
                 .Order(Front.Order);
@@ -196,36 +182,14 @@ internal sealed class BestRig
                 if (StandsTogether(rig, _stock))
                 {
                     var score = rig.Score(_arrivals);
-                    _proven &= (long)Math.Round(score.Price * 100) <= part.Weight.Cents;
-                    return new(rig, score, true);
+                    return new(rig, score, proven && (long)Math.Round(score.Price * 100) <= part.Weight.Cents);
                 }
 
                 // More sorts of things are scarce than are counted.
-                _proven = false;
+                proven = false;
             }
         }
 
         return null;
-    }
-
-    // The most gain that each listener can have under a threshold; null where somebody can have nothing.
-    private long[]? MostGain(Weighing weighing, Threshold threshold)
-    {
-        var most = new long[_candidates.Tolerances.Length];
-        Array.Fill(most, long.MinValue);
-        foreach (var shape in _candidates.Lines.Select(line => line.Shape).Distinct())
-        {
-            for (var at = 0; at + 1 < shape.Starts.Length; at++)
-            {
-                for (var k = shape.Starts[at]; k < shape.Starts[at + 1]; k++)
-                {
-                    ref readonly var worth = ref shape.Worths[k];
-                    if (worth.Reaches(threshold) && weighing.Of(worth.Needs, worth.Preferences, 0, worth.Effort).Gain is var gain && gain > most[at % most.Length])
-                        most[at % most.Length] = gain;
-                }
-            }
-        }
-
-        return most.Contains(long.MinValue) ? null : most;
     }
 }

@@ -4,7 +4,7 @@ using System.Runtime.InteropServices;
 namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>Builds the parts that one line can be of: a feed, and the ears of the listeners on it.</summary>
-internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, IBound bound, StepCount steps, int most)
+internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, Bound bound, StepCount steps, int most)
 {
     /// <summary>One ear that may join a group.</summary>
     private readonly record struct Joining(EarOption Ear, Weight Weight, int FromBox, long Taken);

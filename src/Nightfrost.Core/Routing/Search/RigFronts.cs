@@ -15,13 +15,13 @@ internal sealed class RigFronts
     private readonly Candidates _candidates;
     private readonly Stock _stock;
     private readonly Weighing _weighing;
-    private readonly IBound _bound;
+    private readonly Bound _bound;
     private readonly StepCount _steps;
     private readonly CancellationToken _cancel;
     private readonly int _most;
     private readonly int _sets;
 
-    private RigFronts(Candidates candidates, Stock stock, Weighing weighing, IBound bound, StepCount steps, int most, CancellationToken cancel) =>
+    private RigFronts(Candidates candidates, Stock stock, Weighing weighing, Bound bound, StepCount steps, int most, CancellationToken cancel) =>
         (_candidates, _stock, _weighing, _bound, _steps, _most, _cancel, _sets) = (candidates, stock, weighing, bound, steps, most, cancel, 1 << candidates.Tolerances.Length);
 
     /// <summary>Parts for every set of listeners, by the number of the set; null where nothing serves exactly these. Not complete once the steps are over.</summary>
@@ -35,7 +35,7 @@ internal sealed class RigFronts
     /// <param name="cancel">Stops it.</param>
     /// <param name="most">Most parts that are kept for a set of listeners; with fewer than there are, the best rig may be missed.</param>
     public static Front?[] Of(
-        Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, IBound bound, StepCount steps, CancellationToken cancel, int most = int.MaxValue)
+        Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, Bound bound, StepCount steps, CancellationToken cancel, int most = int.MaxValue)
     {
         var search = new RigFronts(candidates, stock, weighing, bound, steps, most, cancel);
         var sockets = new Front?[candidates.BySocket.Count][];

@@ -29,12 +29,6 @@ internal sealed class Stock
     private long _guards;
     private int _bits;
 
-    private Stock(Candidates candidates, Field[] fields) => (_candidates, _fields, _bounded, Leaning) = (candidates, fields, [], true);
-
-    /// <summary>Counts nothing, as if there were enough of everything at hand for everybody, and all outputs sounded together.</summary>
-    /// <param name="candidates">What is planned with.</param>
-    public static Stock OfNothing(Candidates candidates) => new(candidates, []);
-
     /// <param name="candidates">What is planned with.</param>
     /// <param name="leaning">True where a rig may lean on outputs that are unlikely to sound together.</param>
     public Stock(Candidates candidates, bool leaning)

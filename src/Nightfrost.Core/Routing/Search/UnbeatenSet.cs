@@ -18,7 +18,7 @@ internal sealed record Unbeaten(IReadOnlyList<UnbeatenRig> Rigs, bool Complete, 
 internal sealed class UnbeatenSet
 {
     /// <summary>Steps after which the search stops and says so.</summary>
-    public const long MostSteps = 10_000_000;
+    public const long MostSteps = 5_000_000;
 
     private readonly Candidates _candidates;
     private readonly Arrivals _arrivals;
@@ -63,7 +63,9 @@ internal sealed class UnbeatenSet
     private void Run(Stock stock, IReadOnlyList<Demand> demands)
     {
         var searched = new List<(Threshold Threshold, int Ears)>();
-        IBound bound = _budgetCents == long.MaxValue ? NoBound.Instance : new BudgetBound(new(_candidates, Threshold.None, _served, _cancel), _budgetCents);
+        var bound = new Bound(_candidates, Weighing.OfEverything, Threshold.None);
+        if (_served == _candidates.Tolerances.Length)
+            bound.AskFor(null, _budgetCents);
         foreach (var threshold in Threshold.All())
         {
             _cancel.ThrowIfCancellationRequested();

@@ -21,7 +21,6 @@ internal sealed class Weighing
 
     private readonly long _guards;
     private bool _pays = true;
-    private int _neatness = 1;
     private (long Needs, long Preferences, long Hand) _gain;
     private (long Needs, long Preferences, long Hand) _rest;
 
@@ -30,22 +29,14 @@ internal sealed class Weighing
     /// <summary>Everything at once: no weight is better than another unless it is no worse in needs, in preferences, in price and in effort.</summary>
     public static Weighing OfEverything { get; } = new(BothGuards) { _gain = (1L << Wishes, 1, 0), _rest = (0, 0, 1L << Neatness) };
 
-    /// <summary>The price alone.</summary>
-    public static Weighing OfPrice { get; } = Of([Criterion.Price], tellsEqualsApart: false);
-
     /// <summary>By the first criteria of an order of priorities. Those that are only as good as the worst listener's are left to thresholds.</summary>
     /// <param name="order">What counts; without the price, what anything costs does not.</param>
-    /// <param name="tellsEqualsApart">False leaves out what tells equals apart, which is asked for only once everything else is settled.</param>
-    public static Weighing Of(IReadOnlyList<Criterion> order, bool tellsEqualsApart = true) => new(0)
+    public static Weighing Of(IReadOnlyList<Criterion> order) => new(0)
     {
-        _neatness = tellsEqualsApart ? 1 : 0,
         _pays = order.Contains(Criterion.Price),
         _gain = Places(order.TakeWhile(c => c != Criterion.Price), 1),
         _rest = Places(order.SkipWhile(c => c != Criterion.Price), 1L << Neatness),
     };
-
-    /// <summary>Gain that is less than one need: what a rig may lack that meets all needs.</summary>
-    public long BelowOneNeed => Math.Max(0, _gain.Needs - 1);
 
     /// <summary>The weight of a part.</summary>
     /// <param name="needs">Needs met, programmes counted.</param>
@@ -57,7 +48,7 @@ internal sealed class Weighing
         var hand = Effort.ToSwitchOn(effort);
         return new(
             _gain.Needs * needs + _gain.Preferences * preferences - _gain.Hand * hand, cents,
-            _rest.Hand * hand - _rest.Needs * needs - _rest.Preferences * preferences + _neatness * Effort.Neatness(effort));
+            _rest.Hand * hand - _rest.Needs * needs - _rest.Preferences * preferences + Effort.Neatness(effort));
     }
 
     /// <summary>True when one weight is at least as good as another in everything that counts. In an order, what comes before the price decides alone where it differs.</summary>
