@@ -1,6 +1,4 @@
-using System.Collections.Concurrent;
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
@@ -14,31 +12,18 @@ internal sealed class CandidateFinder
     private readonly Site _site;
     private readonly EarSide _side;
     private readonly ChainFinder _chains;
-    private readonly PieceCounter _pieces;
-    private readonly ChannelStock _channels;
-    private readonly InStepGrades _grades;
+    private readonly LineBuilder _lines;
     private readonly RefusalLog? _log;
-    private readonly Dominance _dominance;
-    private readonly Forks _forks;
-    private Clashes? _clashes;
-    private readonly Dictionary<Device, (string, int)[]> _inTheBox = new(ReferenceEqualityComparer.Instance);
-    private readonly int[] _tolerances;
     private readonly CancellationToken _cancel;
 
-    private CandidateFinder(Site site, EarSide side, RefusalLog? log, CancellationToken cancel)
+    private CandidateFinder(Site site, EarSide side, LineBuilder lines, RefusalLog? log, CancellationToken cancel)
     {
-        (_site, _side, _cancel, _grades, _log) = (site, side, cancel, new InStepGrades(site, side.Suffixes), log);
-        _pieces = new PieceCounter(site, side.Pieces);
-        _channels = new ChannelStock(side.Transmitters, site.Look.Listeners.Count, _pieces.Resources);
-        var listeners = site.Look.Listeners;
-        var mono = listeners.Any(Needs.AsksMono);
+        (_site, _side, _lines, _cancel, _log) = (site, side, lines, cancel, log);
+        var (listeners, mono) = (site.Look.Listeners, site.Look.Listeners.Any(Needs.AsksMono));
         var adapters = side.Adapters
             .Where(a => !a.MonoSum || mono || side.IsNamed(a.Id) || a.Ports.Select(p => p.Connector).Distinct().Count() > 1)
             .Where(a => a.SplitsInto < 2 || listeners.Count > 1 || site.RoomHears is not null || side.IsNamed(a.Id) || site.Look.AllSockets().Any(s => s.State == SocketState.Taken));
-        _tolerances = [.. listeners.Select(_grades.ToleranceOf)];
-        _dominance = new Dominance(_pieces, _grades, _tolerances, side.IsNamed);
-        _forks = new Forks(_pieces, listeners.Count, side.IsNamed);
-        _chains = new ChainFinder(site, new FeedFinder(site.Shelf, _forks.FirstOfEach(adapters)), _forks, _pieces, _grades, _dominance, side.Limits);
+        _chains = new ChainFinder(site, new FeedFinder(site.Shelf, adapters), lines.Pieces, side.Limits);
     }
 
     /// <summary>Everything that may be planned with.</summary>
@@ -55,52 +40,41 @@ internal sealed class CandidateFinder
     /// <param name="log">Keeps what works and what refuses the rest; null where nobody asks for it.</param>
     public static Candidates For(Site site, EarSide side, CancellationToken cancel, RefusalLog? log = null)
     {
-        var finder = new CandidateFinder(site, side, log, cancel);
         var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !side.Limits.MustNotUse.Contains(s.Id)).ToList();
-        finder._clashes = new(site, sockets, finder._pieces.Resources);
-        var bySocket = finder.EnterAll(sockets);
-        return new()
-        {
-            Site = site,
-            BySocket = bySocket,
-            Forks = finder._forks.All,
-            Resources = finder._pieces.Resources,
-            Grades = finder._grades,
-            Tolerances = finder._tolerances,
-            Supply = finder._pieces.Supply,
-        };
+        var lines = new LineBuilder(site, side, sockets);
+        var finder = new CandidateFinder(site, side, lines, log, cancel);
+        for (var i = 0; i < sockets.Count; i++)
+            finder.Enter(sockets[i], i);
+        return lines.Take();
     }
 
-    private List<FeedLine> Enter(SourcePort socket, int number)
+    private void Enter(SourcePort socket, int number)
     {
-        var entered = new List<FeedLine>();
-        _cancel.ThrowIfCancellationRequested();
         var subject = RefusalLog.OfSocket(_site.Look, socket);
         var bare = new Route(_site, new Feed(socket, [], null, []), null, null, null, false);
         if (Rules.RefusingFeed(bare) is { } rule && Rules.Position(rule.Id) < Rules.Position(Rules.SocketTaken))
         {
             _log?.Refuse(subject, rule, bare);
-            return entered;
+            return;
         }
 
         if (SocketKinds.Of(socket.Kind).IsRadio)
-            EnterRadio(bare, number, subject, entered);
-        else
         {
-            foreach (var transmitter in _side.Transmitters)
-            {
-                _cancel.ThrowIfCancellationRequested();
-                EnterBox(socket, transmitter, number, subject, entered);
-            }
-
-            if (!_side.Limits.NoWires)
-                EnterWires(socket, number, subject, entered);
+            EnterRadio(bare, number, subject);
+            return;
         }
 
-        return entered;
+        foreach (var transmitter in _side.Transmitters)
+        {
+            _cancel.ThrowIfCancellationRequested();
+            EnterBox(socket, transmitter, number, subject);
+        }
+
+        if (!_side.Limits.NoWires)
+            EnterWires(socket, number, subject);
     }
 
-    private void EnterRadio(Route bare, int number, Subject subject, List<FeedLine> entered)
+    private void EnterRadio(Route bare, int number, Subject subject)
     {
         if (Rules.RefusingChain(bare) is { } refusal)
         {
@@ -109,29 +83,23 @@ internal sealed class CandidateFinder
         }
 
         var socket = bare.Feed.Socket;
-        var chain = new Chain { Socket = socket, Adapters = [], Joints = [], Need = new([], [], 0, [], 0), Stages = _grades.ChainOf(socket, []), Effort = 0, MonoSum = false, Scarce = [], Apart = false };
-        EnterEnd(new([chain], 1, [], []), null, BuiltInRadio.Of(socket), number, subject, entered);
+        var chain = new Chain { Socket = socket, Adapters = [], Joints = [], Need = new([], [], 0, 0), Stages = InStepGrades.StagesOf(socket, []), Effort = 0, MonoSum = false };
+        EnterEnd([chain], null, BuiltInRadio.Of(socket), number, subject);
     }
 
-    private void EnterBox(SourcePort socket, Device transmitter, int number, Subject subject, List<FeedLine> entered)
+    private void EnterBox(SourcePort socket, Device transmitter, int number, Subject subject)
     {
         var joining = _chains.Of(socket, transmitter);
         if (_log is { } log)
         {
             foreach (var (outlet, joints, rule) in joining.Refused)
                 log.Refuse(rule, new Route(_site, new Feed(socket, outlet.Adapters, transmitter, joints), null, null, null, false), subject);
-
             if (joining.IsEmpty)
                 RefuseMisfit(new Route(_site, new Feed(socket, [], transmitter, []), null, null, null, false), subject);
         }
 
-        if (joining.Working == 0)
-            return;
-        foreach (var sends in transmitter.Links)
-        {
-            if (sends.Transmits)
-                EnterEnd(joining, transmitter, sends, number, subject, entered);
-        }
+        foreach (var sends in joining.Chains.Count == 0 ? [] : transmitter.Links.Where(l => l.Transmits))
+            EnterEnd(joining.Chains, transmitter, sends, number, subject);
     }
 
     // What has no chain at all is asked as a bare pair, so that the finding names both.
@@ -141,175 +109,53 @@ internal sealed class CandidateFinder
             log.Refuse(misfit, bare, subject);
     }
 
-    private void EnterWires(SourcePort socket, int number, Subject subject, List<FeedLine> entered)
+    private void EnterWires(SourcePort socket, int number, Subject subject)
     {
         for (var i = 0; i < _side.Entries.Wired.Length; i++)
         {
-            var mine = new List<FeedLine>();
             foreach (var one in _side.Entries.Wired[i])
             {
                 var joining = _chains.Of(socket, one.Ear.Receiver, one.Ear.Listener.SeatDistanceM + FeedFinder.LeadSlackM);
                 foreach (var (outlet, joints, rule) in joining.Refused)
                     _log?.Refuse(rule, new Route(_site, new Feed(socket, outlet.Adapters, null, joints), one.Ear, null, null, false), subject);
-                if (joining.IsEmpty && one.Refused is null && one.Ear.Relay is null)
+                if (joining.IsEmpty && one.Refused is null)
                     RefuseMisfit(new Route(_site, new Feed(socket, [], null, []), one.Ear, null, null, false), subject);
-                if (joining.Working == 0)
+                if (joining.Chains.Count == 0)
                     continue;
                 var route = new Route(_site, joining.Chains[0].To(null), one.Ear, null, null, false);
                 if (Rules.RefusingRoute(route) is { } refusal)
-                {
                     _log?.Refuse(refusal, route, subject);
-                    continue;
-                }
-
-                var end = _side.Ends.OfWire(i, _side.Ends.OptionOf(one, route));
-                foreach (var chain in joining.Chains)
-                    mine.AddRange(LinesOf(chain, null, null, number, 0, end, Margins.None));
-                _log?.Works(subject, joining, null, null, end);
+                else
+                    EnterLines(joining.Chains, null, null, number, subject, _side.Ends.OfWire(i, one, route));
             }
-
-            entered.AddRange(_dominance.WithoutWires(mine, i));
         }
     }
 
-    private void EnterEnd(Joining joining, Device? transmitter, AirLink sends, int number, Subject subject, List<FeedLine> entered)
+    private void EnterEnd(IReadOnlyList<Chain> chains, Device? transmitter, AirLink sends, int number, Subject subject)
     {
-        var feed = joining.Chains[0].To(transmitter);
+        var feed = chains[0].To(transmitter);
         var end = _side.Ends.Of(feed, sends);
-        var margins = _side.Ends.MarginsOf(sends);
-        var isFixed = feed.Socket.Level == LevelControl.Fixed;
-        if (_log is { } log)
-        {
-            EndClasses.RefuseOutOfReach(_site, end, feed, sends, margins, subject, log);
-            if (isFixed)
-                EndClasses.RefuseTooQuiet(_site, end, feed, sends, subject, log);
-        }
-
-        if (isFixed)
-            end = end.AtFixedLevel();
-
-        if (!end.ReachesAnybody(margins))
-            return;
-        end = end.For(sends.ListenersAtOnce);
-        var rates = end.RatesOf(sends);
-        foreach (var chain in WorthAt(joining.Chains, transmitter, end))
-        {
-            foreach (var rate in rates)
-                entered.AddRange(LinesOf(chain, transmitter, sends, number, rate, end.AtRate(rate), margins));
-        }
-
-        _log?.Works(subject, joining, transmitter, sends, end);
+        if (end.Nearest is var (rule, nearest))
+            _log?.Refuse(subject, rule, new Route(_site, feed, nearest.Ear, sends, nearest.Takes, nearest.Several));
+        if (end.FeedsAnybody)
+            EnterLines(chains, transmitter, sends, number, subject, end);
     }
 
-    // Chains of different stages compare by the ears they lead to.
-    private List<Chain> WorthAt(IReadOnlyList<Chain> chains, Device? transmitter, EndClass end)
+    private void EnterLines(IReadOnlyList<Chain> chains, Device? transmitter, AirLink? sends, int number, Subject subject, EndClass end)
     {
-        var (kept, prefixes) = (new List<Chain>(chains.Count), new List<int>(chains.Count));
         foreach (var chain in chains)
         {
-            var (prefix, needed) = (_grades.PrefixOf(chain, transmitter), true);
-            for (var k = 0; k < kept.Count && needed; k++)
-                needed = !(kept[k].StandsInFor(chain) && _dominance.IsInStepAsOften(prefixes[k], prefix, end));
-            if (!needed)
-                continue;
-            kept.Add(chain);
-            prefixes.Add(prefix);
+            foreach (var rate in sends is null ? [0] : end.RatesOf(sends))
+                _lines.Add(chain, transmitter, sends, number, rate, end.AtRate(rate));
         }
 
-        return kept;
-    }
-
-    // With power for each box, and with a power lead that several share.
-    private IEnumerable<FeedLine> LinesOf(Chain chain, Device? transmitter, AirLink? sends, int number, int rate, EndClass end, Margins margins)
-    {
-        var feed = chain.To(transmitter);
-        foreach (var way in PowerWays.Of(_site.Shelf, feed))
+        if (_log is not { } log)
+            return;
+        log.Works(subject, chains.SelectMany(chain => chain.Adapters).Distinct().Concat(transmitter is null ? [] : [transmitter]), sends);
+        for (var i = 0; i < end.Alone.Length; i++)
         {
-            if ((way.PowerLead is null ? _pieces.OfLine(chain.Need, transmitter, feed.FedByTap, _channels.Of(sends)) : _pieces.OnPowerLead(chain.Need, way, _channels.Of(sends))) is { } need)
-                yield return LineOf(chain, way, need, sends, number, rate, end, margins);
+            foreach (var ear in ReferenceEquals(end.Alone, end.Several) ? end.Alone[i] : end.Alone[i].Concat(end.Several[i]))
+                log.Works(i, chains.Count, ear.Ear);
         }
     }
-
-    private FeedLine LineOf(Chain chain, Feed feed, LineNeed need, AirLink? sends, int number, int rate, EndClass end, Margins margins)
-    {
-        var transmitter = feed.Transmitter;
-        var box = transmitter is null || transmitter.Includes.Count == 0 ? [] : InTheBox(transmitter);
-        var (fork, clashes) = (_forks.Of(chain, number, _clashes!.Of(number)), _clashes.Of(number));
-        var brings = (chain.MonoSum || transmitter is { MonoSum: true } ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None) | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None);
-        return new()
-        {
-            Feed = feed,
-            Sends = sends,
-            Socket = number,
-            Fork = fork,
-            LeansOnRoom = _site.RoomHears is not null && feed.Room is null && _site.LiveWithRoom(feed.Socket) == Liveness.Unlikely,
-            Most = Math.Min(sends?.ListenersAtOnce ?? 1, _side.Entries.Linked.Length),
-            RateKHz = rate,
-            Programmes = _site.Passing(feed.Socket).Count,
-            Brings = brings,
-            Effort = chain.Effort + (transmitter is null ? 0 : Effort.Of(transmitter.Power.SwitchedByHand ? 1 : 0, 1, 0)) + Effort.Of(0, feed.PowerLead is null ? 0 : 1, 0),
-            Prefix = _grades.PrefixOf(chain, transmitter),
-            // Behind a splitter the output is taken by that, once for all feeds.
-            Uses = fork < 0 && clashes.Count > 0 ? [.. need.Uses, .. clashes] : need.Uses,
-            Usb = need.Usb,
-            Cents = need.Cents,
-            Rivalry = _dominance.RivalryOf(transmitter, need, chain.Apart || box.Length > 0),
-            Margins = margins,
-            End = end,
-            InTheBox = box,
-        };
-    }
-
-    // While sockets are entered, a second worker looks through those entered before.
-    private List<SocketLines> EnterAll(List<SourcePort> sockets)
-    {
-        var worth = new SocketLines[sockets.Count];
-        using var entered = new BlockingCollection<(int Number, List<FeedLine> Lines)>();
-        var worker = Task.Run(() => LookThrough(entered.GetConsumingEnumerable()), _cancel);
-        try
-        {
-            foreach (var i in InTurn(sockets))
-                entered.Add((i, Enter(sockets[i], i)), _cancel);
-            entered.CompleteAdding();
-            LookThrough(entered.GetConsumingEnumerable());
-        }
-        finally
-        {
-            // The worker ends before what it reads is gone, whatever happened here.
-            entered.CompleteAdding();
-            Task.WaitAny(worker);
-        }
-
-        worker.GetAwaiter().GetResult();
-        return [.. worth.Where(lines => lines.Groups.Count > 0)];
-
-        void LookThrough(IEnumerable<(int Number, List<FeedLine> Lines)> some)
-        {
-            foreach (var (number, lines) in some)
-                worth[number] = Worth(number, lines);
-        }
-    }
-
-    // What takes longest first, so that both workers end together; refusals are kept in the order of the sockets.
-    private IEnumerable<int> InTurn(List<SourcePort> sockets)
-    {
-        var all = Enumerable.Range(0, sockets.Count);
-        return _log is not null ? all : all.OrderByDescending(i => SocketKinds.Of(sockets[i].Kind).IsRadio ? 0 : _chains.CountAt(sockets[i]));
-    }
-
-    // Worth in any rig: those that no other line of their socket replaces, with their shapes.
-    private SocketLines Worth(int socket, List<FeedLine> entered)
-    {
-        _cancel.ThrowIfCancellationRequested();
-        var shapes = new Shapes(_grades, _tolerances);
-        var dominance = new Dominance(_pieces, _grades, _tolerances, _side.IsNamed);
-        List<FeedLine> lines = [.. dominance.Without(entered)];
-        foreach (var line in lines)
-            line.Shape = shapes.Of(line);
-        return Narrowed.Of(socket, lines, _tolerances.Length, shapes.Count, dominance.Sureness);
-    }
-
-    private (string, int)[] InTheBox(Device transmitter) =>
-        _inTheBox.TryGetValue(transmitter, out var known) ? known
-        : _inTheBox[transmitter] = [.. transmitter.Includes.Where(id => _site.Shelf.Find(id) is { Role: not DeviceRole.Lead }).GroupBy(id => id).Select(g => (g.Key, g.Count()))];
 }

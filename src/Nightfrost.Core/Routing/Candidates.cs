@@ -43,15 +43,12 @@ internal sealed class EarOption
     public int Effort => Base.Effort;
     public required int Quality { get; init; }
 
-    /// <summary>Grade of the margin where the power sent does not decide it.</summary>
+    /// <summary>Grade of the margin.</summary>
     public required int Margin { get; init; }
-
-    /// <summary>Number of its sensitivity, for the line's margins; −1 where <see cref="Margin"/> holds.</summary>
-    public required int Sensitivity { get; init; }
 
     /// <summary>Thousandths of the air's time that it adds to a box for several; 0 for what is no Bluetooth.</summary>
     public required int Air { get; init; }
-    public required int Suffix { get; init; }
+    public required Suffix Suffix { get; init; }
     public Use[] Uses => Base.Uses;
 
     /// <summary>Number of what it uses of things at hand, the same for the same pieces; 0 for nothing, below 0 where something was asked for by name.</summary>
@@ -62,6 +59,11 @@ internal sealed class EarOption
 
     /// <summary>Price with everything at hand used freely, in hundredths.</summary>
     public long Cents => Base.Cents;
+
+    /// <summary>True when it can stand for another on the same end, which is no better in anything.</summary>
+    public bool Replaces(EarOption other) =>
+        ReferenceEquals(Suffix, other.Suffix) && Cents <= other.Cents && Needs >= other.Needs && Preferences >= other.Preferences && Lacks == other.Lacks && Effort <= other.Effort && Quality >= other.Quality
+        && Margin >= other.Margin && Air <= other.Air && !Base.Apart && !other.Base.Apart && (Takes is null || other.Takes is null || other.Takes.Lc3RatesKHz.All(Takes.Lc3RatesKHz.Contains));
 
     /// <summary>The route it makes with a feed.</summary>
     public Route RouteOn(Site site, Feed feed, AirLink? sends) => new(site, feed, Ear, sends, Takes, Several);
@@ -90,17 +92,16 @@ internal sealed class FeedLine
     public required int Programmes { get; init; }
     public required Brought Brings { get; init; }
     public required int Effort { get; init; }
-    public required int Prefix { get; init; }
+    public required Prefix Prefix { get; init; }
     public required Use[] Uses { get; init; }
 
     /// <summary>Boxes that the set's USB could feed, and that need a supply otherwise.</summary>
     public required UsbNeed Usb { get; init; }
     public required long Cents { get; init; }
 
-    /// <summary>What it asks of things there are only so many of.</summary>
-    public required Rivalry Rivalry { get; init; }
+    /// <summary>It neither stands in for another nor is stood in for: asked for by name, or with something in its box.</summary>
+    public required bool Apart { get; init; }
 
-    public required Margins Margins { get; init; }
     public required EndClass End { get; init; }
 
     /// <summary>What its ears are worth: the same for lines that differ in their own price alone. Given once its socket has been entered.</summary>
@@ -137,9 +138,6 @@ internal sealed class FeedLine
 
         return false;
     }
-
-    /// <summary>Grade of the margin of one ear; −1 out of reach.</summary>
-    public int MarginOf(int listener, EarOption ear) => ear.Sensitivity < 0 ? ear.Margin : Margins.Grades[listener][ear.Sensitivity];
 
     /// <summary>Needs met with one ear, programmes counted.</summary>
     public int NeedsOf(EarOption ear) => ear.Needs + Programmes + Count(ear.Lacks & Brings & ~Brought.SetsOwnRadio);
@@ -232,3 +230,6 @@ internal sealed class Candidates
     /// <summary>Resource of a mains supply; −1 when the shelf has none.</summary>
     public required int Supply { get; init; }
 }
+
+/// <summary>Lines of one socket, by the fork they hang on; −1 for none. The cheapest feeds come first.</summary>
+internal sealed record SocketLines(int Socket, IReadOnlyList<(int Fork, FeedLine[] Lines)> Groups);

@@ -1,5 +1,4 @@
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
@@ -10,26 +9,28 @@ namespace Nightfrost.Core.Routing;
 /// </summary>
 internal sealed class EarSide
 {
+    // What is asked of a sending end is the same at every socket with a lead whose level is not known to be fixed.
+    private static readonly SourcePort Anywhere = new() { Id = "", Kind = SocketKind.OpticalSquare, State = SocketState.Free };
+
     private readonly Site _site;
 
     /// <param name="site">The site.</param>
     /// <param name="limits">What must not be used is left out; what must be used is kept whatever it is like.</param>
-    /// <param name="log">Keeps what refuses an ear; null where nobody asks for it, and then every sending end is judged beforehand, side by side.</param>
+    /// <param name="log">Keeps what refuses an ear; null where nobody asks for it.</param>
     public EarSide(Site site, Limits limits, RefusalLog? log = null)
     {
         (_site, Limits, Pieces) = (site, limits, new PieceCounter(site));
-        Device[] receivers = [];
-        Parallel.Invoke(
-            new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers },
-            () => receivers = Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse),
-            () => Transmitters = Likeness.WorthTrying(site, Allowed(DeviceRole.Transmitter), limits.MustUse));
+        Transmitters = Likeness.WorthTrying(site, Allowed(DeviceRole.Transmitter), limits.MustUse);
         Adapters = Likeness.WorthTrying(site, Allowed(DeviceRole.Adapter), limits.MustUse);
         var between = Likeness.WorthTrying(site, Allowed(DeviceRole.Relay).Concat(Allowed(DeviceRole.LinkReceiver)).Concat(Allowed(DeviceRole.Transmitter).Where(t => t.Links.Any(l => !l.Transmits) && t.Ports.Any(p => p.Output))), limits.MustUse);
         var inBoxes = Transmitters.SelectMany(t => t.Includes).ToHashSet();
-        Entries = new EarEntries(site, limits, Pieces, receivers, between, IsNamed, id => inBoxes.Contains(id) || id == log?.WatchedId);
-        Ends = new EndClasses(site, Suffixes, log, Entries);
+        Entries = new EarEntries(site, limits, Pieces, Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse), between, IsNamed, id => inBoxes.Contains(id) || id == log?.WatchedId);
+        Ends = new EndClasses(site, new Suffixes(), log, Entries);
+
+        // Refusals are kept in their order, so that there is no judging side by side.
+        var sending = Transmitters.SelectMany(box => box.Links.Where(link => link.Transmits).Select(link => (Box: box, Link: link)));
         if (log is null)
-            Ends.JudgeAll(Transmitters);
+            Parallel.ForEach(sending, new ParallelOptions { MaxDegreeOfParallelism = Search.BestRig.Workers }, end => Ends.Of(new Feed(Anywhere, [], end.Box, []), end.Link));
     }
 
     public Limits Limits { get; }
@@ -38,14 +39,13 @@ internal sealed class EarSide
     public Device[] Adapters { get; }
 
     /// <summary>Boxes worth trying.</summary>
-    public Device[] Transmitters { get; private set; } = [];
+    public Device[] Transmitters { get; }
 
     /// <summary>What listeners may wear.</summary>
     public EarEntries Entries { get; }
 
     /// <summary>How sending ends meet that.</summary>
     public EndClasses Ends { get; }
-    public Suffixes Suffixes { get; } = new();
 
     /// <summary>What the ears take of things at hand.</summary>
     public PieceCounter Pieces { get; }

@@ -65,23 +65,14 @@ internal static class Likeness
     /// <summary>What planning sees of a sending or receiving end.</summary>
     public static string KeyOf(AirLink link) => Add(new(), link).Take();
 
-    /// <summary>What a sending end sees of a receiving one: the order of codecs is the sender's business.</summary>
-    public static string KeyOfTaking(KeyText text, AirLink link) => AddTaking(text, link).Take();
-
-    /// <summary>What a receiving end sees of a sending one, but for its power and how many it feeds. Which channel both are set to makes no difference.</summary>
-    public static string KeyOfSending(AirLink link) => KeyOf(link with { TransmitDbm = 0, ListenersAtOnce = 1, SensitivityDbm = 0, Channels = null });
-
-    private static KeyText AddTaking(KeyText text, AirLink link) =>
-        text.Add((int)link.Technology).Add(link.Family.ToUpperInvariant()).Add(link.SensitivityDbm).Add(link.ThreeMegabit).Add(link.Delay).Add(Sorted(link.Lc3RatesKHz)).Add(Sorted(link.Generations))
-            .Add(link.Codecs.Count < 2 ? link.Codecs : [.. link.Codecs.OrderBy(c => c.Class).ThenBy(c => c.Mark, StringComparer.Ordinal)]);
-
-    private static IReadOnlyList<int> Sorted(IReadOnlyList<int> values) => values.Count < 2 ? values : [.. values.Order()];
-
-    private static KeyText Add(KeyText text, AirLink link) =>
-        text.Add((int)link.Technology).Add(link.Transmits, link.ThreeMegabit, link.RefusesHeadphones, link.RefusesSpeakers).Add(link.ListenersAtOnce).Add(link.Family.ToUpperInvariant()).Add(link.TransmitDbm).Add(link.SensitivityDbm).Add(link.OnAxisRangeM).Add(link.HalfPowerDeg)
+    // What takes a link leaves the order of codecs, the power and the number fed to the sender.
+    private static KeyText Add(KeyText text, AirLink link) => !link.Transmits
+        ? text.Add((int)link.Technology).Add(link.ThreeMegabit).Add(link.Family.ToUpperInvariant()).Add(link.SensitivityDbm).Add(link.Delay).Add(link.Lc3RatesKHz).Add(link.Generations).Add([.. link.Codecs.OrderBy(c => c.Class).ThenBy(c => c.Mark, StringComparer.Ordinal)])
+        : text.Add((int)link.Technology).Add(link.Transmits, link.ThreeMegabit, link.RefusesHeadphones, link.RefusesSpeakers).Add(link.ListenersAtOnce).Add(link.Family.ToUpperInvariant()).Add(link.TransmitDbm).Add(link.SensitivityDbm).Add(link.OnAxisRangeM).Add(link.HalfPowerDeg)
             .Add(link.BandLowMHz).Add(link.BandHighMHz).Add(link.Channels ?? -1).Add(link.Delay).Add(link.Lc3RatesKHz).Add(link.Generations).Add(link.Codecs).Add(link.CodecsWithSeveral);
 
-    private static string KeyOf(KeyText text, Device d)
+    /// <summary>What planning sees of a device but its price, the outputs of a splitter and what it asks of USB.</summary>
+    public static string KeyOf(KeyText text, Device d)
     {
         text.Add((int)d.Form).Add(d.Power with { UsbDrawMa = 0 }).Add(d.LengthM)
             .Add(d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch, d.WornOverAids, d.OpenToRoom, d.NearImplants, d.StreamsOnRequest, d.NoiseCancelling, d.SpatialRendering, d.App.Length > 0)

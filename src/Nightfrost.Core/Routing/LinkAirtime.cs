@@ -19,7 +19,7 @@ internal static class LinkAirtime
 
     /// <summary>Of all that the box of a route sends, in thousandths: the sum over its listeners, or one stream for all of a broadcast.</summary>
     /// <param name="route">One route of the box, with the others of its rig beside it.</param>
-    public static int ThousandthsOfBox(Route route) => ThousandthsOf(route.Beside.Prepend(route).Where(r => r.Feed.Key == route.Feed.Key));
+    public static int ThousandthsOfBox(Route route) => route.Beside.Count == 0 ? Thousandths(route) : ThousandthsOf(route.Beside.Prepend(route).Where(r => r.Feed.Key == route.Feed.Key));
 
     /// <summary>The same for routes of one box.</summary>
     public static int ThousandthsOf(IEnumerable<Route> box)

@@ -8,17 +8,14 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Uses">Pieces, without mains supplies.</param>
 /// <param name="Fits">Its boxes that the set's USB could feed: the sockets that each fits, as bits.</param>
 /// <param name="Supplies">Its boxes that need a supply whatever the set has.</param>
-/// <param name="Draws">Currents of both, mA, the largest first.</param>
 /// <param name="Cents">Price without supplies, everything at hand used freely, in hundredths.</param>
-internal sealed record ChainNeed(Use[] Uses, int[] Fits, int Supplies, int[] Draws, long Cents);
+internal sealed record ChainNeed(Use[] Uses, int[] Fits, int Supplies, long Cents);
 
 /// <summary>What a chain needs with its box, or a splitter by itself.</summary>
 /// <param name="Uses">Pieces, with mains supplies.</param>
 /// <param name="Usb">Boxes that the set's USB could feed, and that need a supply otherwise.</param>
 /// <param name="Cents">Price with everything at hand used freely, in hundredths.</param>
-/// <param name="Draws">Currents of all boxes where the set's USB could feed one, mA, the largest first.</param>
-/// <param name="BareCents">The price without supplies for boxes that the set's USB could feed.</param>
-internal sealed record LineNeed(Use[] Uses, UsbNeed Usb, long Cents, int[] Draws, long BareCents);
+internal sealed record LineNeed(Use[] Uses, UsbNeed Usb, long Cents);
 
 /// <summary>Turns what parts need into uses of numbered resources.</summary>
 internal sealed class PieceCounter
@@ -89,13 +86,13 @@ internal sealed class PieceCounter
     public LineNeed OfLine(ChainNeed chain, Device? box, bool fedByTap, Use[] channels)
     {
         if (box is null)
-            return LineOf(chain, chain.Uses, chain.Cents, 0, 0, chain.Draws);
+            return LineOf(chain, chain.Uses, chain.Cents, 0, 0);
         var own = Of(new PartNeed(box, 1, 0, 0));
         Use[] uses = [.. chain.Uses, own, .. channels];
         var cents = chain.Cents + Resources.CentsOf(own, Resources.There(own.Resource));
-        return fedByTap || !BoxPower.RunsFromUsbAlone(box) ? LineOf(chain, uses, cents, 0, 0, chain.Draws)
-            : FitOf(box) is var fit and not 0 ? LineOf(chain, uses, cents, fit, 0, Drawing(chain.Draws, box))
-            : LineOf(chain, uses, cents, 0, 1, Drawing(chain.Draws, box));
+        return fedByTap || !BoxPower.RunsFromUsbAlone(box) ? LineOf(chain, uses, cents, 0, 0)
+            : FitOf(box) is var fit and not 0 ? LineOf(chain, uses, cents, fit, 0)
+            : LineOf(chain, uses, cents, 0, 1);
     }
 
     /// <summary>What the same needs with its boxes on one power lead; null where they cannot share one.</summary>
@@ -109,30 +106,28 @@ internal sealed class PieceCounter
         var load = new PowerLoad(PowerLoad.OnUsbAlone(feed));
         Use[] own = [.. feed.Transmitter is { } box ? [Of(new PartNeed(box, 1, 0, 0))] : Array.Empty<Use>(), Of(new PartNeed(lead, 1, 0, 0))];
         var fit = BoxPower.SocketsFor(_site.Look.Set, load);
-        int[] draws = [load.DrawMa];
-        return LineOf(chain with { Fits = [], Supplies = 0 }, [.. chain.Uses, .. own, .. channels], chain.Cents + Resources.CentsOf(own), fit, fit == 0 ? 1 : 0, draws);
+        return LineOf(chain with { Fits = [], Supplies = 0 }, [.. chain.Uses, .. own, .. channels], chain.Cents + Resources.CentsOf(own), fit, fit == 0 ? 1 : 0);
     }
 
     /// <summary>What a splitter needs, with the room's speakers on it.</summary>
     public LineNeed OfSplitter(Feed feed) => OfLine(Of(PartNeeds.OfSplitter(_site.Shelf, feed), null), null, false, []);
 
-    private LineNeed LineOf(ChainNeed chain, Use[] uses, long cents, int fit, int more, int[] draws)
+    private LineNeed LineOf(ChainNeed chain, Use[] uses, long cents, int fit, int more)
     {
         if (Supply < 0)
-            return new(uses, UsbNeed.None, cents, [], cents);
+            return new(uses, UsbNeed.None, cents);
         var usb = UsbOf(chain.Fits, fit);
         var supplies = chain.Supplies + more + usb.Unfed;
         if (supplies == 0)
-            return new(uses, usb, cents, usb.Any ? draws : [], cents);
-        var whole = cents + Resources.CentsOf(new(Supply, supplies), Resources.There(Supply));
-        return new([.. uses, new(Supply, supplies)], usb, whole, usb.Any ? draws : [], whole - Resources.CentsOf(new(Supply, usb.Unfed), 0));
+            return new(uses, usb, cents);
+        return new([.. uses, new(Supply, supplies)], usb, cents + Resources.CentsOf(new(Supply, supplies), Resources.There(Supply)));
     }
 
     private ChainNeed Of(IReadOnlyList<PartNeed> needs, Device? without)
     {
         _uses.Clear();
         _fits.Clear();
-        var (supplies, draws) = (0, Array.Empty<int>());
+        var supplies = 0;
         for (var i = 0; i < needs.Count; i++)
         {
             var need = needs[i];
@@ -142,7 +137,6 @@ internal sealed class PieceCounter
                 _uses.Add(Of(need));
             if (!BoxPower.RunsFromUsbAlone(need.Device))
                 continue;
-            draws = Drawing(draws, need.Device);
             if (FitOf(need.Device) is var fit and not 0)
                 _fits.Add(fit);
             else
@@ -150,15 +144,7 @@ internal sealed class PieceCounter
         }
 
         Use[] uses = [.. _uses];
-        return new(uses, [.. _fits], supplies, draws, Resources.CentsOf(uses));
-    }
-
-    private static int[] Drawing(int[] draws, Device box)
-    {
-        int[] all = [.. draws, box.Power.UsbDrawMa];
-        if (all.Length > 1)
-            Array.Sort(all, (a, b) => b.CompareTo(a));
-        return all;
+        return new(uses, [.. _fits], supplies, Resources.CentsOf(uses));
     }
 
     // Nearly every chain has two such boxes at most.

@@ -41,28 +41,27 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
 
     public static Subject OfDevice(Device device) => new(device.Id, device.Name, false);
 
-    /// <summary>Every chain of a joining works, with its box, to all these ears.</summary>
+    /// <summary>A way from a socket works to somebody.</summary>
     /// <param name="socket">The socket.</param>
-    /// <param name="joining">The chains.</param>
-    /// <param name="transmitter">The box; null for none.</param>
+    /// <param name="boxes">Adapters and boxes on it.</param>
     /// <param name="sends">Its sending end; null for a plain wire.</param>
-    /// <param name="end">The ears.</param>
-    public void Works(Subject socket, Joining joining, Device? transmitter, AirLink? sends, EndClass end)
+    public void Works(Subject socket, IEnumerable<Device> boxes, AirLink? sends)
     {
-        var (alone, several) = (end.Alone, end.Several);
         _working.Add(socket);
-        foreach (var adapter in joining.Adapters)
-            Works(adapter);
-        if (transmitter is not null)
-            Works(transmitter);
-        if (sends is not null && Array.Exists(alone, ears => ears.Length > 0))
+        foreach (var box in boxes)
+            Works(box);
+        if (sends is not null)
             _workingLinks[(int)sends.Technology] = true;
-        for (var i = 0; i < alone.Length; i++)
-        {
-            _routesFound[i] += joining.Working * (alone[i].Length + (ReferenceEquals(alone[i], several[i]) ? 0 : several[i].Length));
-            foreach (var option in alone[i])
-                Works(option.Ear);
-        }
+    }
+
+    /// <summary>Routes of a listener to one ear work.</summary>
+    /// <param name="listener">Number of the listener.</param>
+    /// <param name="routes">How many.</param>
+    /// <param name="ear">The ear.</param>
+    public void Works(int listener, int routes, Ear ear)
+    {
+        _routesFound[listener] += routes;
+        Works(ear);
     }
 
     /// <summary>True when some route goes this way.</summary>
@@ -105,14 +104,14 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     /// <summary>True when a refusal tells more than what is known of the way, the box or what takes it.</summary>
     public bool IsNews(Rule rule, LinkTechnology technology, Device? transmitter, Ear ear) =>
         watchedId is not null || IsNewsOf(technology, rule)
-        || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(rule.Sees == RuleSees.Ear ? ear.Receiver : ear.Takes, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Listener, rule));
+        || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(rule.SeesWornAlone ? ear.Receiver : ear.Takes, rule)) || (rule.Id != Rules.OwnReceiver && IsNewsOf(ear.Listener, rule));
 
     // What is said of one thing worn is no reason against a whole way, as long as there is another: that nothing else may be worn is.
     private bool IsNewsOf(LinkTechnology technology, Rule rule)
     {
         return _farthestLinks[(int)technology] is not { } before || OfWay(rule) > OfWay(before.Rule);
 
-        static int OfWay(Rule rule) => rule.Sees == RuleSees.Ear ? (rule.Id == Rules.OwnReceiver ? -1 : -2) : rule.Order;
+        static int OfWay(Rule rule) => rule.SeesWornAlone ? (rule.Id == Rules.OwnReceiver ? -1 : -2) : rule.Order;
     }
 
     private bool IsNewsOf(Listener listener, Rule rule) => !_farthestOfListeners.TryGetValue(listener.Id, out var before) || Rank(rule) > Rank(before.Rule);
@@ -126,7 +125,7 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     }
 
     // That a listener keeps to what is worn says nothing of what others there are: any other reason is said before it.
-    private static int Rank(Rule rule) => rule.Id == Rules.OwnReceiver ? -1 : rule.Order;
+    public static int Rank(Rule rule) => rule.Id == Rules.OwnReceiver ? -1 : rule.Order;
 
     private bool IsNewsOf(Device device, Rule rule) => !_farthestOfDevices.TryGetValue(device, out var before) || Rank(rule) > before;
 
@@ -165,7 +164,7 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
             _farthestOfListeners[ear.Listener.Id] = (rule, route);
         // What is said of the thing worn is no reason against the box in front of it.
         if (rule.Id != Rules.OwnReceiver)
-            Refuse(rule.Sees == RuleSees.Ear ? ear.Receiver : ear.Takes, rule, route);
+            Refuse(rule.SeesWornAlone ? ear.Receiver : ear.Takes, rule, route);
         if (ear.Receiver.Id == watchedId || ear.Relay?.Id == watchedId)
             _watched.TryAdd(rule.Order, (rule, route));
     }

@@ -63,9 +63,6 @@ public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Dev
     /// <param name="copy">Its number; 0 for the first.</param>
     public Feed CopyOf(int copy) => copy == Copy ? this : new Feed(Socket, Adapters, Transmitter, Joints, copy) { Room = Room, PowerLead = PowerLead };
 
-    /// <summary>The same chain behind another splitter with the same ends.</summary>
-    public Feed Behind(Device splitter) => ReferenceEquals(splitter, Adapters[0]) ? this : new Feed(Socket, [splitter, .. Adapters.Skip(1)], Transmitter, Joints, Copy) { Room = Room, PowerLead = PowerLead };
-
     /// <summary>The splitter that shares the socket, if the first adapter is one.</summary>
     public Device? Splitter => SplitterOf(Adapters);
 

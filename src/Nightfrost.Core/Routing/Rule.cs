@@ -22,22 +22,6 @@ public enum RuleScope
     WholeWay,
 }
 
-/// <summary>What the verdict of a refusing rule of the whole way hangs on, so that it is asked once for all ways that share it.</summary>
-public enum RuleSees
-{
-    /// <summary>Anything a <see cref="RuleScope.WholeWay"/> may look at.</summary>
-    Everything,
-
-    /// <summary>What is worn, and who wears it.</summary>
-    Ear,
-
-    /// <summary>The site, the two ends of the link and whether several are fed; not the listener.</summary>
-    Link,
-
-    /// <summary>The site, the sending end, and the listener with the places they go to; of the receiving end only how much of a radio's power it takes.</summary>
-    Seat,
-}
-
 /// <summary>Something a route must satisfy. All rules stand in <see cref="Rules.All"/>; screens, tests and docs read that list.</summary>
 /// <param name="Id">Stable, kebab-case; stored with a verdict and never reused for another meaning.</param>
 /// <param name="Effect">Refuses or advises.</param>
@@ -50,11 +34,8 @@ public enum RuleSees
 public sealed record Rule(
     string Id, RuleEffect Effect, RuleScope Scope, string Sentence, string Remedy, string Source, Func<Route, bool> Breaks, Func<Route, IReadOnlyDictionary<string, string>> Values)
 {
-    /// <summary>What its verdict hangs on.</summary>
-    public RuleSees Sees { get; init; }
-
-    /// <summary>Listeners and sending ends (null for a wire) where it may refuse anything at all; null for all of them.</summary>
-    public Func<Sites.Listener, Kit.AirLink?, bool>? Concerns { get; init; }
+    /// <summary>True for a refusing rule that looks at nothing but what is worn and who wears it.</summary>
+    public bool SeesWornAlone { get; init; }
 
     /// <summary>How far along the way it is met; a larger number is nearer to the ear.</summary>
     public int Order { get; init; }

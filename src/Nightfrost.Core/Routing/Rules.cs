@@ -19,7 +19,7 @@ public static class Rules
     private static readonly Rule[] FeedRefusals = [.. All.Where(rule => rule is { Effect: RuleEffect.Refuses, Scope: RuleScope.Tap })];
     private static readonly Rule[] ChainRefusals = [.. FeedRefusals.SkipWhile(rule => rule.Id != SocketTaken)];
     private static readonly Rule[] RouteRefusals = [.. All.Where(rule => rule is { Effect: RuleEffect.Refuses, Scope: RuleScope.WholeWay })];
-    private static readonly Rule[][] BySight = [.. Enum.GetValues<RuleSees>().Select(sees => RouteRefusals.Where(rule => rule.Sees == sees).ToArray())];
+    private static readonly Rule[] WornRefusals = [.. RouteRefusals.Where(rule => rule.SeesWornAlone)];
     private static readonly Rule[] Advice = [.. All.Where(rule => rule.Effect == RuleEffect.Advises)];
     private static readonly Dictionary<string, int> Order = All.ToDictionary(rule => rule.Id, rule => rule.Order);
 
@@ -42,28 +42,8 @@ public static class Rules
 
     internal static Rule? RefusingRoute(Route route) => First(RouteRefusals, route);
 
-    /// <summary>The first rule of one sight that refuses a route; null when none does, or none before another that refuses it already.</summary>
-    internal static Rule? RefusingOf(RuleSees sees, Route route, Rule? before = null)
-    {
-        foreach (var rule in BySight[(int)sees])
-        {
-            if (rule.Order >= (before?.Order ?? int.MaxValue))
-                return null;
-            if (rule.Breaks(route))
-                return rule;
-        }
-
-        return null;
-    }
-
-    /// <summary>True when some rule of a sight may refuse a listener anything at a sending end; null for a wire.</summary>
-    internal static bool MayBreakAny(RuleSees sees, Listener listener, Kit.AirLink? sends) => Array.Exists(BySight[(int)sees], rule => rule.Concerns?.Invoke(listener, sends) ?? true);
-
-    /// <summary>True when some rule of a sight stands before another rule.</summary>
-    internal static bool AnyBefore(RuleSees sees, Rule? before) => BySight[(int)sees] is [var first, ..] && first.Order < (before?.Order ?? int.MaxValue);
-
-    /// <summary>The one met first of two rules that refuse.</summary>
-    internal static Rule? Earlier(Rule? a, Rule? b) => a is null ? b : b is null || a.Order < b.Order ? a : b;
+    /// <summary>The first rule that refuses what is worn by whoever wears it, whatever sends.</summary>
+    internal static Rule? RefusingEar(Route route) => First(WornRefusals, route);
 
     /// <summary>Names of the listeners with a wish, joined; null when nobody has it.</summary>
     internal static string? Wishes(Look look, RoomWish wish)

@@ -1,15 +1,12 @@
 namespace Nightfrost.Core.Routing;
 
 /// <summary>The ears of all lines that differ in their own price alone, for groups of each size, without those that another ear of the same listener stands in for.</summary>
-/// <param name="number">Its place among those of its socket.</param>
 /// <param name="listeners">How many listeners there are.</param>
 /// <param name="ears">Ears by size of the group, from 1, and within it by listener. The last size holds for all larger groups.</param>
 /// <param name="worths">What each is worth, watched programmes heard counted as wishes met.</param>
 /// <param name="starts">Where the ears of each listener begin, size by size; the last entry is where they end.</param>
-internal sealed class Shape(int number, int listeners, EarOption[] ears, Worth[] worths, int[] starts)
+internal sealed class Shape(int listeners, EarOption[] ears, Worth[] worths, int[] starts)
 {
-    /// <summary>Its place among those of its socket.</summary>
-    public int Number { get; } = number;
     public EarOption[] Ears { get; } = ears;
     public Worth[] Worths { get; } = worths;
     public int[] Starts { get; } = starts;
@@ -34,6 +31,27 @@ internal sealed class Shape(int number, int listeners, EarOption[] ears, Worth[]
         var at = (Math.Min(size, Sizes) - 1) * listeners + listener;
         return (Starts[at], Starts[at + 1]);
     }
+
+    /// <summary>True when, in groups of every size, its ears can stand in for those of another.</summary>
+    /// <param name="other">The other.</param>
+    public bool Covers(Shape other)
+    {
+        for (var at = 0; at < Math.Max(Starts.Length, other.Starts.Length) - 1; at++)
+        {
+            var (listener, size) = (at % listeners, 1 + at / listeners);
+            var ((from, to), (otherFrom, otherTo)) = (Of(listener, size), other.Of(listener, size));
+            for (var k = otherFrom; k < otherTo; k++)
+            {
+                var covered = false;
+                for (var mine = from; mine < to && !covered; mine++)
+                    covered = Worths[mine].StandsInFor(other.Worths[k]);
+                if (!covered)
+                    return false;
+            }
+        }
+
+        return true;
+    }
 }
 
 /// <summary>Gives the lines of one socket their shapes.</summary>
@@ -41,17 +59,14 @@ internal sealed class Shape(int number, int listeners, EarOption[] ears, Worth[]
 /// <param name="tolerances">Tolerance number of each listener.</param>
 internal sealed class Shapes(InStepGrades grades, int[] tolerances)
 {
-    private readonly Dictionary<(int End, int Prefix, int Margins, Brought, int Most, object? Box), Shape> _known = [];
+    private readonly Dictionary<(EndClass, int Prefix, Brought, bool Several, bool AirMatters, object? Box), Shape> _known = [];
     private readonly List<EarOption> _ears = [];
     private readonly List<Worth> _worths = [];
-
-    /// <summary>How many there are.</summary>
-    public int Count => _known.Count;
 
     /// <summary>The shape of a line.</summary>
     public Shape Of(FeedLine line)
     {
-        var key = (line.End.Number, line.Prefix, line.Margins.Number, line.Brings, line.Most, line.InTheBox.Length == 0 ? null : (object)line.InTheBox);
+        var key = (line.End, line.Prefix.Number, line.Brings, line.Most > 1, line.AirMatters, line.InTheBox.Length == 0 ? null : (object)line.InTheBox);
         return _known.TryGetValue(key, out var known) ? known : _known[key] = NewOf(line);
     }
 
@@ -66,23 +81,14 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
         {
             for (var i = 0; i < n; i++)
             {
-                Enter(line, i, (size == 1 ? end.Alone : end.Several)[i]);
+                var first = _ears.Count;
+                foreach (var ear in (size == 1 ? end.Alone : end.Several)[i])
+                    Enter(ear, new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort, grades.Of(line.Prefix, ear.Suffix, tolerances[i]), ear.Quality, ear.Margin > 0 ? 1 : 0, line.AirOf(ear)), line, first);
                 starts[(size - 1) * n + i + 1] = _ears.Count;
             }
         }
 
-        return new(_known.Count, n, [.. _ears], [.. _worths], starts);
-    }
-
-    private void Enter(FeedLine line, int listener, EarOption[] options)
-    {
-        var first = _ears.Count;
-        foreach (var ear in options)
-        {
-            var margin = line.MarginOf(listener, ear);
-            if (margin >= 0)
-                Enter(ear, new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort, grades.Of(line.Prefix, ear.Suffix, tolerances[listener]), ear.Quality, margin > 0 ? 1 : 0, line.AirOf(ear)), line, first);
-        }
+        return new(n, [.. _ears], [.. _worths], starts);
     }
 
     // What comes in the line's own box may cost less than it seems and is kept.
@@ -109,14 +115,5 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
         _ears.Add(ear);
     }
 
-    private static bool IsInTheBox(FeedLine line, EarOption ear)
-    {
-        foreach (var (id, _) in line.InTheBox)
-        {
-            if (ear.DeviceIds.Contains(id))
-                return true;
-        }
-
-        return false;
-    }
+    private static bool IsInTheBox(FeedLine line, EarOption ear) => Array.Exists(line.InTheBox, one => ear.DeviceIds.Contains(one.DeviceId));
 }

@@ -5,36 +5,26 @@ using Nightfrost.Core.Timing;
 namespace Nightfrost.Core.Routing;
 
 /// <summary>What a way from the link to an ear adds.</summary>
+/// <param name="Number">Tells it from the others of its site.</param>
 /// <param name="Whole">All of it.</param>
 /// <param name="WithoutLink">The same where the set makes up for its own radio's delay.</param>
-internal sealed record Suffix(DelayDistribution Whole, DelayDistribution WithoutLink);
+internal sealed record Suffix(int Number, DelayDistribution Whole, DelayDistribution WithoutLink);
 
-/// <summary>Numbers what ways from a link to an ear add: the same number for the same delays. May be asked from several threads.</summary>
+/// <summary>Knows what ways from a link to an ear add, once for the same delays. May be asked from several threads.</summary>
 internal sealed class Suffixes
 {
-    private readonly ConcurrentDictionary<(string?, OwnDelay?, int), int> _ids = [];
-    private readonly Numbered<Suffix> _all = new();
+    private readonly ConcurrentDictionary<(string?, OwnDelay?, string), Lazy<Suffix>> _known = [];
+    private int _count;
 
-    /// <summary>What has a number.</summary>
-    public Suffix this[int number] => _all[number];
+    /// <summary>What the way of a route adds.</summary>
+    /// <param name="stages">The stages behind the link, by <see cref="EarBase.Stages"/>.</param>
+    /// <param name="route">The route.</param>
+    public Suffix Of(string stages, Route route) =>
+        _known.GetOrAdd((route.Coding.StageId, route.Sends?.Delay ?? route.Takes?.Delay, stages), static (_, at) => new(() => New(at.route, Interlocked.Increment(ref at.all._count))), (route, all: this)).Value;
 
-    /// <summary>Number of a way.</summary>
-    /// <param name="linkStage">Delay stage of the link; null for a plain wire.</param>
-    /// <param name="own">Delay of the link stated or measured for one of its ends; null for the typical one.</param>
-    /// <param name="stages">Number of the stages behind the link.</param>
-    /// <param name="route">A route with just these.</param>
-    public int Of(string? linkStage, OwnDelay? own, int stages, Route route)
+    private static Suffix New(Route route, int number)
     {
-        var key = (linkStage, own, stages);
-        if (_ids.TryGetValue(key, out var known))
-            return known;
         var delays = Arrivals.EarStages(route);
-        var suffix = new Suffix(DelayDistribution.Sum(delays.Select(s => s.Distribution)), DelayDistribution.Sum(delays.Where(s => !s.OfLink).Select(s => s.Distribution)));
-        lock (_ids)
-        {
-            if (_ids.TryGetValue(key, out known))
-                return known;
-            return _ids[key] = _all.Add(suffix);
-        }
+        return new(number, DelayDistribution.Sum(delays.Select(s => s.Distribution)), DelayDistribution.Sum(delays.Where(s => !s.OfLink).Select(s => s.Distribution)));
     }
 }

@@ -44,10 +44,7 @@ internal static class Unserved
             var joins = line.Sends is not null && rig.Routes.Any(r => r.Feed.Key == line.Feed.Key);
             IReadOnlyList<Route> beside = joins ? [.. rig.Routes.Select(r => r.Feed.Key == line.Feed.Key ? r with { Several = true } : r)] : rig.Routes;
             foreach (var ear in (joins && line.Most > 1 ? line.End.Several : line.End.Alone)[listener])
-            {
-                if (line.MarginOf(listener, ear) >= 0)
-                    yield return ear.RouteOn(candidates.Site, line.Feed, line.Sends) with { Several = joins, Beside = beside };
-            }
+                yield return ear.RouteOn(candidates.Site, line.Feed, line.Sends) with { Several = joins, Beside = beside };
         }
     }
 }

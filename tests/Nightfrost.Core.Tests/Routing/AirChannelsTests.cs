@@ -72,14 +72,14 @@ public class AirChannelsTests
         var boxes = counts.Select((count, i) => BaseOn($"box{i}", count)).ToList();
         var resources = new Resources();
         var channels = new ChannelStock(boxes, listeners, resources);
-        var parts = boxes.ConvertAll(box => new SplitterLine { Device = box, Most = 1, Effort = 0, Uses = channels.Of(box.Links[0]), Usb = UsbNeed.None, Cents = 0 });
+        var parts = boxes.ConvertAll(box => new Fork { Number = 0, Socket = 0, Most = 1, Effort = 0, Uses = channels.Of(box.Links[0]), Usb = UsbNeed.None, Cents = 0 });
         var stock = new Stock(new Candidates
         {
             Site = Anywhere,
             BySocket = [],
             Resources = resources,
-            Grades = new InStepGrades(Anywhere, new Suffixes()),
-            Forks = [new Fork(0, 0, parts)],
+            Grades = new InStepGrades(Anywhere),
+            Forks = parts,
             Tolerances = [.. Enumerable.Repeat(0, listeners)],
             Supply = -1,
         }, false);

@@ -19,10 +19,8 @@ public class ChainFinderTests
 
     private static (Site, ChainFinder, PieceCounter) Of(Site site)
     {
-        var (pieces, grades) = (new PieceCounter(site), new InStepGrades(site, new Suffixes()));
-        var forks = new Forks(pieces, site.Look.Listeners.Count, _ => false);
-        var dominance = new Dominance(pieces, grades, [.. site.Look.Listeners.Select(grades.ToleranceOf)], _ => false);
-        return (site, new ChainFinder(site, new FeedFinder(site.Shelf, forks.FirstOfEach(site.Shelf.OfRole(DeviceRole.Adapter))), forks, pieces, grades, dominance, Limits.None), pieces);
+        var pieces = new PieceCounter(site);
+        return (site, new ChainFinder(site, new FeedFinder(site.Shelf), pieces, Limits.None), pieces);
     }
 
     private static IEnumerable<(SourcePort Socket, Device Box)> Pairs(Site site) =>
@@ -101,12 +99,13 @@ public class ChainFinderTests
     }
 
     [Fact]
-    public void A_chain_of_the_same_stages_that_costs_more_is_left_out_and_one_that_asks_less_of_the_set_stays()
+    public void Of_lines_that_serve_alike_the_cheapest_stays_and_one_on_the_sets_USB_stands_in_only_for_what_costs_no_less_without_it()
     {
-        var thirsty = Converter("thirsty", 10) with { Power = new PowerNeed(400, false, 0, 0, false, true, false) };
-        var dear = Converter("dear", 40) with { Power = new PowerNeed(100, false, 0, 0, false, true, false) };
-        var dearest = Converter("dearest", 60) with { Power = new PowerNeed(300, false, 0, 0, false, true, false) };
-        var (site, chains, _) = Of(new Site(Look([Optical(), Usb()], Listener()), Shelf(Box("plug", input: Connector.Jack35), thirsty, dear, dearest)));
-        Assert.Equal(["dear", "thirsty"], chains.Of(site.Look.Set.Sockets[0], site.Shelf.Find("plug")!).Chains.Select(chain => chain.Adapters[0].Id).Order(StringComparer.Ordinal));
+        Device At(string id, decimal price, int ma) => Converter(id, price) with { Power = new PowerNeed(ma, false, 0, 0, false, true, false) };
+        string[] Left(params Device[] converters) =>
+            [.. CandidateFinder.For(new Site(Look([Optical(), Usb(), Usb(id: "other usb")], Listener()), Shelf([Box("plug", input: Connector.Jack35), Headset("ear"), .. converters])), Limits.None, default).Lines.Select(line => line.Feed.Adapters[0].Id)];
+        Assert.Equal(["cheap"], Left(At("cheap", 10, 400), At("dear", 40, 400)));
+        Assert.Equal(["cheap"], Left(At("cheap", 10, 400), At("passive", 40, 0)));
+        Assert.Equal(["cheap", "passive"], Left(At("cheap", 10, 400), At("passive", 12, 0)));
     }
 }

@@ -26,7 +26,7 @@ public class StockTests
 
     private static readonly long[] Prices = [700, 1100, 1300];
 
-    private static (Stock Stock, List<SplitterLine> Parts) Of(Case one)
+    private static (Stock Stock, List<Fork> Parts) Of(Case one)
     {
         var resources = new Resources();
         for (var r = 0; r < Prices.Length; r++)
@@ -35,7 +35,7 @@ public class StockTests
         {
             var usb = new UsbNeed(part.Fits);
             Use[] uses = [.. new Use[] { new(1, part.First), new(2, part.Second), new(Supply, usb.Unfed) }.Where(use => use.Pieces > 0)];
-            return new SplitterLine { Device = Splitter(), Most = 1, Effort = 0, Uses = uses, Usb = usb, Cents = resources.CentsOf(uses) };
+            return new Fork { Number = 0, Socket = 0, Most = 1, Effort = 0, Uses = uses, Usb = usb, Cents = resources.CentsOf(uses) };
         }).ToList();
         var site = new Site(Look([Optical()], Listener()), Shelf());
         var candidates = new Candidates
@@ -43,8 +43,8 @@ public class StockTests
             Site = site,
             BySocket = [],
             Resources = resources,
-            Grades = new InStepGrades(site, new Suffixes()),
-            Forks = [new Fork(0, 0, parts)],
+            Grades = new InStepGrades(site),
+            Forks = parts,
             Tolerances = [0],
             Supply = Supply,
         };
@@ -72,7 +72,7 @@ public class StockTests
     {
         var (stock, parts) = Of(one);
         var cents = parts.Sum(part => part.Cents);
-        long All(IEnumerable<SplitterLine> some) => some.Aggregate(0L, (taken, part) => stock.Join(taken, stock.Of(part), ref cents));
+        long All(IEnumerable<Fork> some) => some.Aggregate(0L, (taken, part) => stock.Join(taken, stock.Of(part), ref cents));
         var (left, right) = (All(parts.Take(parts.Count / 2)), All(parts.Skip(parts.Count / 2)));
         _ = stock.Join(left, right, ref cents);
         return cents == PriceOfAll(one);

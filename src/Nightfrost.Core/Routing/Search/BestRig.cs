@@ -20,7 +20,7 @@ internal sealed record Found(Rig? Rig, Score Score, bool Proven)
 internal sealed class BestRig
 {
     /// <summary>Steps after which the exact search stops, and a narrow one that keeps few parts takes its place: its answer is not proven.</summary>
-    public const long MostSteps = 20_000_000;
+    public const long MostSteps = 40_000_000;
 
     // Parts that the narrow search keeps for a set of listeners.
     private const int NarrowParts = 2;
@@ -90,7 +90,7 @@ internal sealed class BestRig
         var feeds = new Dictionary<int, Feed>();
         foreach (var group in picks.GroupBy(p => p.Group))
         {
-            var feed = group.First().Feed;
+            var feed = group.First().Line.Feed;
             var copy = copies.GetValueOrDefault(feed.Key);
             copies[feed.Key] = copy + 1;
             feeds[group.Key] = feed.CopyOf(copy);

@@ -79,12 +79,7 @@ internal sealed class RigFronts
         var behind = groups;
         for (var holders = 1; ; holders++)
         {
-            foreach (var splitter in fork.Splitters)
-            {
-                if (holders <= splitter.Most)
-                    Stand(table, splitter, behind);
-            }
-
+            Stand(table, fork, behind);
             if (holders == fork.Most)
                 return;
             var next = new Front?[_sets];
@@ -103,13 +98,13 @@ internal sealed class RigFronts
         }
     }
 
-    private void Stand(Front?[] table, SplitterLine splitter, Front?[] behind)
+    private void Stand(Front?[] table, Fork splitter, Front?[] behind)
     {
         var own = new RigPart { Weight = _weighing.Of(0, 0, splitter.Cents, splitter.Effort), Taken = _stock.Of(splitter) };
         for (var set = 1; set < _sets; set++)
         {
             foreach (var part in behind[set] is { } front ? front.Parts : [])
-                Join(table, set, part, own, splitter);
+                Join(table, set, part, own);
         }
     }
 
@@ -136,7 +131,7 @@ internal sealed class RigFronts
         {
             foreach (var b in others.Parts)
             {
-                Join(into, set, a, b, null);
+                Join(into, set, a, b);
 
                 // What is compared with many takes longer.
                 steps += 1 + (into[set]?.Parts.Length ?? 0) / PartsAStep;
@@ -147,7 +142,7 @@ internal sealed class RigFronts
     }
 
     // Nothing comes of parts that together need more than there is of what cannot be bought.
-    private void Join(Front?[] into, int set, RigPart a, RigPart b, SplitterLine? splitter)
+    private void Join(Front?[] into, int set, RigPart a, RigPart b)
     {
         var weight = a.Weight + b.Weight;
         if (!_bound.MayPass(set, weight))
@@ -160,7 +155,7 @@ internal sealed class RigFronts
         taken = Mattering(set, taken);
         var front = into[set] ??= NewFront();
         if (front.Lacks(weight, taken))
-            front.Add(new() { Weight = weight, Taken = taken, First = a, Second = splitter is null ? b : null, Splitter = splitter });
+            front.Add(new() { Weight = weight, Taken = taken, First = a, Second = b });
     }
 
     private void Put(Front?[] table, int set, RigPart part)

@@ -5,11 +5,7 @@ namespace Nightfrost.Core.Routing.Search;
 /// <param name="Line">The feed.</param>
 /// <param name="Group">Routes with the same number share the feed.</param>
 /// <param name="Ear">What is worn.</param>
-/// <param name="Splitter">The splitter it hangs on; null for none.</param>
-internal readonly record struct Pick(int Listener, FeedLine Line, int Group, EarOption Ear, SplitterLine? Splitter)
-{
-    public Feed Feed => Splitter is null ? Line.Feed : Line.Feed.Behind(Splitter.Device);
-}
+internal readonly record struct Pick(int Listener, FeedLine Line, int Group, EarOption Ear);
 
 /// <summary>A part of a rig: a feed, an ear that joins one, or two parts put together.</summary>
 internal sealed class RigPart
@@ -30,27 +26,25 @@ internal sealed class RigPart
     public EarOption? Ear { get; init; }
     public int Listener { get; init; }
 
-    /// <summary>The splitter that all of it hangs on; null for none.</summary>
-    public SplitterLine? Splitter { get; init; }
-
     /// <summary>The same part, compared by less of what is scarce.</summary>
-    public RigPart Taking(long taken) => new() { Weight = Weight, Taken = taken, First = First, Second = Second, Line = Line, Ear = Ear, Listener = Listener, Splitter = Splitter };
+    public RigPart Taking(long taken) => new() { Weight = Weight, Taken = taken, First = First, Second = Second, Line = Line, Ear = Ear, Listener = Listener };
 
     /// <summary>The routes it is made of, in the order of the listeners.</summary>
     public List<Pick> Picks()
     {
         var (picks, groups) = (new List<Pick>(), 0);
-        Gather(this, null);
+        Gather(this);
         return [.. picks.OrderBy(p => p.Listener)];
 
-        void Gather(RigPart? part, SplitterLine? splitter)
+        void Gather(RigPart? part)
         {
+            // A splitter by itself is no route.
             if (part is null)
                 return;
             if (part.Ear is null)
             {
-                Gather(part.First, part.Splitter ?? splitter);
-                Gather(part.Second, part.Splitter ?? splitter);
+                Gather(part.First);
+                Gather(part.Second);
                 return;
             }
 
@@ -59,7 +53,7 @@ internal sealed class RigPart
             while (feed.Ear is not null)
                 feed = feed.First!;
             for (var at = part; at.Ear is not null; at = at.First!)
-                picks.Add(new(at.Listener, feed.Line!, groups, at.Ear, splitter));
+                picks.Add(new(at.Listener, feed.Line!, groups, at.Ear));
             groups++;
         }
     }

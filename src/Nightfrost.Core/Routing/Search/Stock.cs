@@ -39,7 +39,7 @@ internal sealed class Stock
         foreach (var line in candidates.Lines)
             fits.UnionWith(line.Usb.Fits);
         foreach (var fork in candidates.Forks)
-            fits.UnionWith(fork.Splitters.SelectMany(splitter => splitter.Usb.Fits));
+            fits.UnionWith(fork.Usb.Fits);
         var sockets = BitOperations.PopCount((uint)fits.Aggregate(0, (all, one) => all | one));
         foreach (var one in fits.Order())
         {
@@ -74,7 +74,7 @@ internal sealed class Stock
     public long Of(FeedLine line) => Of(line.Uses, line.Usb);
 
     /// <summary>What a splitter takes.</summary>
-    public long Of(SplitterLine splitter) => Of(splitter.Uses, splitter.Usb);
+    public long Of(Fork splitter) => Of(splitter.Uses, splitter.Usb);
 
     /// <summary>What an ear takes beside what comes out of a transmitter's box, and of the air's time of that box where it feeds others too.</summary>
     public long Of(FeedLine line, EarOption ear, int fromBox, bool several)
