@@ -16,7 +16,7 @@ internal sealed class Chain
     /// <summary>Its stages, by <see cref="InStepGrades.StagesOf"/>.</summary>
     public required string Stages { get; init; }
 
-    /// <summary>Effort of its adapters and leads, by <see cref="Search.Effort"/>; the splitter not counted.</summary>
+    /// <summary>Effort of its adapters and leads, by <see cref="Routing.Effort"/>; the splitter not counted.</summary>
     public required int Effort { get; init; }
     public required bool MonoSum { get; init; }
 

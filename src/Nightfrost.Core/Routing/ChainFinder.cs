@@ -13,7 +13,6 @@ namespace Nightfrost.Core.Routing;
 /// <param name="limits">What must be used, and what must not.</param>
 internal sealed class ChainFinder(Site site, FeedFinder feeds, PieceCounter pieces, Limits limits)
 {
-    private readonly KeyText _text = new();
     private readonly Dictionary<string, int> _sorts = [];
     private readonly Dictionary<Device, int> _sortOf = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<(string SocketId, int Sort, double ReachM), Joining> _known = [];
@@ -40,7 +39,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, PieceCounter piec
     {
         if (_sortOf.TryGetValue(thing, out var known))
             return known;
-        var key = _text.Add(thing.PassesThrough).Add(thing.LengthM).Add(thing.Ports, true).Add(thing.Includes).Take();
+        var key = Likeness.KeyOfInputs(thing);
         if (!_sorts.TryGetValue(key, out var sort))
             _sorts[key] = sort = _sorts.Count;
         return _sortOf[thing] = sort;

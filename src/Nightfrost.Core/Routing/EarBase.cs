@@ -5,7 +5,7 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Needs">Needs met at the ear.</param>
 /// <param name="Preferences">Preferences met at the ear.</param>
 /// <param name="Lacks">What a feed may still meet of both.</param>
-/// <param name="Effort">Things to switch on and boxes, by <see cref="Search.Effort"/>.</param>
+/// <param name="Effort">Things to switch on and boxes, by <see cref="Routing.Effort"/>.</param>
 /// <param name="Uses">Pieces there are only so many of.</param>
 /// <param name="Cents">Price with everything at hand used freely, in hundredths.</param>
 internal sealed record EarBase(Ear Ear, int Needs, int Preferences, Brought Lacks, int Effort, Use[] Uses, long Cents)

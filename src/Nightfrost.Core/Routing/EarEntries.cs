@@ -13,7 +13,6 @@ internal sealed class EarEntries
     private readonly PieceCounter _pieces;
     private readonly Func<string, bool> _isNamed;
     private readonly Func<string, bool> _mustStay;
-    private readonly KeyText _text = new();
     private readonly Dictionary<string, int> _scarce = [];
     private readonly Dictionary<Device, string> _keys = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<(string, string?), Pair> _pairs = [];
@@ -92,14 +91,10 @@ internal sealed class EarEntries
     }
 
     private string KeyOf(Device device) => _keys.TryGetValue(device, out var known) ? known
-        : _keys[device] = Likeness.KeyOf(_text, device with { Ports = [], LengthM = 0, OwnVolume = false, EasyControls = false, FoundByTouch = false, OpenToRoom = false, NoiseCancelling = false, SpatialRendering = false, JoinsAsPair = false, MonoSum = false, StreamsOnRequest = false, Power = device.Power with { SwitchedByHand = false } });
+        : _keys[device] = Likeness.KeyOf(device with { Ports = [], LengthM = 0, OwnVolume = false, EasyControls = false, FoundByTouch = false, OpenToRoom = false, NoiseCancelling = false, SpatialRendering = false, JoinsAsPair = false, MonoSum = false, StreamsOnRequest = false, Power = device.Power with { SwitchedByHand = false } });
 
-    private string StagesOf(Ear ear)
-    {
-        if (ear.RelaySends is { } sends)
-            _text.Add(Negotiation.Between(sends, ear.RelayReaches, false).StageId ?? "").Add(sends.Delay ?? ear.RelayReaches?.Delay);
-        return _text.Add(ear.Relay?.StageIds ?? []).Add(ear.Receiver.StageIds).Take();
-    }
+    private static string StagesOf(Ear ear) => string.Join('|',
+        ear.RelaySends is { } sends ? [Negotiation.Between(sends, ear.RelayReaches, false).StageId, $"{sends.Delay ?? ear.RelayReaches?.Delay}", .. ear.Relay!.StageIds, .. ear.Receiver.StageIds] : [.. ear.Relay?.StageIds ?? [], .. ear.Receiver.StageIds]);
 
     private int ScarceOf(Use[] uses, string[] ids, bool plenty)
     {

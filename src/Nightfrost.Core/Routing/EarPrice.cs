@@ -24,6 +24,18 @@ internal static class EarPrice
         return cents;
     }
 
+    /// <summary>True when an ear could use every sort that is taken from the box; it takes at most one piece of a sort.</summary>
+    public static bool MayTake(FeedLine line, EarOption ear, int fromBox)
+    {
+        for (var b = 0; b < line.InTheBox.Length; b++)
+        {
+            if ((fromBox >> b & 1) == 1 && !ear.DeviceIds.Contains(line.InTheBox[b].DeviceId))
+                return false;
+        }
+
+        return true;
+    }
+
     /// <summary>1 when a use of an ear is covered by what is taken from the box. Uses stand in the order receiver (unless one's own), relay, lead.</summary>
     public static int Boxed(FeedLine line, EarOption ear, int use, int fromBox)
     {

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 
@@ -18,7 +19,6 @@ internal static class Likeness
         var worn = site.Look.Listeners.Select(l => l.ReceiverId).OfType<string>().ToHashSet();
         var inBoxes = site.Shelf.OfRole(DeviceRole.Transmitter).SelectMany(t => t.Includes).ToHashSet();
         var kept = new Dictionary<string, List<Device>>();
-        var text = new KeyText();
         var special = new List<Device>();
         foreach (var device in devices)
         {
@@ -28,7 +28,7 @@ internal static class Likeness
                 continue;
             }
 
-            var key = KeyOf(text, device);
+            var key = KeyOf(device);
             if (!kept.TryGetValue(key, out var alike))
                 kept[key] = alike = [];
             alike.Add(device);
@@ -62,23 +62,31 @@ internal static class Likeness
         return false;
     }
 
-    /// <summary>What planning sees of a sending or receiving end.</summary>
-    public static string KeyOf(AirLink link) => Add(new(), link).Take();
-
-    // What takes a link leaves the order of codecs, the power and the number fed to the sender.
-    private static KeyText Add(KeyText text, AirLink link) => !link.Transmits
-        ? text.Add((int)link.Technology).Add(link.ThreeMegabit).Add(link.Family.ToUpperInvariant()).Add(link.SensitivityDbm).Add(link.Delay).Add(link.Lc3RatesKHz).Add(link.Generations).Add([.. link.Codecs.OrderBy(c => c.Class).ThenBy(c => c.Mark, StringComparer.Ordinal)])
-        : text.Add((int)link.Technology).Add(link.Transmits, link.ThreeMegabit, link.RefusesHeadphones, link.RefusesSpeakers).Add(link.ListenersAtOnce).Add(link.Family.ToUpperInvariant()).Add(link.TransmitDbm).Add(link.SensitivityDbm).Add(link.OnAxisRangeM).Add(link.HalfPowerDeg)
-            .Add(link.BandLowMHz).Add(link.BandHighMHz).Add(link.Channels ?? -1).Add(link.Delay).Add(link.Lc3RatesKHz).Add(link.Generations).Add(link.Codecs).Add(link.CodecsWithSeveral);
+    /// <summary>What planning sees of a sending or receiving end: the same text for ends it cannot tell apart.</summary>
+    public static string KeyOf(AirLink link) => Text(Seen(link));
 
     /// <summary>What planning sees of a device but its price, the outputs of a splitter and what it asks of USB.</summary>
-    public static string KeyOf(KeyText text, Device d)
+    public static string KeyOf(Device d) => Text(new
     {
-        text.Add((int)d.Form).Add(d.Power with { UsbDrawMa = 0 }).Add(d.LengthM)
-            .Add(d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch, d.WornOverAids, d.OpenToRoom, d.NearImplants, d.StreamsOnRequest, d.NoiseCancelling, d.SpatialRendering, d.App.Length > 0)
-            .Add(d.StageIds).Add(d.Ports, true);
-        foreach (var link in d.Links)
-            Add(text, link);
-        return text.Take();
-    }
+        d.Form, Power = d.Power with { UsbDrawMa = 0 }, d.LengthM, Splits = d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch, d.WornOverAids, d.OpenToRoom, d.NearImplants,
+        d.StreamsOnRequest, d.NoiseCancelling, d.SpatialRendering, HasApp = d.App.Length > 0, d.StageIds, Ports = Seen(d.Ports), Links = d.Links.Select(Seen),
+    });
+
+    /// <summary>What leads, adapters and the rules of a tap see of a box: its inputs, its own lead, what comes with it and whether it passes sound on.</summary>
+    public static string KeyOfInputs(Device d) => Text(new { d.PassesThrough, d.LengthM, Inputs = Seen(d.Ports.Where(p => !p.Output)), d.Includes });
+
+    private static string Text(object seen) => JsonSerializer.Serialize(seen);
+
+    // What takes a link leaves the order of codecs, the power and the number fed to the sender.
+    private static object Seen(AirLink link) => !link.Transmits
+        ? new { link.Technology, link.ThreeMegabit, Family = link.Family.ToUpperInvariant(), link.SensitivityDbm, link.Delay, Rates = link.Lc3RatesKHz.Order(), Generations = link.Generations.Order(), Codecs = link.Codecs.OrderBy(c => c.Class).ThenBy(c => c.Mark, StringComparer.Ordinal).Select(Seen) }
+        : new
+        {
+            link.Technology, link.Transmits, link.ThreeMegabit, link.RefusesHeadphones, link.RefusesSpeakers, link.ListenersAtOnce, Family = link.Family.ToUpperInvariant(), link.TransmitDbm, link.SensitivityDbm, link.OnAxisRangeM, link.HalfPowerDeg,
+            link.BandLowMHz, link.BandHighMHz, link.Channels, link.Delay, link.Lc3RatesKHz, link.Generations, Codecs = link.Codecs.Select(Seen), Several = link.CodecsWithSeveral.Select(Seen),
+        };
+
+    private static object Seen(Codec codec) => new { codec.Class, codec.Mark };
+
+    private static IEnumerable<object> Seen(IEnumerable<AudioPort> ports) => ports.Select(p => new { p.Connector, p.Output, p.Signals });
 }

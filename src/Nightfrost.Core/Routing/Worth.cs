@@ -1,5 +1,3 @@
-using Nightfrost.Core.Routing.Search;
-
 namespace Nightfrost.Core.Routing;
 
 /// <summary>What an ear on a line is worth, so that one can be held against another.</summary>
@@ -7,7 +5,7 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Needs">Needs met.</param>
 /// <param name="Preferences">Preferences met.</param>
 /// <param name="Cents">Price, in hundredths, everything at hand used freely.</param>
-/// <param name="Effort">By <see cref="Search.Effort"/>.</param>
+/// <param name="Effort">By <see cref="Routing.Effort"/>.</param>
 /// <param name="Step">In step, by <see cref="InStepWord"/>.</param>
 /// <param name="Quality">Sound quality, 1 to 4.</param>
 /// <param name="Link">1 where the link holds, else 0.</param>
@@ -18,7 +16,4 @@ internal readonly record struct Worth(int Scarce, int Needs, int Preferences, lo
     public bool StandsInFor(in Worth other) =>
         (Scarce == other.Scarce || (Scarce == 0 && other.Scarce > 0)) && Cents <= other.Cents && Needs >= other.Needs && Step >= other.Step && Preferences >= other.Preferences && Effort <= other.Effort
         && Quality >= other.Quality && Link >= other.Link && Air <= other.Air;
-
-    /// <summary>True when it reaches a threshold.</summary>
-    public bool Reaches(Threshold least) => Step >= least.Step && Link >= least.Link && Quality >= least.Quality;
 }

@@ -37,14 +37,4 @@ public class LikenessTests
         Assert.Equal(Likeness.KeyOf(takes), Likeness.KeyOf(takes with { Codecs = [Sbc, Swift], ListenersAtOnce = 4, TransmitDbm = 9 }));
         Assert.NotEqual(Likeness.KeyOf(takes), Likeness.KeyOf(takes with { Codecs = [Sbc] }));
     }
-
-    [Fact]
-    public void Texts_written_one_after_the_other_do_not_run_together()
-    {
-        var text = new KeyText();
-        Assert.NotEqual(text.Add("ab").Add("c").Take(), text.Add("a").Add("bc").Take());
-        Assert.NotEqual(text.Add(["a"]).Add("b").Take(), text.Add(["a", "b"]).Take());
-        Assert.NotEqual(text.Add(-1).Take(), text.Add(1).Take());
-        Assert.Equal("", text.Take());
-    }
 }

@@ -26,7 +26,7 @@ internal sealed class Bound
             for (var k = 0; k < line.Shape.Ears.Length; k++)
             {
                 ref readonly var worth = ref line.Shape.Worths[k];
-                if (!worth.Reaches(threshold))
+                if (!threshold.IsReachedBy(worth))
                     continue;
                 var i = line.Shape.ListenerAt(k);
                 gain[i] = Math.Max(gain[i], weighing.Of(worth.Needs, worth.Preferences, 0, worth.Effort).Gain);

@@ -7,7 +7,7 @@ namespace Nightfrost.Core.Routing.Search;
 internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, Bound bound, StepCount steps, int most)
 {
     /// <summary>One ear that may join a group.</summary>
-    private readonly record struct Joining(EarOption Ear, Weight Weight, int FromBox, long Taken);
+    private readonly record struct Joining(EarOption Ear, Weight Weight, long Taken);
 
     /// <summary>Ears that may join groups of a size, by listener, and the best of each in every sum.</summary>
     private sealed record Choice(List<Joining>[] Ears, Weight?[] Best);
@@ -32,7 +32,7 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
             var choice = demands.Count > 0 ? Choose(line, size) : CollectionsMarshal.GetValueRefOrAddDefault(_choices, (line.Shape, size), out _) ??= Choose(line, size);
             var largest = size >= line.Shape.Sizes ? line.Most : size;
             if (AreWanted(table, feed, choice.Best, size, largest))
-                Grow(table, line, feed, choice.Ears, size, put);
+                Grow(table, feed, choice.Ears, size, put);
             size = largest;
         }
     }
@@ -59,57 +59,34 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
         return any;
     }
 
-    // Set by set, with fronts for each state of the box. Only whole groups are held against what there is: a part may be joined without paying the feed again.
-    private void Grow(Front?[] table, FeedLine line, RigPart feed, List<Joining>[] ears, int smallest, Action<Front?[], int, RigPart> put)
+    // Set by set. Only whole groups are held against what there is: a part may be joined without paying the feed again.
+    private void Grow(Front?[] table, RigPart feed, List<Joining>[] ears, int smallest, Action<Front?[], int, RigPart> put)
     {
-        var states = line.InTheBox.Aggregate(1, (product, box) => product * (box.Pieces + 1));
-        while (_scratch.Count < table.Length * states)
+        while (_scratch.Count < table.Length)
             _scratch.Add(new(weighing, stock, most));
         for (var set = 1; set < table.Length; set++)
         {
             if (!_wanted[set])
                 continue;
-            var (before, last) = (WithoutLast(set), BitOperations.Log2((uint)set));
-            for (var state = 0; state < states; state++)
-                _scratch[set * states + state].Clear();
-            for (var state = 0; state < states; state++)
+            var (before, last, front) = (WithoutLast(set), BitOperations.Log2((uint)set), _scratch[set]);
+            front.Clear();
+            var parts = before == 0 ? [feed] : _scratch[before].Parts;
+            foreach (var part in parts)
             {
-                if (before == 0)
+                foreach (ref readonly var one in CollectionsMarshal.AsSpan(ears[last]))
                 {
-                    if (state == 0)
-                        Join([feed], 0);
-                    continue;
+                    var weight = part.Weight + one.Weight;
+                    var cents = weight.Cents;
+                    var taken = stock.Join(part.Taken, one.Taken, ref cents);
+                    weight = weight with { Cents = cents };
+                    if (taken != Stock.None && front.Lacks(weight, taken))
+                        front.Add(new() { Weight = weight, Taken = taken, First = part, Ear = one.Ear, Listener = last });
                 }
-
-                Join(_scratch[before * states + state].Parts, state);
             }
 
-            for (var state = 0; state < states && BitOperations.PopCount((uint)set) >= smallest; state++)
-            {
-                foreach (var whole in _scratch[set * states + state].Parts)
-                    put(table, set, stock.WithoutAir(whole.Taken) is var taken && taken == whole.Taken ? whole : whole.Taking(taken));
-            }
-
-            void Join(ReadOnlySpan<RigPart> parts, int state)
-            {
-                foreach (var part in parts)
-                {
-                    foreach (ref readonly var one in CollectionsMarshal.AsSpan(ears[last]))
-                    {
-                        if (BoxState.After(line.InTheBox, state, one.FromBox) is not { } used)
-                            continue;
-                        var weight = part.Weight + one.Weight;
-                        var cents = weight.Cents;
-                        var taken = stock.Join(part.Taken, one.Taken, ref cents);
-                        weight = weight with { Cents = cents };
-                        var front = _scratch[set * states + used];
-                        if (taken != Stock.None && front.Lacks(weight, taken))
-                            front.Add(new() { Weight = weight, Taken = taken, First = part, Ear = one.Ear, Listener = last });
-                    }
-                }
-
-                steps.Spend((long)parts.Length * ears[last].Count);
-            }
+            steps.Spend((long)parts.Length * ears[last].Count);
+            foreach (var whole in BitOperations.PopCount((uint)set) >= smallest ? front.Parts : [])
+                put(table, set, stock.WithoutOwn(whole.Taken) is var taken && taken == whole.Taken ? whole : whole.Taking(taken));
         }
     }
 
@@ -133,15 +110,15 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
         for (; k < end; k++)
         {
             var (ear, worth) = (line.Shape.Ears[k], line.Shape.Worths[k]);
-            if (!worth.Reaches(threshold) || !EarPrice.Holds(demands, line, listener, ear))
+            if (!threshold.IsReachedBy(worth) || !EarPrice.Holds(demands, line, listener, ear))
                 continue;
             for (var takes = 0; takes < 1 << line.InTheBox.Length; takes++)
             {
-                if (!BoxState.Wants(line.InTheBox, ear, takes))
+                if (!EarPrice.MayTake(line, ear, takes))
                     continue;
                 var weight = weighing.Of(worth.Needs, worth.Preferences, EarPrice.Of(candidates.Resources, line, ear, takes), worth.Effort);
                 if (bound.MayJoin(listener, weight))
-                    Enter(new(ear, weight, takes, stock.Of(line, ear, takes, size > 1)), found);
+                    Enter(new(ear, weight, stock.Of(line, ear, takes, size > 1)), found);
             }
         }
 
@@ -152,7 +129,7 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
     {
         foreach (ref readonly var before in CollectionsMarshal.AsSpan(found))
         {
-            if ((before.FromBox & ~one.FromBox) == 0 && weighing.IsNoWorse(before.Weight, one.Weight) && stock.TakesNoMore(before.Taken, one.Taken))
+            if (weighing.IsNoWorse(before.Weight, one.Weight) && stock.TakesNoMore(before.Taken, one.Taken))
                 return;
         }
 

@@ -24,7 +24,8 @@ internal sealed class Stock
     private readonly ConcurrentDictionary<long, (long Fed, int Unfed)> _settled = [];
     private readonly long _usbMask;
     private readonly int _air = -1;
-    private readonly long _airMask;
+    private readonly List<(int Shift, int Most)> _boxed = [];
+    private readonly long _ownMask;
     private long _boundedMask;
     private long _guards;
     private int _bits;
@@ -50,8 +51,15 @@ internal sealed class Stock
         _usbMask = _bits == 0 ? 0 : (1L << _bits) - 1;
         if (candidates.Lines.Select(line => line.Shape).Distinct().Any(shape => shape.Worths.Any(worth => worth.Air > 0)) && ShiftOf(2 * LinkAirtime.MostThousandths) is var air and >= 0)
         {
-            (_air, _airMask) = (air, MaskAt(air));
-            fields.Add(new(-1, air, _airMask, LinkAirtime.MostThousandths, 0, true, LinkAirtime.MostThousandths));
+            (_air, _ownMask) = (air, MaskAt(air));
+            fields.Add(new(-1, air, MaskAt(air), LinkAirtime.MostThousandths, 0, true, LinkAirtime.MostThousandths));
+        }
+
+        for (var sort = 0; candidates.Lines.Select(line => line.InTheBox.ElementAtOrDefault(sort).Pieces).DefaultIfEmpty(0).Max() is var pieces and > 0 && ShiftOf(2 * pieces) is var shift and >= 0; sort++)
+        {
+            _boxed.Add((shift, pieces));
+            _ownMask |= MaskAt(shift);
+            fields.Add(new(-1, shift, MaskAt(shift), pieces, 0, true, pieces));
         }
 
         foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).Where(r => !leaning || !candidates.Resources.CountsWhenSure(r)).OrderByDescending(r => candidates.Resources.IsBounded(r)).ThenByDescending(r => r == candidates.Supply))
@@ -70,23 +78,31 @@ internal sealed class Stock
     /// <summary>True where a rig may lean on outputs that are unlikely to sound together.</summary>
     public bool Leaning { get; }
 
-    /// <summary>What a feed takes.</summary>
-    public long Of(FeedLine line) => Of(line.Uses, line.Usb);
+    /// <summary>What a feed takes; of each sort in a transmitter's box what others hold more of than its own is gone.</summary>
+    public long Of(FeedLine line)
+    {
+        var taken = Of(line.Uses, line.Usb);
+        for (var sort = 0; sort < _boxed.Count; sort++)
+            taken += (long)(_boxed[sort].Most - line.InTheBox.ElementAtOrDefault(sort).Pieces) << _boxed[sort].Shift;
+        return taken;
+    }
 
     /// <summary>What a splitter takes.</summary>
     public long Of(Fork splitter) => Of(splitter.Uses, splitter.Usb);
 
-    /// <summary>What an ear takes beside what comes out of a transmitter's box, and of the air's time of that box where it feeds others too.</summary>
+    /// <summary>What an ear takes, from the transmitter's box and beside it, and of the air's time of that box where it feeds others too.</summary>
     public long Of(FeedLine line, EarOption ear, int fromBox, bool several)
     {
         var taken = _air >= 0 && several ? (long)line.AirOf(ear) << _air : 0L;
+        for (var sort = 0; sort < _boxed.Count; sort++)
+            taken += (long)(fromBox >> sort & 1) << _boxed[sort].Shift;
         for (var u = 0; u < ear.Uses.Length; u++)
             taken = With(taken, ear.Uses[u].Resource, ear.Uses[u].Pieces - EarPrice.Boxed(line, ear, u, fromBox));
         return taken;
     }
 
-    /// <summary>What a whole group takes: its box's air time is nobody else's.</summary>
-    public long WithoutAir(long taken) => taken & ~_airMask;
+    /// <summary>What a whole group takes: the air time of its box and what comes with that are nobody else's.</summary>
+    public long WithoutOwn(long taken) => taken & ~_ownMask;
 
     /// <summary>What two parts take together.</summary>
     /// <param name="a">What the one takes.</param>

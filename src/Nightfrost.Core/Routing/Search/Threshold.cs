@@ -22,6 +22,9 @@ internal readonly record struct Threshold(int Step, int Link, int Quality)
         _ => this with { Quality = level },
     };
 
+    /// <summary>True when an ear on a line reaches it.</summary>
+    public bool IsReachedBy(in Worth worth) => worth.Step >= Step && worth.Link >= Link && worth.Quality >= Quality;
+
     /// <summary>True when whatever reaches this reaches another.</summary>
     public bool IsNoLessThan(Threshold other) => Step >= other.Step && Link >= other.Link && Quality >= other.Quality;
 

@@ -106,7 +106,7 @@ internal sealed class UnbeatenSet
         }
     }
 
-    private int EarsAt(Threshold threshold) => _candidates.Lines.Select(line => line.Shape).Distinct().Sum(shape => shape.Worths.Count(worth => worth.Reaches(threshold)));
+    private int EarsAt(Threshold threshold) => _candidates.Lines.Select(line => line.Shape).Distinct().Sum(shape => shape.Worths.Count(worth => threshold.IsReachedBy(worth)));
 
     private void Check(RigPart part, Stock stock)
     {

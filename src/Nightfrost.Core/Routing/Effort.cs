@@ -1,4 +1,4 @@
-namespace Nightfrost.Core.Routing.Search;
+namespace Nightfrost.Core.Routing;
 
 /// <summary>
 /// What a part asks of people and of neatness, as one number that adds up over a rig and compares place by place: things to switch on each time, then boxes between socket and ear, then analogue leads.
