@@ -1,7 +1,7 @@
 using System.Diagnostics;
 using Google.OrTools.Sat;
 using Nightfrost.Core.Routing;
-using Nightfrost.Core.Routing.Search;
+using Nightfrost.Core.Routing.Ways;
 
 namespace Nightfrost.Benchmarks;
 
@@ -28,7 +28,7 @@ internal sealed class GeneralSolver
     private readonly CpModel _model = new();
     private readonly List<Way> _ways = [];
     private readonly List<(BoolVar On, FeedLine Line)> _groups = [];
-    private readonly List<(BoolVar On, Fork Fork, SplitterLine Splitter)> _splitters = [];
+    private readonly List<(BoolVar On, Fork Fork)> _splitters = [];
     private int _variables;
 
     private GeneralSolver(Candidates candidates) => _candidates = candidates;
@@ -64,7 +64,7 @@ internal sealed class GeneralSolver
     private List<(LinearExpr Goal, bool Most)> Build()
     {
         foreach (var fork in _candidates.Forks)
-            _splitters.AddRange(fork.Splitters.Select(splitter => (Bool(), fork, splitter)));
+            _splitters.Add((Bool(), fork));
         foreach (var line in _candidates.Lines)
         {
             if (line.InTheBox.Length > 0)
@@ -94,10 +94,10 @@ internal sealed class GeneralSolver
             (served, true),
             (LinearExpr.WeightedSum(_ways.Select(w => w.On), _ways.Select(w => w.Line.NeedsOf(w.Ear))), true),
             (Worst(w => _candidates.StepOf(w.Line, w.Listener, w.Ear)), true),
-            (Worst(w => w.Line.MarginOf(w.Listener, w.Ear) > 0 ? 1 : 0), true),
+            (Worst(w => w.Ear.Margin > 0 ? 1 : 0), true),
             (LinearExpr.WeightedSum(_ways.Select(w => w.On), _ways.Select(w => w.Line.PreferencesOf(w.Ear))), true),
             (Steps(price), false),
-            (LinearExpr.WeightedSum(_ways.Select(w => w.On).Concat(_groups.Select(g => g.On)).Concat(_splitters.Select(s => s.On)), _ways.Select(w => Effort.ToSwitchOn(w.Ear.Effort)).Concat(_groups.Select(g => Effort.ToSwitchOn(g.Line.Effort))).Concat(_splitters.Select(s => Effort.ToSwitchOn(s.Splitter.Effort)))), false),
+            (LinearExpr.WeightedSum(_ways.Select(w => w.On).Concat(_groups.Select(g => g.On)).Concat(_splitters.Select(s => s.On)), _ways.Select(w => Effort.ToSwitchOn(w.Ear.Effort)).Concat(_groups.Select(g => Effort.ToSwitchOn(g.Line.Effort))).Concat(_splitters.Select(s => Effort.ToSwitchOn(s.Fork.Effort)))), false),
             (Worst(w => w.Ear.Quality), true),
         ];
     }
@@ -111,9 +111,9 @@ internal sealed class GeneralSolver
         var (alone, together) = (new List<BoolVar>(), new List<(BoolVar On, int Air)>());
         for (var i = 0; i < line.End.Alone.Length; i++)
         {
-            foreach (var ear in line.End.Alone[i].Where(ear => line.MarginOf(i, ear) >= 0))
+            foreach (var ear in line.End.Alone[i])
                 alone.Add(Wear(line, i, ear));
-            var mine = (line.Most < 2 ? [] : line.End.Several[i].Where(ear => line.MarginOf(i, ear) >= 0)).Select(ear => (On: Wear(line, i, ear), Air: line.AirOf(ear))).ToList();
+            var mine = (line.Most < 2 ? [] : line.End.Several[i]).Select(ear => (On: Wear(line, i, ear), Air: line.AirOf(ear))).ToList();
             together.AddRange(mine);
 
             // Implied by the count below; it makes the relaxation tighter.
@@ -141,11 +141,11 @@ internal sealed class GeneralSolver
     {
         foreach (var socket in _candidates.BySocket.Select(lines => lines.Socket))
             _model.AddAtMostOne(_groups.Where(g => g.Line.Socket == socket && g.Line.Fork < 0).Select(g => g.On).Concat(_splitters.Where(s => s.Fork.Socket == socket).Select(s => s.On)));
-        foreach (var standing in _splitters.GroupBy(s => s.Fork.Number))
+        foreach (var (on, fork) in _splitters)
         {
-            var behind = LinearExpr.Sum(_groups.Where(g => g.Line.Fork == standing.Key).Select(g => g.On));
-            _model.Add(behind <= LinearExpr.WeightedSum(standing.Select(s => s.On), standing.Select(s => s.Splitter.Most)));
-            _model.Add(behind >= LinearExpr.Sum(standing.Select(s => s.On)));
+            var behind = LinearExpr.Sum(_groups.Where(g => g.Line.Fork == fork.Number).Select(g => g.On));
+            _model.Add(behind <= fork.Most * on);
+            _model.Add(behind >= on);
         }
     }
 
@@ -163,8 +163,8 @@ internal sealed class GeneralSolver
 
         foreach (var (on, line) in _groups)
             Count(on, line.Uses, line.Usb.Boxes - line.Usb.Unfed);
-        foreach (var (on, _, splitter) in _splitters)
-            Count(on, splitter.Uses, splitter.Usb.Boxes - splitter.Usb.Unfed);
+        foreach (var (on, fork) in _splitters)
+            Count(on, fork.Uses, fork.Usb.Boxes - fork.Usb.Unfed);
         foreach (var way in _ways)
             Count(way.On, way.Ear.Uses, 0);
         var terms = new List<LinearExpr>();

@@ -1,6 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 
 namespace Nightfrost.Benchmarks;
 

@@ -1,5 +1,5 @@
 using BenchmarkDotNet.Attributes;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Benchmarks;

@@ -2,6 +2,7 @@ using System.Diagnostics;
 using System.Globalization;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Search;
+using Nightfrost.Core.Routing.Ways;
 
 namespace Nightfrost.Benchmarks;
 

@@ -1,7 +1,8 @@
 using System.Reflection;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Data;
 
 namespace Nightfrost.Web.Tests;
@@ -49,7 +50,7 @@ public class ArchitectureTests(Cluster cluster)
             "| rule | effect | looks at | says | remedy | source |",
             "| --- | --- | --- | --- | --- | --- |",
         };
-        lines.AddRange(Rules.All.Select(r => $"| `{r.Id}` | {(r.Effect == RuleEffect.Refuses ? "refuses" : "advises")} | {(r.Scope == RuleScope.Tap ? "socket, adapters, box" : "the whole way")} | {r.Sentence} | {r.Remedy} | {r.Source} |"));
+        lines.AddRange(RuleList.All.Select(r => $"| `{r.Id}` | {(r.Effect == RuleEffect.Refuses ? "refuses" : "advises")} | {(r.Scope == RuleScope.Tap ? "socket, adapters, box" : "the whole way")} | {r.Sentence} | {r.Remedy} | {r.Source} |"));
         return string.Join('\n', lines) + "\n";
     }
 

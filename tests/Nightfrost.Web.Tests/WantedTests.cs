@@ -1,4 +1,5 @@
 using System.Net;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
 using Nightfrost.Web.Routing;
 

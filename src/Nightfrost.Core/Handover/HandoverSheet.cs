@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Handover;
@@ -87,12 +88,12 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     // Who else listens behind the same plug has stopped first.
     private static string AfterOthers(Rig rig, Route route) =>
         rig.Routes.Where(r => r != route && r.Feed.Socket.Id == route.Feed.Socket.Id).Select(r => r.AtEar.Listener.Name).ToList() is { Count: > 0 } others
-            ? $"Once {RuleWords.Listed(others)} {(others.Count > 1 ? "have" : "has")} stopped too, turn " : "Turn ";
+            ? $"Once {Wording.Listed(others)} {(others.Count > 1 ? "have" : "has")} stopped too, turn " : "Turn ";
 
     private static string Owner(Rig rig, Route route) => rig.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the TV";
 
     // What the client calls what is watched or heard.
-    private static string Player(Route route) => RuleWords.Player(route, "the TV");
+    private static string Player(Route route) => RouteWords.Player(route, "the TV");
 
     private static string RoomReturn(Rig rig, string player)
     {
@@ -137,7 +138,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static IEnumerable<string> Body(Route route)
     {
-        var near = RuleWords.Listed(EarRules.AtBody(route).Select(d => d.Name));
+        var near = Wording.Listed(EarRules.AtBody(route).Select(d => d.Name));
         if (near.Length == 0)
             yield break;
         var listener = route.AtEar.Listener;
@@ -163,7 +164,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     private static IEnumerable<string> TryThree(Route route, Device worn, Device? box)
     {
         if (worn.Form == WearForm.HearingAids)
-            yield return $"Are your aids {RuleWords.Listed(new[] { "in", "on", worn.Power.BatteryHours > 0 ? "charged" : "", route.ByTelecoil ? "on T" : "" }.Where(w => w.Length > 0))}?";
+            yield return $"Are your aids {Wording.Listed(new[] { "in", "on", worn.Power.BatteryHours > 0 ? "charged" : "", route.ByTelecoil ? "on T" : "" }.Where(w => w.Length > 0))}?";
         else if (worn.Power.BatteryHours > 0)
             yield return $"Is the {worn.Name} on, and charged?{(route.ByTelecoil ? " Are your aids on T?" : "")}";
         else
@@ -195,7 +196,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
                 "Clean a shared headset before someone else wears it.",
             ], false),
         };
-        var channels = AirChannels.SideBySide(rig).Where(box => box.Channel > 0).Select(box => $"{RuleWords.BoxOf(box.Route)}: {(box.Route.Sends is { Channels: 1 } ? "its only channel" : $"channel {box.Channel}")}.").ToList();
+        var channels = AirChannels.SideBySide(rig).Where(box => box.Channel > 0).Select(box => $"{RouteWords.BoxOf(box.Route)}: {(box.Route.Sends is { Channels: 1 } ? "its only channel" : $"channel {box.Channel}")}.").ToList();
         if (channels.Count > 0)
             parts.Add(new("The channels", [.. channels, "Leave them so. On the same channel you hear noise, or each other's sound."], false));
         var delays = rig.Site.Look.Set.DelaySettings.Where(s => s.StandsAtMs != s.FoundAtMs).ToList();

@@ -48,10 +48,6 @@ public static class BoxPower
         return Fits(set, load).Select(s => ids.IndexOf(s.Id)).Where(at => at >= 0).Aggregate(0, (fits, at) => fits | 1 << at);
     }
 
-    /// <summary>A box that takes its power from the USB socket its sound comes from.</summary>
-    public static PowerChoice ByTap(Routing.Feed feed) =>
-        new(feed.Transmitter!.Id, feed.Socket.Id, false, feed.Socket.OffInStandby == Known.Yes, "From the USB socket its sound comes from.");
-
     /// <summary>A receiver box in front of a speaker: it stands there, away from the set's USB.</summary>
     public static PowerChoice AtSpeaker(Device box) => Choose(TelevisionSet.Unseen, new([box]), null).Single() with { AtSpeaker = true };
 
@@ -117,7 +113,7 @@ public static class BoxPower
     private static PowerChoice ChooseFirst(TelevisionSet set, PowerLoad load, string? socketId)
     {
         var (power, id) = (load.Boxes[0].Power, load.Boxes[0].Id);
-        var both = load.Boxes.Count > 1 ? $"By a power lead for {Routing.RuleWords.Listed(load.Boxes.Select(box => box.Name))}: " : "";
+        var both = load.Boxes.Count > 1 ? $"By a power lead for {Wording.Listed(load.Boxes.Select(box => box.Name))}: " : "";
         if (set.Sockets.FirstOrDefault(s => s.Id == socketId) is { } socket)
         {
             var share = (int)Math.Round(100.0 * load.DrawMa / socket.UsbMa);

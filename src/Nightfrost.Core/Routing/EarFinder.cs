@@ -60,7 +60,7 @@ public sealed class EarFinder(Site site, IReadOnlyList<Device>? between = null)
             for (var k = 0; k < receiver.Links.Count; k++)
             {
                 var takes = receiver.Links[k];
-                if (!takes.Transmits && takes.Technology == sends.Technology && EarRules.FamilyFits(sends, takes) && IsPassedOn(relay, sends))
+                if (!takes.Transmits && takes.Technology == sends.Technology && Negotiation.FamilyFits(sends, takes) && IsPassedOn(relay, sends))
                     return new Ear(listener, receiver, relay) { RelaySends = sends, RelayReaches = takes };
             }
         }

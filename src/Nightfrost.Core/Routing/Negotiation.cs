@@ -60,4 +60,20 @@ public static class Negotiation
 
         return false;
     }
+
+    /// <summary>True when both ends are of one family and share a generation.</summary>
+    public static bool FamilyFits(AirLink sends, AirLink takes)
+    {
+        if (!string.Equals(sends.Family, takes.Family, StringComparison.OrdinalIgnoreCase))
+            return false;
+        if (sends.Generations.Count == 0 || takes.Generations.Count == 0)
+            return true;
+        foreach (var generation in sends.Generations)
+        {
+            if (takes.Generations.Contains(generation))
+                return true;
+        }
+
+        return false;
+    }
 }

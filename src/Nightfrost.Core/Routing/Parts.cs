@@ -38,8 +38,8 @@ public static class Parts
             Add(lines, PartNeeds.OfFeed(site.Shelf, feed, routes.Select(r => r.AtEar).ToList()));
             foreach (var route in routes)
             {
-                if (Rules.AdviceFor(route).FirstOrDefault(f => f.RuleId == Rules.AidsUnconfirmed) is { } wait && (route.AtEar.Relay ?? feed.Transmitter) is { } streamer)
-                    held[streamer.Id] = $"Wait: {wait.Sentence}";
+                if (route.WaitsForAids && (route.AtEar.Relay ?? feed.Transmitter) is { } streamer)
+                    held[streamer.Id] = $"Wait: nobody has confirmed that it fits {route.AtEar.Listener.Name}'s aids.";
             }
         }
 

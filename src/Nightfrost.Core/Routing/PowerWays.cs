@@ -3,14 +3,35 @@ using Nightfrost.Core.Power;
 
 namespace Nightfrost.Core.Routing;
 
-/// <summary>The ways in which the boxes of one feed may get their power.</summary>
+/// <summary>How the boxes of one feed get their power.</summary>
 internal static class PowerWays
 {
     /// <summary>Each box by itself; and on one power lead, where the shelf has one with enough ends and at least two of them run from USB alone.</summary>
     public static IEnumerable<Feed> Of(Shelf shelf, Feed feed)
     {
         yield return feed;
-        if (shelf.PowerLead is { } lead && PowerLoad.OnUsbAlone(feed).Count is >= 2 and var boxes && boxes <= lead.SplitsInto)
+        if (shelf.PowerLead is { } lead && OnUsbAlone(feed).Count is >= 2 and var boxes && boxes <= lead.SplitsInto)
             yield return new Feed(feed.Socket, feed.Adapters, feed.Transmitter, feed.Joints, feed.Copy) { Room = feed.Room, PowerLead = lead };
     }
+
+    /// <summary>What hangs on each plug, without the splitter: one load for each box, and one for those on the power lead.</summary>
+    public static IEnumerable<PowerLoad> LoadsOf(Feed feed)
+    {
+        var boxes = BoxesOf(feed).ToList();
+        if (feed.PowerLead is null)
+            return boxes.Select(box => new PowerLoad([box]));
+        var shared = OnUsbAlone(feed);
+        return boxes.Except(shared).Select(box => new PowerLoad([box])).Prepend(new(shared));
+    }
+
+    /// <summary>Boxes that run from USB alone, and so may share a power lead; the splitter left out.</summary>
+    public static IReadOnlyList<Device> OnUsbAlone(Feed feed) => [.. BoxesOf(feed).Where(BoxPower.RunsFromUsbAlone)];
+
+    /// <summary>The power of a box that takes it from the USB socket its sound comes from.</summary>
+    public static PowerChoice ByTap(Feed feed) =>
+        new(feed.Transmitter!.Id, feed.Socket.Id, false, feed.Socket.OffInStandby == Known.Yes, "From the USB socket its sound comes from.");
+
+    // What takes its power with its sound is fed already.
+    private static IEnumerable<Device> BoxesOf(Feed feed) =>
+        (feed.Splitter is null ? feed.Adapters : feed.Adapters.Skip(1)).Concat(feed.Transmitter is null || feed.FedByTap ? [] : [feed.Transmitter]);
 }

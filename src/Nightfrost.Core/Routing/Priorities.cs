@@ -42,3 +42,11 @@ public sealed record Limits(decimal? Budget, bool NoWires, IReadOnlyList<string>
 
     public static Limits None { get; } = new(null, false, [], []);
 }
+
+/// <summary>What is asked of the router beside the site.</summary>
+/// <param name="Priorities">Order of the criteria.</param>
+/// <param name="Limits">What a rig must keep to.</param>
+public sealed record Wanted(Priorities Priorities, Limits Limits)
+{
+    public static Wanted Usual { get; } = new(Priorities.Usual, Limits.None);
+}

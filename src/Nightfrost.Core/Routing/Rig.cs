@@ -18,7 +18,7 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     /// <summary>Where each transmitter, powered adapter and receiver box gets its electricity.</summary>
     public IReadOnlyList<PowerChoice> Power => _power ??=
     [
-        .. Feeds.Where(f => f.FedByTap).Select(BoxPower.ByTap), .. BoxPower.For(Site.Look.Set, Feeds.SelectMany(PowerLoad.Of).Concat(OnSplitters().Select(box => new PowerLoad([box])))),
+        .. Feeds.Where(f => f.FedByTap).Select(PowerWays.ByTap), .. BoxPower.For(Site.Look.Set, Feeds.SelectMany(PowerWays.LoadsOf).Concat(OnSplitters().Select(box => new PowerLoad([box])))),
         .. Routes.Where(r => r.AtEar.RelayJoint is not null).Select(r => BoxPower.AtSpeaker(r.AtEar.Relay!)),
     ];
 
@@ -83,7 +83,7 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
         Routes.Sum(Needs.Met),
         inStep,
         InStepWords.Of(worst, Site.Look.GoodEnoughPercent),
-        Routes.Select(r => Reach.Of(r)?.Grade ?? 2).DefaultIfEmpty(2).Min(),
+        Routes.Select(r => r.Reach?.Grade ?? 2).DefaultIfEmpty(2).Min(),
         Routes.Sum(Needs.PreferencesMet),
         Parts.Of(this).Sum(p => p.ToPay),
         Boxes().Count(b => b.Power.SwitchedByHand) + Routes.Sum(r => HandCount(r.AtEar)),

@@ -10,13 +10,13 @@ public static class RigNames
     public static string Of(Rig rig)
     {
         var sorts = rig.Routes.GroupBy(Of).ToList();
-        return Wording.Capital(sorts.Count == 1 ? sorts[0].Key : string.Join("; ", sorts.Select(sort => $"{RuleWords.Listed(sort.Select(r => r.AtEar.Listener.Name))}: {sort.Key}")));
+        return Wording.Capital(sorts.Count == 1 ? sorts[0].Key : string.Join("; ", sorts.Select(sort => $"{Wording.Listed(sort.Select(r => r.AtEar.Listener.Name))}: {sort.Key}")));
     }
 
     private static string Of(Route route)
     {
         var (ear, look) = (route.AtEar, route.Site.Look);
-        var worn = ear.Receiver.Role == DeviceRole.RoomSpeaker ? "bar" : ear.Receiver.Form == WearForm.OverEar ? "headset" : LineBoard.FormWords(ear.Receiver.Form);
+        var worn = ear.Receiver.Role == DeviceRole.RoomSpeaker ? "bar" : ear.Receiver.Form == WearForm.OverEar ? "headset" : RouteWords.Form(ear.Receiver.Form);
         var reached = route.Sends is { } sends ? LinkTechnologies.Of(sends.Technology).Words : "wired";
         var relay = ear.Relay is { } between ? $" through a {(between.Role == DeviceRole.Relay ? "relay" : "receiver box")}" : "";
         var facts = SocketKinds.Of(route.Feed.Socket.Kind);

@@ -34,7 +34,7 @@ public static class RigOutputs
 
     /// <summary>Every pair of outputs of a look that may or may not sound at the same time.</summary>
     public static IReadOnlyList<OutputPair> Of(Look look) =>
-        [.. LiveOutputs.Pairs(look).Select(pair => new OutputPair(pair.One.Id, RuleWords.Socket(look, pair.One), pair.Other.Id, RuleWords.Socket(look, pair.Other), pair.Liveness, look.SourceOf(pair.One)?.Id == look.SourceOf(pair.Other)?.Id))];
+        [.. LiveOutputs.Pairs(look).Select(pair => new OutputPair(pair.One.Id, RouteWords.Socket(look, pair.One), pair.Other.Id, RouteWords.Socket(look, pair.Other), pair.Liveness, look.SourceOf(pair.One)?.Id == look.SourceOf(pair.Other)?.Id))];
 
     /// <summary>Of the pairs of one sureness, what this route's output needs to sound beside it; each pair is named by one of its two outputs only, and the room by every output.</summary>
     /// <param name="route">A route, with the others of its rig beside it.</param>
@@ -42,12 +42,12 @@ public static class RigOutputs
     internal static IReadOnlyList<string> Beside(Route route, Liveness liveness) =>
     [
         .. Of(route.Site, FeedsWith(route)).Where(pair => pair.Liveness == liveness && pair.One.Id == route.Feed.Socket.Id)
-            .Select(pair => pair.Other is { } other ? RuleWords.Socket(route.Site.Look, other) : Room(route.Site, FeedsWith(route))),
+            .Select(pair => pair.Other is { } other ? RouteWords.Socket(route.Site.Look, other) : Room(route.Site, FeedsWith(route))),
     ];
 
     /// <summary>Outputs of the other routes that are known not to sound beside this one's.</summary>
     internal static IReadOnlyList<string> NeverBeside(Route route) =>
-        route.Beside.Count == 0 ? [] : [.. route.Beside.Select(r => r.Feed.Socket).DistinctBy(s => s.Id).Where(s => route.Site.LiveTogether(route.Feed.Socket, s) == Liveness.Never).Select(s => RuleWords.Socket(route.Site.Look, s))];
+        route.Beside.Count == 0 ? [] : [.. route.Beside.Select(r => r.Feed.Socket).DistinctBy(s => s.Id).Where(s => route.Site.LiveTogether(route.Feed.Socket, s) == Liveness.Never).Select(s => RouteWords.Socket(route.Site.Look, s))];
 
     /// <summary>What the room hears by where nothing is added for it: the bar, else the set's own speakers.</summary>
     internal static string OwnRoom(Site site) => site.Bar is { } bar ? $"the {bar.Name}" : "the set's own speakers";

@@ -123,7 +123,7 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
             return null;
 
         var (tap, end) = known;
-        var takes = end is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == end.Technology && EarRules.FamilyFits(end, l));
+        var takes = end is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == end.Technology && Negotiation.FamilyFits(end, l));
         return end is not null && takes is null ? null : new Route(site, tap, ear, end, takes, planned.Several) { ReadBack = planned.ReadBack };
     }
 }

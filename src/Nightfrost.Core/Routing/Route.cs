@@ -1,3 +1,4 @@
+using Nightfrost.Core.Airlink;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 
@@ -126,6 +127,10 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
     /// <summary>True where the aids hear a loop through their telecoil: they must be on that programme, and nothing is paired.</summary>
     public bool ByTelecoil => LastHop is { Technology: LinkTechnology.InductionLoop };
 
+    /// <summary>True where something is bought for somebody's aids, and nobody has confirmed that it fits them.</summary>
+    public bool WaitsForAids => Site.WearsAids(AtEar.Listener) && AtEar.IsOwn && (AtEar.Relay is not null || Sends is { Technology: LinkTechnology.AidRadio })
+        && (string.IsNullOrWhiteSpace(AtEar.Listener.AidsConfirmedBy) || AtEar.Listener.AidsConfirmedOn is null);
+
     /// <summary>The codec read off the box after pairing; it stands above the planned one.</summary>
     public Codec? ReadBack
     {
@@ -136,6 +141,9 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
             _negotiated = null;
         }
     }
+
+    /// <summary>Whether the link reaches the listener wherever they go; null for a wire and for links without a range of their own.</summary>
+    public Reach? Reach => Sends is null || Takes is null || Ear is null ? null : Airlink.Reach.Of(Sends, Takes, Ear.Listener, Site.Look.Walls);
 
     /// <summary>The other routes of its rig; empty while a route is looked at by itself.</summary>
     public IReadOnlyList<Route> Beside { get; init; } = [];

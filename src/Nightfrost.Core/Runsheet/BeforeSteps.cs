@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Rules;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -15,7 +16,7 @@ public static class BeforeSteps
     internal static IEnumerable<Step> For(Rig rig)
     {
         var worn = rig.Routes.SelectMany(EarRules.AtBody).Select(d => d.Name).Distinct().ToList();
-        var players = RuleWords.Players(rig);
+        var players = RouteWords.Players(rig);
         var allowed = rig.Routes.Where(r => r.AtEar.Listener.Implant == Known.Yes && EarRules.AtBody(r).Any()).ToList();
         yield return new Step
         {
@@ -35,8 +36,8 @@ public static class BeforeSteps
                 Phase = Phase.Before,
                 Place = "With the client",
                 Action = "Ask about pacemakers, pumps, shunts and other implants",
-                Detail = $"{RuleWords.Listed(worn)}: with a magnet, a coil or a transmitter at the body."
-                    + string.Concat(allowed.Select(r => $" {r.AtEar.Listener.Name} carries {EarRules.ImplantWords(r.AtEar.Listener)}; {r.AtEar.Listener.ImplantAnsweredBy.Trim()} allowed {RuleWords.Listed(EarRules.AtBody(r).Select(d => d.Name))} near it on {r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}.")),
+                Detail = $"{Wording.Listed(worn)}: with a magnet, a coil or a transmitter at the body."
+                    + string.Concat(allowed.Select(r => $" {r.AtEar.Listener.Name} carries {EarRules.ImplantWords(r.AtEar.Listener)}; {r.AtEar.Listener.ImplantAnsweredBy.Trim()} allowed {Wording.Listed(EarRules.AtBody(r).Select(d => d.Name))} near it on {r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}.")),
                 Caution = "With an implant, keep it 15 cm away until the clinician has answered.",
                 Mandatory = true,
             };

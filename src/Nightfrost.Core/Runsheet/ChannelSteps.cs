@@ -18,13 +18,13 @@ internal static class ChannelSteps
             {
                 Id = $"channel-{route.Feed.Key}",
                 Phase = Phase.Pair,
-                Place = $"At {RuleWords.BoxOf(route)}",
-                Action = set ? FormattableString.Invariant($"Set the {RuleWords.Box(route)} to channel {channel}") : $"Set the {RuleWords.Box(route)} to a channel of its own",
+                Place = $"At {RouteWords.BoxOf(route)}",
+                Action = set ? FormattableString.Invariant($"Set the {RouteWords.Box(route)} to channel {channel}") : $"Set the {RouteWords.Box(route)} to a channel of its own",
                 Detail = set
-                    ? $"Channels may be marked A, B, C: count from the first. Then {RuleWords.Listed(worn)} to the same one, if it has a switch."
+                    ? $"Channels may be marked A, B, C: count from the first. Then {Wording.Listed(worn)} to the same one, if it has a switch."
                     : "Read in its manual whether it has a channel switch. If it has none, say so before going on: the other box must give way.",
                 Note = set ? "" : "Channel set",
-                Why = $"On one channel each disturbs the other: {RuleWords.BoxOf(rival)} sends by {RuleWords.Shared(route, rival)} too.",
+                Why = $"On one channel each disturbs the other: {RouteWords.BoxOf(rival)} sends by {RouteWords.Shared(route, rival)} too.",
             };
         }
     }

@@ -1,5 +1,7 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 
@@ -32,7 +34,7 @@ internal static class ListenSteps
                 {
                     Id = $"owner-{id}",
                     Phase = Phase.Listen,
-                    Place = $"{Wording.Capital(RuleWords.Source(route))}'s remote",
+                    Place = $"{Wording.Capital(RouteWords.Source(route))}'s remote",
                     Action = "Press volume up once and ask what changed",
                     Detail = $"Planned: {Loudness.OwnerOf(route)}.",
                     Note = "Who owns the loudness",
@@ -57,7 +59,7 @@ internal static class ListenSteps
             {
                 Id = "wire-safe",
                 Phase = Phase.Leave,
-                Place = $"Between {RuleWords.Players(rig)} and the seat",
+                Place = $"Between {RouteWords.Players(rig)} and the seat",
                 Action = "Lay the long lead along the wall",
                 Caution = "A lead across a path trips. Leads and pillow speakers are not worn asleep.",
             };
@@ -66,7 +68,7 @@ internal static class ListenSteps
             {
                 Id = "fix-box",
                 Phase = Phase.Leave,
-                Place = $"Behind {RuleWords.Players(rig)}",
+                Place = $"Behind {RouteWords.Players(rig)}",
                 Action = "Fix the box where it worked",
                 Ticks = [.. rig.Routes.Select(r => $"{r.AtEar.Listener.Name} still hears it from the seat")],
             };
@@ -89,7 +91,7 @@ internal static class ListenSteps
             Mandatory = true,
         };
 
-        string At(SourcePort socket) => $"{RuleWords.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))} by {RuleWords.Socket(rig.Site.Look, socket)}";
+        string At(SourcePort socket) => $"{Wording.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))} by {RouteWords.Socket(rig.Site.Look, socket)}";
     }
 
     // What is turned is what has a control: at the ear, else the loop's drive, else the set.
@@ -109,13 +111,13 @@ internal static class ListenSteps
             return $"Turn the drive of the {route.Feed.Transmitter!.Name} down, {ready}, then raise it slowly";
         return SocketReading.FixedLevel(route.Feed.Socket) == true
             ? $"Hear it with the {ear.Receiver.Name} away from the ear first: nothing there changes how loud it is"
-            : $"Turn {RuleWords.Source(route)} down, {ready}, then raise {RuleWords.Source(route)} slowly";
+            : $"Turn {RouteWords.Source(route)} down, {ready}, then raise {RouteWords.Source(route)} slowly";
     }
 
     private static string LevelWords(Route route) => SocketReading.FixedLevel(route.Feed.Socket) switch
     {
-        false when EarRules.LacksVolume(route.AtEar) => $"The volume keys of {RuleWords.Source(route)} are {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}its only control.",
-        false => $"{(route.Feed.Socket.Level == LevelControl.NotYet ? "The volume keys usually reach this socket: keep" : "Keep")} {RuleWords.Source(route)} high and the ear low; the other way round gives hiss.",
+        false when EarRules.LacksVolume(route.AtEar) => $"The volume keys of {RouteWords.Source(route)} are {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}its only control.",
+        false => $"{(route.Feed.Socket.Level == LevelControl.NotYet ? "The volume keys usually reach this socket: keep" : "Keep")} {RouteWords.Source(route)} high and the ear low; the other way round gives hiss.",
         true => $"The socket is {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: {(!EarRules.LacksVolume(route.AtEar) ? "loudness is set at the ear" : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "loudness is set by the drive" : "if it is too loud, stop and plan again")}.",
         null => "Nobody knows yet whether the volume keys reach this socket: press one and listen.",
     };

@@ -63,7 +63,7 @@ public static class MenuSteps
             {
                 Id = "programme-on",
                 Phase = Phase.Menu,
-                Place = $"At {RuleWords.Players(rig)}",
+                Place = $"At {RouteWords.Players(rig)}",
                 Action = "Play a programme with speech",
                 Expect = string.Join("; ", rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Where(t => t.SoundLight.Length > 0).Select(t => $"{t.Name}: {t.SoundLight}").Distinct()),
                 Why = "Some lights wait for real sound.",

@@ -1,4 +1,5 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
 
 namespace Nightfrost.Core.Runsheet;

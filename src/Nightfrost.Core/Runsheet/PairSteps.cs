@@ -175,7 +175,7 @@ internal static class PairSteps
             };
     }
 
-    private static string Rivals(List<Route> routes) => RuleWords.Listed(routes.Where(r => r.AtEar.IsOwn && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => r.AtEar.Listener.KnownTo.Trim()).Distinct());
+    private static string Rivals(List<Route> routes) => Wording.Listed(routes.Where(r => r.AtEar.IsOwn && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => r.AtEar.Listener.KnownTo.Trim()).Distinct());
 
     private static string Window(PairingWay way, string waits, string then) => way.WindowSeconds > 0 ? FormattableString.Invariant($" {waits} about {way.WindowSeconds:0} s{then}.") : "";
 }

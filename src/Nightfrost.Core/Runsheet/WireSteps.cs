@@ -96,7 +96,7 @@ internal static class WireSteps
         if (boxes.Count < feed.Joints.Count)
             boxes.Add(rig.Routes.First(r => r.Feed.Key == feed.Key).AtEar.Receiver.Name);
         var bar = rig.Site.BarSocket?.Id == feed.Socket.Id ? rig.Site.Bar : null;
-        var taker = bar is not null ? $"the {bar.Name}" : feed.KeepsTaker ? RuleWords.Taker(feed.Socket, "what is plugged in") : null;
+        var taker = bar is not null ? $"the {bar.Name}" : feed.KeepsTaker ? RouteWords.Taker(feed.Socket, "what is plugged in") : null;
         for (var i = 0; i < feed.Joints.Count; i++)
         {
             if (i == 0 && feed.Splitter is not null && !splitterDone.Add(feed.Socket.Id))

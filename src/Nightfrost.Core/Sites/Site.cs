@@ -22,8 +22,8 @@ public sealed class Site
         Watched = Programmes.Watched(look);
         _passing = look.AllSockets().DistinctBy(s => s.Id).ToFrozenDictionary(s => s.Id, s => Programmes.Passing(look, look.SourceOf(s)?.Id ?? SoundSource.Television));
         _owned = look.Owned.GroupBy(o => o.DeviceId).ToFrozenDictionary(g => g.Key, g => g.Sum(o => o.Count));
-        RoomHears = Routing.Rules.Wishes(look, RoomWish.RoomHearsToo);
-        SetSilent = Routing.Rules.Wishes(look, RoomWish.SetSilent);
+        RoomHears = Wishing(look, RoomWish.RoomHearsToo);
+        SetSilent = Wishing(look, RoomWish.SetSilent);
 
         // A bar that holds a socket and is listed as owned too is one bar.
         var taker = look.Set.Sockets.Select(s => s.TakenByDeviceId).FirstOrDefault(id => id is not null);
@@ -79,4 +79,7 @@ public sealed class Site
 
     /// <summary>How many spare pieces of a device the household has. What a listener wears is that listener's and is not counted.</summary>
     public int OwnedCount(string deviceId) => _owned.GetValueOrDefault(deviceId);
+
+    // Names of the listeners with a wish, joined; null when nobody has it.
+    private static string? Wishing(Look look, RoomWish wish) => look.Listeners.Where(l => l.RoomWish == wish).Select(l => l.Name).ToList() is { Count: > 0 } names ? string.Join(" and ", names) : null;
 }

@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;

@@ -1,6 +1,9 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nightfrost.Core;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 using Nightfrost.Data;
 using Nightfrost.Web.Cases;
@@ -99,7 +102,7 @@ internal static class RoutingEndpoints
             return Refusals.Invalid(new FieldProblem("plan", "It holds no route, or more than there can be listeners.", "Choose one of the rigs shown on Route."));
 
         var whole = new RigPlan([.. typed.Plan.Select(p => p with { ReadBack = null })], state.Look, state.Shelf.Devices, state.Shelf.Currency);
-        if (whole.Rebuild(asItWas: false) is not { } rig || !rig.IsLegal() || rig.Routes.Any(r => Rules.RefusesFeed(r) is not null || Rules.RefusesRoute(r) is not null))
+        if (whole.Rebuild(asItWas: false) is not { } rig || !rig.IsLegal() || rig.Routes.Any(r => RuleList.RefusesFeed(r) is not null || RuleList.RefusesRoute(r) is not null))
             return Refusals.NotNow("This rig does not hold any more.", whole.MissingFrom(state.Shelf) is { Count: > 0 } missing
                 ? $"No longer on the shelf: {string.Join(", ", missing)}. Work the rigs out again."
                 : "A device was changed or taken off the shelf. Work the rigs out again.");

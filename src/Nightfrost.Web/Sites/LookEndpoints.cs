@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Line;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 using Nightfrost.Data;
 using Nightfrost.Data.Cases;
@@ -65,6 +66,6 @@ internal static class LookEndpoints
     // A few at a time: whoever asks goes on from where this answer ends, and sees how far it has come.
     private static async Task<Results<Ok<WeighedQuestions>, JsonHttpResult<Refusal>>> Questions(Guid caseId, int? from, NightfrostDb db, Planning planning, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state
-            ? TypedResults.Ok(await planning.PieceInTurn(enough => Core.Routing.Questions.Weigh(new Site(state.Look, state.Shelf), from ?? 0, enough, cancel), cancel))
+            ? TypedResults.Ok(await planning.PieceInTurn(enough => Core.Routing.Answers.Questions.Weigh(new Site(state.Look, state.Shelf), from ?? 0, enough, cancel), cancel))
             : Refusals.Unknown("case");
 }

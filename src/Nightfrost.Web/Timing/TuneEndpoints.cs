@@ -1,6 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nightfrost.Core;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 using Nightfrost.Data;

@@ -1,7 +1,12 @@
 using CsCheck;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Line;
+using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Routing.Search;
+using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -119,7 +124,7 @@ public class AirChannelsTests
         var broken = LineBoard.Of(only.Rigs[0].Rig, only.Arrivals).Single(row => row.Forecast is null);
         Assert.Equal("no channel left", broken.Legs.Single().Label);
         var why = broken.Findings.Single();
-        Assert.Equal((Rules.ChannelLeft, RuleEffect.Refuses), (why.RuleId, why.Effect));
+        Assert.Equal((RuleList.ChannelLeft, RuleEffect.Refuses), (why.RuleId, why.Effect));
         Assert.Contains("no channel is left for both", why.Sentence, StringComparison.Ordinal);
 
         var open = look with { Listeners = [look.Listeners[0], look.Listeners[1] with { OpenToAnother = true }] };

@@ -1,6 +1,9 @@
 using Nightfrost.Core.Airlink;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -33,7 +36,7 @@ public class AirtimeSumTests
         // One of the high rate and one plain stream: 46 and 23 hundredths, together and not doubled.
         var calm = Router.Rank(Two(new(), "rich ear", "plain ear")).Rigs[0];
         Assert.Equal(2, calm.Score.Served);
-        Assert.DoesNotContain(calm.Rig.Routes.SelectMany(r => Rules.AdviceFor(r with { Beside = [.. calm.Rig.Routes.Where(o => o != r)] })), f => f.RuleId == "airtime-high");
+        Assert.DoesNotContain(calm.Rig.Routes.SelectMany(r => RuleList.AdviceFor(r with { Beside = [.. calm.Rig.Routes.Where(o => o != r)] })), f => f.RuleId == "airtime-high");
 
         // More than a quarter of the packets lost: 68 hundredths become 95, and it is the second listener who tips it over.
         var busy = Two(new() { WiFiNetworks = 2, WiFiInHopSet = 2, WiFiBusy = 0.5 }, "rich ear", "plain ear");
@@ -47,7 +50,7 @@ public class AirtimeSumTests
     {
         var best = Router.Rank(Two(new() { WiFiNetworks = 2, WiFiInHopSet = 2, WiFiBusy = 0.1 }, "rich ear", "plain ear")).Rigs[0];
         Assert.Equal(2, best.Score.Served);
-        var said = best.Rig.Routes.SelectMany(r => Rules.AdviceFor(r with { Beside = [.. best.Rig.Routes.Where(o => o != r)] })).Where(f => f.RuleId == "airtime-high").Select(f => f.Sentence).Distinct();
+        var said = best.Rig.Routes.SelectMany(r => RuleList.AdviceFor(r with { Beside = [.. best.Rig.Routes.Where(o => o != r)] })).Where(f => f.RuleId == "airtime-high").Select(f => f.Sentence).Distinct();
         Assert.Equal(["Rich needs 72 % of the air's time for Ebbe and Tove: stutter is likely."], said);
     }
 }

@@ -1,5 +1,6 @@
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Search;
+using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 

@@ -1,5 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Rules;
+using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -36,8 +38,8 @@ public class CandidateTests
     {
         foreach (var (_, _, _, _, rig) in Sites(seed).SelectMany(Alone))
         {
-            Assert.Null(Rules.RefusesFeed(rig.Routes[0]));
-            Assert.Null(Rules.RefusesRoute(rig.Routes[0]));
+            Assert.Null(RuleList.RefusesFeed(rig.Routes[0]));
+            Assert.Null(RuleList.RefusesRoute(rig.Routes[0]));
         }
     }
 
@@ -60,7 +62,7 @@ public class CandidateTests
                     from ear in new EarFinder(site).For(listener)
                     let takes = ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == box.Links[0].Technology && l.Family == box.Links[0].Family)
                     let route = new Route(site, feed, ear, box.Links[0], takes, false)
-                    where Rules.RefusesFeed(route) is null && Rules.RefusesRoute(route) is null
+                    where RuleList.RefusesFeed(route) is null && RuleList.RefusesRoute(route) is null
                     select route;
                 Assert.True(served.Contains(i) || !ways.Any(), $"{listener.Name} is left out");
             }

@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -16,7 +17,7 @@ public class CauseTests
     {
         var box = Box("box") with { Power = new PowerNeed(drawMa, false, 0, 0, false, survives, false) };
         var site = new Site(Look([Optical(), Usb(900) with { OffInStandby = Known.Yes }], Listener(wears: "ear")), Shelf(box, Headset("ear")));
-        var said = Rules.AdviceFor(Router.Rank(site).Rigs[0].Rig.Routes[0]).Select(f => f.RuleId).ToList();
+        var said = RuleList.AdviceFor(Router.Rank(site).Rigs[0].Rig.Routes[0]).Select(f => f.RuleId).ToList();
         Assert.DoesNotContain("usb-current", said);
         Assert.Equal(lost, said.Contains("pairing-lost-in-standby"));
     }

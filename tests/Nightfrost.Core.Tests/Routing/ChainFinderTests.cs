@@ -1,5 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Rules;
+using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -29,7 +31,7 @@ public class ChainFinderTests
         from box in site.Shelf.OfRole(DeviceRole.Transmitter)
         select (socket, box);
 
-    private static bool Stands(Site site, Feed feed) => Rules.RefusingChain(new Route(site, feed, null, null, null, false)) is null;
+    private static bool Stands(Site site, Feed feed) => RuleList.RefusingChain(new Route(site, feed, null, null, null, false)) is null;
 
     [Theory]
     [MemberData(nameof(Seeds))]

@@ -1,5 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 

@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Tests.Routing;
@@ -68,7 +69,7 @@ internal static class Exhaustive
                     foreach (var several in sends is { ListenersAtOnce: > 1, CodecsWithSeveral.Count: > 0 } ? new[] { false, true } : [false])
                     {
                         var route = new Route(site, feed, ear, sends, takes, several);
-                        if (Rules.RefusesFeed(route) is null && Rules.RefusesRoute(route) is null)
+                        if (RuleList.RefusesFeed(route) is null && RuleList.RefusesRoute(route) is null)
                             yield return route;
                     }
                 }

@@ -1,4 +1,4 @@
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 

@@ -1,5 +1,5 @@
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Ways;
 using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Routing;

@@ -1,6 +1,9 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -18,9 +21,9 @@ public class LoudnessTests
     public void A_source_beside_the_set_is_named_and_the_set_is_not()
     {
         var route = Best(Look([], Listener()) with { Sources = [HiFi] }, Box("box"), Headset("ear", ownVolume: false));
-        Assert.Contains(Rules.AdviceFor(route), f => f.RuleId == "level-fixed" && f.Sentence.EndsWith("the volume keys of the hi-fi do nothing to it.", StringComparison.Ordinal));
+        Assert.Contains(RuleList.AdviceFor(route), f => f.RuleId == "level-fixed" && f.Sentence.EndsWith("the volume keys of the hi-fi do nothing to it.", StringComparison.Ordinal));
         Assert.Equal("nobody: fixed level and no control at the ear", Loudness.OwnerOf(route));
-        Assert.Contains(Rules.AdviceFor(route), f => f.RuleId == "no-own-loudness");
+        Assert.Contains(RuleList.AdviceFor(route), f => f.RuleId == "no-own-loudness");
         Assert.Equal("ear alone; the hi-fi's remote and mute do not reach it", Loudness.OwnerOf(Best(Look([], Listener()) with { Sources = [HiFi] }, Box("box"), Headset("ear"))));
     }
 
@@ -29,7 +32,7 @@ public class LoudnessTests
     {
         var route = Best(Look([Optical()], Listener(wears: "bar") with { OpenToAnother = false }), Bar() with { Links = Headset("x").Links }, Box("box"));
         Assert.StartsWith("the bar's own remote", Loudness.OwnerOf(route), StringComparison.Ordinal);
-        Assert.DoesNotContain(Rules.AdviceFor(route), f => f.RuleId == "no-own-loudness");
+        Assert.DoesNotContain(RuleList.AdviceFor(route), f => f.RuleId == "no-own-loudness");
     }
 
     [Fact]

@@ -1,5 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -51,7 +53,7 @@ public class PlugTests
         var answer = Router.Rank(At(metres, Phones() with { Id = "socket", Kind = kind }, ownLead ? Own : Wired()));
         Assert.Empty(answer.Rigs);
         var finding = answer.RuledOut.Single(r => r.Subject.Id == "socket").Finding;
-        Assert.Equal((Rules.ConnectorFit, remedy), (finding.RuleId, finding.Remedy));
+        Assert.Equal((RuleList.ConnectorFit, remedy), (finding.RuleId, finding.Remedy));
     }
 
     [Fact]

@@ -1,5 +1,5 @@
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 

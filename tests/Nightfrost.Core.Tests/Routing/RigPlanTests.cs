@@ -1,6 +1,8 @@
 using System.Text.Json;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -69,6 +71,6 @@ public class RigPlanTests
             "receiver" => plan.Routes[0] with { ReceiverId = "nothing" },
             _ => plan.Routes[0] with { Technology = LinkTechnology.UhfDigital },
         };
-        Assert.True((plan with { Routes = [route] }).Rebuild() is not { } rig || Rules.RefusesRoute(rig.Routes[0]) is not null || Rules.RefusesFeed(rig.Routes[0]) is not null);
+        Assert.True((plan with { Routes = [route] }).Rebuild() is not { } rig || RuleList.RefusesRoute(rig.Routes[0]) is not null || RuleList.RefusesFeed(rig.Routes[0]) is not null);
     }
 }

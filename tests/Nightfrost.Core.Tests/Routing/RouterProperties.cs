@@ -1,6 +1,9 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Routing.Search;
+using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Tests.Routing;
@@ -102,8 +105,8 @@ public class RouterProperties
             foreach (var ranked in Router.Rank(RandomSite(random)).Rigs)
             {
                 Assert.True(ranked.Rig.IsLegal());
-                Assert.All(ranked.Rig.Routes, r => Assert.Null(Rules.RefusesFeed(r)));
-                Assert.All(ranked.Rig.Routes, r => Assert.Null(Rules.RefusesRoute(r)));
+                Assert.All(ranked.Rig.Routes, r => Assert.Null(RuleList.RefusesFeed(r)));
+                Assert.All(ranked.Rig.Routes, r => Assert.Null(RuleList.RefusesRoute(r)));
                 Assert.Equal(ranked.Rig.Routes.Count, ranked.Rig.Routes.DistinctBy(r => r.AtEar.Listener.Id).Count());
             }
         }

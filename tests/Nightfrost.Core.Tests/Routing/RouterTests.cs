@@ -1,5 +1,8 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -72,7 +75,7 @@ public class RouterTests
         var look = Look([Optical()], Listener("Edda", "ear"), Listener("Tobias", "ear"));
         var best = Rank(look, Box("leaves", 40, withSeveral: [Duet, Sbc], atOnce: 2), Headset("ear", codecs: [Swift, Duet, Sbc])).Rigs[0];
         Assert.All(best.Rig.Routes, r => Assert.Equal(CodecClass.VendorDualListener, r.Coding.Codec!.Class));
-        Assert.All(best.Rig.Routes, r => Assert.Contains(Rules.AdviceFor(r), f => f.RuleId == "low-latency-with-two"));
+        Assert.All(best.Rig.Routes, r => Assert.Contains(RuleList.AdviceFor(r), f => f.RuleId == "low-latency-with-two"));
     }
 
     [Fact]

@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -104,14 +105,14 @@ public class RuleExamples
         ["tether"] = new(Look([Phones()], Listener()), [Wired()], "tied to the set"),
     };
 
-    public static TheoryData<string> Rules => [.. Core.Routing.Rules.All.Select(r => r.Id)];
+    public static TheoryData<string> Rules => [.. RuleList.All.Select(r => r.Id)];
 
     [Theory]
     [MemberData(nameof(Rules))]
     public void Every_rule_bites_where_it_should_and_says_why(string ruleId)
     {
         Assert.True(All.TryGetValue(ruleId, out var example), $"The rule {ruleId} has no worked example.");
-        var rule = Core.Routing.Rules.All.Single(r => r.Id == ruleId);
+        var rule = RuleList.All.Single(r => r.Id == ruleId);
         var finding = Findings(new Site(example.Look, Shelf(example.Kit))).FirstOrDefault(f => f.RuleId == ruleId);
         Assert.NotNull(finding);
         Assert.Contains(example.Words, finding.Sentence, StringComparison.Ordinal);
@@ -133,8 +134,8 @@ public class RuleExamples
     [Fact]
     public void Ids_are_unique_and_every_rule_has_a_remedy_and_a_source()
     {
-        Assert.Equal(Core.Routing.Rules.All.Count, Core.Routing.Rules.All.DistinctBy(r => r.Id).Count());
-        Assert.All(Core.Routing.Rules.All, r => Assert.True(r.Remedy.Length > 0 && r.Source.Length > 0, r.Id));
+        Assert.Equal(RuleList.All.Count, RuleList.All.DistinctBy(r => r.Id).Count());
+        Assert.All(RuleList.All, r => Assert.True(r.Remedy.Length > 0 && r.Source.Length > 0, r.Id));
     }
 
     /// <summary>Every finding of every pairing of socket, box and ear, without the router in between.</summary>
@@ -160,17 +161,17 @@ public class RuleExamples
                             if (sends is null && !wired.Contains(feed) && !feed.BuiltIn)
                                 continue;
                             var route = new Route(site, feed, ear, sends, takes, several && site.Look.Listeners.Count > 1);
-                            foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(route)).OfType<Finding>())
+                            foreach (var finding in RuleList.All.Select(r => r.Ask(route)).OfType<Finding>())
                                 yield return finding;
                             if (several && before.Find(o => o.AtEar.Listener != ear.Listener && o.Feed.Key == feed.Key && o.Several && o.Sends == sends) is { } shared)
                             {
-                                foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(shared with { Beside = [route] })).OfType<Finding>())
+                                foreach (var finding in RuleList.All.Select(r => r.Ask(shared with { Beside = [route] })).OfType<Finding>())
                                     yield return finding;
                             }
 
                             if (takes is not null && before.Find(o => o.AtEar.Listener != ear.Listener && o.Feed.Key != feed.Key && o.Sends?.Technology == sends!.Technology) is { } other)
                             {
-                                foreach (var finding in Core.Routing.Rules.All.Select(r => r.Ask(route with { Beside = [other] })).OfType<Finding>())
+                                foreach (var finding in RuleList.All.Select(r => r.Ask(route with { Beside = [other] })).OfType<Finding>())
                                     yield return finding;
                             }
 

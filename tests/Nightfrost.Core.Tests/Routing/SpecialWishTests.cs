@@ -1,5 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -28,7 +30,7 @@ public class SpecialWishTests
         var plain = BestOf(look, Box("box"), Headset("ear"));
         var tuner = BestOf(look, Box("box"), Headset("ear") with { StrayModes = "FM radio, memory card" });
         Assert.Equal(plain.Score, tuner.Score);
-        var advice = Rules.AdviceFor(tuner.Rig.Routes[0]).Single(f => f.RuleId == "stray-modes");
+        var advice = RuleList.AdviceFor(tuner.Rig.Routes[0]).Single(f => f.RuleId == "stray-modes");
         Assert.Contains("FM radio, memory card", advice.Sentence, StringComparison.Ordinal);
         Assert.Contains(RunSheet.For(tuner.Rig), s => s.Detail.Contains("strayed into another mode (FM radio, memory card)", StringComparison.Ordinal));
         Assert.DoesNotContain(RunSheet.For(plain.Rig), s => s.Detail.Contains("strayed", StringComparison.Ordinal));
@@ -44,7 +46,7 @@ public class SpecialWishTests
         look = look with { Set = look.Set with { SpatialListed = listed } };
         var rig = BestOf(look, Headset("around") with { SpatialRendering = true });
         Assert.Equal(met == 1, Needs.Of(rig.Rig.Routes[0]).Single(n => n.Words == "spatial rendering").Met);
-        Assert.Equal(listed == Known.NotYet, Rules.AdviceFor(rig.Rig.Routes[0]).Any(f => f.RuleId == "spatial-unlisted"));
+        Assert.Equal(listed == Known.NotYet, RuleList.AdviceFor(rig.Rig.Routes[0]).Any(f => f.RuleId == "spatial-unlisted"));
     }
 
     [Fact]
@@ -82,7 +84,7 @@ public class SpecialWishTests
         var neat = answer.Rigs.Single(r => r.Rig.Routes[0].AtEar.Receiver.Id == "pair");
         Assert.DoesNotContain(neat.Rig.Boxes(), b => b.Role == DeviceRole.Transmitter);
         Assert.Contains(answer.Rigs, r => r.Rig.Routes[0].AtEar.Receiver.Id == "speaker");
-        Assert.Contains("speaker, owned already, stays idle", Rules.AdviceFor(neat.Rig.Routes[0]).Single(f => f.RuleId == "platform-bound").Sentence, StringComparison.Ordinal);
+        Assert.Contains("speaker, owned already, stays idle", RuleList.AdviceFor(neat.Rig.Routes[0]).Single(f => f.RuleId == "platform-bound").Sentence, StringComparison.Ordinal);
         var kept = RigPlan.Of(neat.Rig).Rebuild();
         Assert.NotNull(kept);
         Assert.Equal("pair", kept.Routes[0].AtEar.Receiver.Id);

@@ -1,6 +1,7 @@
 using CsCheck;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing.Search;
+using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 

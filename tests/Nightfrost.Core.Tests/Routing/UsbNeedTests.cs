@@ -1,5 +1,5 @@
 using CsCheck;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Power;
 
 namespace Nightfrost.Core.Tests.Routing;
 

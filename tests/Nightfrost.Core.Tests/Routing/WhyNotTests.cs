@@ -1,5 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -38,7 +40,7 @@ public class WhyNotTests
     public void A_receiver_nobody_is_open_to_says_so()
     {
         var answer = Ask("wired", Look([Optical(), Phones()], Listener(wears: "ear") with { OpenToAnother = false }));
-        Assert.Equal([Rules.OwnReceiver], answer.Findings.Select(f => f.RuleId));
+        Assert.Equal([RuleList.OwnReceiver], answer.Findings.Select(f => f.RuleId));
     }
 
     [Fact]

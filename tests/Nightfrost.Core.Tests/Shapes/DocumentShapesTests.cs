@@ -2,6 +2,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;

@@ -1,5 +1,5 @@
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 using static Nightfrost.Core.Tests.TestKit;

@@ -1,7 +1,9 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using Nightfrost.Core.Handover;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;

@@ -1,5 +1,7 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 using static Nightfrost.Core.Tests.TestKit;

@@ -1,4 +1,5 @@
 using System.Numerics;
+using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing.Search;
@@ -24,9 +25,6 @@ internal sealed class BestRig
 
     // Parts that the narrow search keeps for a set of listeners.
     private const int NarrowParts = 2;
-
-    /// <summary>Threads that a plan may use.</summary>
-    internal const int Workers = 2;
 
     private readonly Candidates _candidates;
     private readonly Arrivals _arrivals;

@@ -1,5 +1,6 @@
 using System.Numerics;
 using System.Runtime.InteropServices;
+using Nightfrost.Core.Routing.Ways;
 
 namespace Nightfrost.Core.Routing.Search;
 
@@ -110,7 +111,7 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
         for (; k < end; k++)
         {
             var (ear, worth) = (line.Shape.Ears[k], line.Shape.Worths[k]);
-            if (!threshold.IsReachedBy(worth) || !EarPrice.Holds(demands, line, listener, ear))
+            if (!threshold.IsReachedBy(worth) || !demands.All(d => d.Listener != listener || EarPrice.Holds(line, ear, d.Id)))
                 continue;
             for (var takes = 0; takes < 1 << line.InTheBox.Length; takes++)
             {

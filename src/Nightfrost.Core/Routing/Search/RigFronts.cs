@@ -1,4 +1,5 @@
 using System.Numerics;
+using Nightfrost.Core.Routing.Ways;
 
 namespace Nightfrost.Core.Routing.Search;
 
@@ -39,7 +40,7 @@ internal sealed class RigFronts
     {
         var search = new RigFronts(candidates, stock, weighing, bound, steps, most, cancel);
         var sockets = new Front?[candidates.BySocket.Count][];
-        Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = BestRig.Workers, CancellationToken = cancel }, i => sockets[i] = search.OfSocket(candidates.BySocket[i], threshold, demands));
+        Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = EarSide.Workers, CancellationToken = cancel }, i => sockets[i] = search.OfSocket(candidates.BySocket[i], threshold, demands));
         var fronts = new Front?[search._sets];
         fronts[0] = search.NewFront();
         fronts[0]!.Add(new() { Weight = default, Taken = 0 });

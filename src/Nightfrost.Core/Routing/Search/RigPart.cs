@@ -1,3 +1,5 @@
+using Nightfrost.Core.Routing.Ways;
+
 namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>One route of a rig that was found.</summary>

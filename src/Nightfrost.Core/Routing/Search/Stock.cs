@@ -1,5 +1,7 @@
 using System.Collections.Concurrent;
 using System.Numerics;
+using Nightfrost.Core.Power;
+using Nightfrost.Core.Routing.Ways;
 
 namespace Nightfrost.Core.Routing.Search;
 

@@ -1,3 +1,5 @@
+using Nightfrost.Core.Routing.Ways;
+
 namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>Least that every route of a rig must reach on what is only as good as the worst listener's.</summary>

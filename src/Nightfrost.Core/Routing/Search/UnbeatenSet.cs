@@ -1,4 +1,5 @@
 using System.Numerics;
+using Nightfrost.Core.Routing.Ways;
 
 namespace Nightfrost.Core.Routing.Search;
 

@@ -1,0 +1,137 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Routing.Ways;
+
+/// <summary>Turns chains with their sending ends into lines, with what each costs and takes, and keeps those that no other line of their socket stands in for.</summary>
+internal sealed class LineBuilder
+{
+    private readonly Site _site;
+    private readonly EarSide _side;
+    private readonly InStepGrades _grades;
+    private readonly int[] _tolerances;
+    private readonly ChannelStock _channels;
+    private readonly Forks _forks;
+    private readonly Clashes _clashes;
+    private readonly Dictionary<Device, (string, int)[]> _inTheBox = new(ReferenceEqualityComparer.Instance);
+    private readonly List<FeedLine>[] _lines;
+
+    /// <param name="site">The site.</param>
+    /// <param name="side">What is known before any socket is looked at.</param>
+    /// <param name="sockets">Sockets that may be used, in the order of their numbers.</param>
+    public LineBuilder(Site site, EarSide side, IReadOnlyList<SourcePort> sockets)
+    {
+        (_site, _side, _grades, Pieces) = (site, side, new(site), new(site, side.Pieces));
+        _tolerances = [.. site.Look.Listeners.Select(_grades.ToleranceOf)];
+        _channels = new(side.Transmitters, _tolerances.Length, Pieces.Resources);
+        _forks = new(Pieces, _tolerances.Length);
+        _clashes = new(site, sockets, Pieces.Resources);
+        _lines = [.. sockets.Select(_ => new List<FeedLine>())];
+    }
+
+    /// <summary>What is at hand.</summary>
+    public PieceCounter Pieces { get; }
+
+    /// <summary>Adds the lines of a chain: with power for each box, and with a power lead that several share.</summary>
+    /// <param name="chain">The chain.</param>
+    /// <param name="transmitter">The box at its end; null for a plain wire and a source's own radio.</param>
+    /// <param name="sends">Its sending end; null for a plain wire.</param>
+    /// <param name="socket">Number of the socket.</param>
+    /// <param name="rateKHz">Sample rate a broadcast is set to, kHz; 0 where that does not matter.</param>
+    /// <param name="end">The ears.</param>
+    public void Add(Chain chain, Device? transmitter, AirLink? sends, int socket, int rateKHz, EndClass end)
+    {
+        var feed = chain.To(transmitter);
+        foreach (var way in PowerWays.Of(_site.Shelf, feed))
+        {
+            if ((way.PowerLead is null ? Pieces.OfLine(chain.Need, transmitter, feed.FedByTap, _channels.Of(sends)) : Pieces.OnPowerLead(chain.Need, way, _channels.Of(sends))) is { } need)
+                _lines[socket].Add(LineOf(chain, way, need, sends, socket, rateKHz, end));
+        }
+    }
+
+    /// <summary>All that was added, but for what something else replaces in any rig.</summary>
+    public Candidates Take() => new()
+    {
+        Site = _site,
+        BySocket = [.. Enumerable.Range(0, _lines.Length).Select(socket => Worth(socket, _lines[socket])).Where(lines => lines.Groups.Count > 0)],
+        Forks = _forks.All,
+        Resources = Pieces.Resources,
+        Grades = _grades,
+        Tolerances = _tolerances,
+        Supply = Pieces.Supply,
+    };
+
+    private FeedLine LineOf(Chain chain, Feed feed, LineNeed need, AirLink? sends, int socket, int rateKHz, EndClass end)
+    {
+        var (transmitter, box, clashes) = (feed.Transmitter, InTheBox(feed.Transmitter), _clashes.Of(socket));
+        var fork = _forks.Of(chain, socket, clashes);
+        return new()
+        {
+            Feed = feed,
+            Sends = sends,
+            Socket = socket,
+            Fork = fork,
+            LeansOnRoom = _site.RoomHears is not null && feed.Room is null && _site.LiveWithRoom(feed.Socket) == Liveness.Unlikely,
+            Most = Math.Min(sends?.ListenersAtOnce ?? 1, _tolerances.Length),
+            RateKHz = rateKHz,
+            Programmes = _site.Passing(feed.Socket).Count,
+            Brings = (chain.MonoSum || transmitter is { MonoSum: true } ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None)
+                | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None),
+            Effort = chain.Effort + (transmitter is null ? 0 : Effort.Of(transmitter.Power.SwitchedByHand ? 1 : 0, 1, 0)) + Effort.Of(0, feed.PowerLead is null ? 0 : 1, 0),
+            Prefix = _grades.PrefixOf(chain, transmitter),
+            // Behind a splitter the output is taken by that, once for all feeds.
+            Uses = fork < 0 && clashes.Count > 0 ? [.. need.Uses, .. clashes] : need.Uses,
+            Usb = need.Usb,
+            Cents = need.Cents,
+            Apart = box.Length > 0 || (transmitter is not null && _side.IsNamed(transmitter.Id)) || feed.Adapters.Any(a => _side.IsNamed(a.Id)),
+            End = end,
+            InTheBox = box,
+        };
+    }
+
+    // Those that no other line on the same fork can stand in for, whatever the rig: none that costs no more, is no more effort, takes no more of what there is only so much of, and whose ears are no worse.
+    // What draws from the set's USB stands in for what costs as much as the one with a supply for each of its boxes.
+    private SocketLines Worth(int socket, List<FeedLine> lines)
+    {
+        var (shapes, sureness, covers) = (new Shapes(_grades, _tolerances), new Dictionary<(EndClass, int), int>(), new Dictionary<(Shape, Shape), bool>());
+        foreach (var line in lines)
+            line.Shape = shapes.Of(line);
+        var (kept, leastEffort) = (new List<(FeedLine Line, Use[] Scarce, string Usb)>(), new Dictionary<(int, Shape, string, string), int>());
+        foreach (var line in lines.Where(l => l.Shape.Ears.Length > 0).OrderBy(l => l.Cents).ThenBy(l => l.Effort).ThenByDescending(Sureness))
+        {
+            var (scarce, usb) = (ScarceOf(line), string.Join(' ', line.Usb.Fits.Order()));
+            var alike = (line.Fork, line.Shape, string.Join(' ', scarce), usb);
+            if (!line.Apart && leastEffort.TryGetValue(alike, out var effort) && effort <= line.Effort)
+                continue;
+            leastEffort[alike] = line.Apart ? int.MaxValue : line.Effort;
+            if (line.Apart || !kept.Exists(k => !k.Line.Apart && k.Line.Fork == line.Fork && k.Line.Effort <= line.Effort && k.Line.Most >= line.Most && TakesNoMore(k.Scarce, scarce) && (k.Usb.Length == 0 || k.Usb == usb || MostCents(k.Line) <= line.Cents) && Covers(k.Line.Shape, line.Shape)))
+                kept.Add((line, scarce, usb));
+        }
+
+        return new(socket, [.. kept.Select(k => k.Line).GroupBy(line => line.Fork).OrderBy(group => group.Key).Select(group => (group.Key, group.ToArray()))]);
+
+        bool Covers(Shape one, Shape other) => ReferenceEquals(one, other) || (covers.TryGetValue((one, other), out var known) ? known : covers[(one, other)] = one.Covers(other));
+
+        // How surely each listener is in step with what suits them best, added up: of lines that are equal, the surer one is kept.
+        int Sureness(FeedLine line)
+        {
+            if (sureness.TryGetValue((line.End, line.Prefix.Number), out var known))
+                return known;
+            var sum = line.End.Alone.Select((ears, i) => ears.Select(ear => _grades.PercentOf(line.Prefix, ear.Suffix, _tolerances[i])).DefaultIfEmpty(0).Max()).Sum();
+            return sureness[(line.End, line.Prefix.Number)] = sum;
+        }
+    }
+
+    private static bool TakesNoMore(Use[] mine, Use[] others) => Array.TrueForAll(mine, use => Array.Exists(others, other => other.Resource == use.Resource && other.Pieces >= use.Pieces));
+
+    private Use[] ScarceOf(FeedLine line) => Pieces.IsPlenty(line.Uses) ? [] : [.. line.Uses.Where(u => Pieces.Resources.There(u.Resource) > 0).OrderBy(u => u.Resource)];
+
+    // With a supply for each of its boxes; those at hand are counted elsewhere.
+    private long MostCents(FeedLine line) =>
+        Pieces.Supply < 0 || Pieces.Resources.There(Pieces.Supply) > 0 ? long.MaxValue : line.Cents + (line.Usb.Boxes - line.Usb.Unfed) * Pieces.Resources.Cents(Pieces.Supply);
+
+    private (string, int)[] InTheBox(Device? transmitter) =>
+        transmitter is null || transmitter.Includes.Count == 0 ? []
+        : _inTheBox.TryGetValue(transmitter, out var known) ? known
+        : _inTheBox[transmitter] = [.. transmitter.Includes.Where(id => _site.Shelf.Find(id) is { Role: not DeviceRole.Lead }).GroupBy(id => id).Select(g => (g.Key, g.Count()))];
+}
