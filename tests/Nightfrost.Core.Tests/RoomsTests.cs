@@ -10,7 +10,8 @@ public class RoomsTests
     private static readonly Dictionary<string, string[]> Rooms = new()
     {
         [""] = [],
-        ["Kit"] = [""],
+        ["Shapes"] = [""],
+        ["Kit"] = ["", "Shapes"],
         ["Sites"] = ["", "Kit"],
         ["Airlink"] = ["", "Kit", "Sites"],
         ["Timing"] = ["", "Kit", "Sites"],
@@ -23,7 +24,6 @@ public class RoomsTests
         ["Line"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Routing.Answers"],
         ["Runsheet"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Line"],
         ["Handover"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Line", "Runsheet"],
-        ["Shapes"] = ["", "Kit", "Sites", "Routing"],
     };
 
     private static string RoomOf(TypeReference type)
@@ -75,7 +75,7 @@ public class RoomsTests
         var back = types.SelectMany(type => LookedInto(type).Where(seen => !seen.IsGenericParameter).Select(seen => (From: type, Into: Outer(seen))))
             .Where(look => names.Contains(look.Into.FullName) && RoomOf(look.From) != RoomOf(look.Into) && !Rooms[RoomOf(look.From)].Contains(RoomOf(look.Into)))
             .Select(look => $"{look.From.FullName} looks into {look.Into.FullName}").Distinct().Order(StringComparer.Ordinal);
-        Assert.Empty(back);
+        Assert.Equal("", string.Join("\n", back));
 
         static TypeReference Outer(TypeReference type) => type.DeclaringType is { } outer ? Outer(outer) : type;
     }

@@ -1,4 +1,3 @@
-using Nightfrost.Core.Timing;
 
 namespace Nightfrost.Core.Kit;
 
@@ -95,8 +94,8 @@ public static class DeviceCheck
             check.Text($"cautions[{i}]", device.Cautions[i], LongestWords, required: true);
         for (var i = 0; i < device.StageIds.Count; i++)
         {
-            if (!StageDelays.Exists(device.StageIds[i]))
-                check.Add($"stageIds[{i}]", $"There is no delay stage '{EntryCheck.Short(device.StageIds[i])}'.", $"Choose from: {string.Join(", ", StageDelays.All.Select(s => s.Id))}.");
+            if (!StageIds.All.Contains(device.StageIds[i]))
+                check.Add($"stageIds[{i}]", $"There is no delay stage '{EntryCheck.Short(device.StageIds[i])}'.", $"Choose from: {string.Join(", ", StageIds.All)}.");
         }
 
         check.Most("includes", device.Includes.Count, 40, "things in the box", "List only what is used with it.");

@@ -372,5 +372,5 @@ public sealed record Listener
     public bool MayComeNear(string deviceId) => !string.IsNullOrWhiteSpace(ImplantAnsweredBy) && ImplantAnsweredOn is not null && ImplantAllows.Contains(deviceId);
 
     /// <summary>The tolerance set that holds for this person.</summary>
-    public string EffectiveToleranceId => ToleranceId ?? (ReadsLips ? Timing.Tolerances.LipReader : Timing.Tolerances.Broadcast);
+    public string EffectiveToleranceId => ToleranceId ?? (ReadsLips ? Tolerances.LipReader : Tolerances.Broadcast);
 }

@@ -1,5 +1,4 @@
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Timing;
 
 namespace Nightfrost.Core.Sites;
 

@@ -1,5 +1,6 @@
 using MathNet.Numerics.Distributions;
 using MathNet.Numerics.Statistics;
+using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Timing;
 

@@ -44,9 +44,6 @@ public static class StageDelays
     /// <exception cref="KeyNotFoundException">No stage has this id.</exception>
     public static StageDelay Of(string id) => ById.TryGetValue(id, out var row) ? row : throw new KeyNotFoundException($"There is no delay stage '{id}'.");
 
-    /// <summary>True when a stage has this id.</summary>
-    public static bool Exists(string id) => ById.ContainsKey(id);
-
     /// <summary>Speed of sound at a temperature, m/s: 331.3·√(1 + T/273.15).</summary>
     /// <param name="celsius">Air temperature, −40 to 60 °C.</param>
     public static double SpeedOfSound(double celsius = 20) => 331.3 * Math.Sqrt(1 + Guard.InRange(celsius, -40, 60) / 273.15);
@@ -58,24 +55,4 @@ public static class StageDelays
         var ms = 1000 * Guard.InRange(distanceM, 0, 100) / SpeedOfSound();
         return new StageDelay("air", FormattableString.Invariant($"{distanceM:0.0} m of air"), ms, ms, ms);
     }
-}
-
-/// <summary>How early and how late sound may be for one viewer.</summary>
-/// <param name="Id">Stable, kebab-case.</param>
-/// <param name="Words">Its name.</param>
-/// <param name="EarlyMs">Early limit, ms, negative.</param>
-/// <param name="LateMs">Late limit, ms.</param>
-/// <param name="Source">Public document it comes from.</param>
-public sealed record Tolerance(string Id, string Words, double EarlyMs, double LateMs, string Source);
-
-/// <summary>The shipped tolerance sets.</summary>
-public static class Tolerances
-{
-    public const string Broadcast = "broadcast";
-    public const string LipReader = "lip-reader";
-
-    public static IReadOnlyList<Tolerance> All { get; } = Shipped.Read<Tolerance[]>("Timing.tolerances.json");
-
-    /// <summary>One set, or null when no set has this id.</summary>
-    public static Tolerance? Find(string id) => All.FirstOrDefault(row => row.Id == id);
 }

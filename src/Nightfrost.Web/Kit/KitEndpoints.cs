@@ -5,7 +5,6 @@ using Nightfrost.Core.Airlink;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
-using Nightfrost.Core.Timing;
 using Nightfrost.Data;
 using Nightfrost.Data.Kit;
 using Nightfrost.Web.Cases;

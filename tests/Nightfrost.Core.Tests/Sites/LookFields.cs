@@ -6,7 +6,6 @@ using Nightfrost.Core.Kit;
 using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Tests.Shapes;
-using Nightfrost.Core.Timing;
 using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Sites;

@@ -1,4 +1,5 @@
 using CsCheck;
+using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 
 namespace Nightfrost.Core.Tests.Timing;

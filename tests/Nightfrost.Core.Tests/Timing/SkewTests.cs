@@ -66,9 +66,9 @@ public class SkewTests
     [Fact]
     public void Every_stage_any_table_names_exists()
     {
-        Assert.All(SocketKinds.All, s => Assert.True(StageDelays.Exists(s.StageId), s.StageId));
-        Assert.All(CodecClasses.All, c => Assert.True(StageDelays.Exists(c.StageId), c.StageId));
-        Assert.All(LinkTechnologies.All.Where(l => l.StageId.Length > 0), l => Assert.True(StageDelays.Exists(l.StageId), l.StageId));
+        Assert.All(SocketKinds.All, s => Assert.True(StageDelays.All.Any(stage => stage.Id == s.StageId), s.StageId));
+        Assert.All(CodecClasses.All, c => Assert.True(StageDelays.All.Any(stage => stage.Id == c.StageId), c.StageId));
+        Assert.All(LinkTechnologies.All.Where(l => l.StageId.Length > 0), l => Assert.True(StageDelays.All.Any(stage => stage.Id == l.StageId), l.StageId));
         Assert.All(StageDelays.All, s => Assert.True(s.MinMs <= s.TypicalMs && s.TypicalMs <= s.MaxMs, s.Id));
     }
 
