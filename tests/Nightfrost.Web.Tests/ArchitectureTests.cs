@@ -44,7 +44,7 @@ public class ArchitectureTests(Cluster cluster)
         {
             "# Rules",
             "",
-            "Generated from the one list in `src/Nightfrost.Core/Routing/Rules.cs`; a test fails when this page differs from it. Refusing rules are asked in this order, from the socket to the ear.",
+            "Generated from the one list in `src/Nightfrost.Core/Routing/Rules/RuleList.cs`; a test fails when this page differs from it. Refusing rules are asked in this order, from the socket to the ear.",
             "Names in braces are filled from the values that decide.",
             "",
             "| rule | effect | looks at | says | remedy | source |",

@@ -219,4 +219,7 @@ public sealed record Device
 
     /// <summary>Starts only when its app is told to.</summary>
     public bool StreamsOnRequest { get; init; }
+
+    /// <summary>What so many pieces cost, in the shelf's currency.</summary>
+    public decimal PriceOf(int pieces) => pieces * Price;
 }

@@ -68,7 +68,7 @@ public static class Parts
         var (device, needed, included) = (need.Device, need.Pieces, need.Included);
         var owned = Math.Min(needed - included, there);
         var toBuy = needed - included - owned;
-        return new(device.Id, device.Name, device.Role, needed, included, owned, toBuy, device.Price, toBuy * device.Price, device.PricedOn, toBuy > 0 ? held.GetValueOrDefault(device.Id, "") : "");
+        return new(device.Id, device.Name, device.Role, needed, included, owned, toBuy, device.Price, device.PriceOf(toBuy), device.PricedOn, toBuy > 0 ? held.GetValueOrDefault(device.Id, "") : "");
     }
 
     /// <summary>Leads at hand, each given out once.</summary>

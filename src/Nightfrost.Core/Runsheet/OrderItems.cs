@@ -24,7 +24,7 @@ internal static class OrderItems
                 By = visit is null ? null : LeadTimes.OrderBy(device.DeliveryDays, LongestCharge(rig.Site.Shelf, device), visit).ToDateTime(TimeOnly.MaxValue),
                 LeadTime = days == 1 ? "a day before" : $"{days} days before",
                 HeldBecause = held,
-                ToPay = pieces * device.Price,
+                ToPay = device.PriceOf(pieces),
             };
         }
     }

@@ -40,6 +40,9 @@ public sealed record FrameTake(double FramesPerSecond, double Frames, bool Click
 /// <param name="Takes">How many takes.</param>
 public sealed record Measured(double SkewMs, double PlusMinusMs, int Takes)
 {
+    /// <summary>How far a forecast was off: measured minus forecast median, ms; null where nothing was forecast.</summary>
+    public double? OffByMs(double? forecastMs) => SkewMs - forecastMs;
+
     /// <summary>Probability that the true skew lies inside a tolerance, for a normal error.</summary>
     public double ProbabilityInside(Tolerance tolerance, double shiftMs = 0)
     {

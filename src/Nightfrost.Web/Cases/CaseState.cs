@@ -122,8 +122,11 @@ internal sealed class CaseState
             return null;
         var standsAt = SettingMs(listenerId);
         return FrameMeasurement.Of(
-            [.. takes.Select(t => new FrameTake(t.FramesPerSecond, t.Frames, t.ClickOnWaveform) { DelayedMs = t.SettingMs - standsAt })], Row.CameraOffsetMs, Row.CameraUncertaintyMs);
+            [.. takes.Select(t => TakeOf(t) with { DelayedMs = t.SettingMs - standsAt })], Row.CameraOffsetMs, Row.CameraUncertaintyMs);
     }
+
+    /// <summary>A take as it was filmed.</summary>
+    public static FrameTake TakeOf(TakeRow take) => new(take.FramesPerSecond, take.Frames, take.ClickOnWaveform);
 
     /// <summary>Delay added on one listener's way by the set's settings as they stand, ms.</summary>
     public int SettingMs(string listenerId) =>
@@ -160,7 +163,7 @@ internal sealed class CaseState
         foreach (var row in view.Rows)
         {
             if (MeasuredOf(row.ListenerId) is { } m)
-                measured.Add(new(row.ListenerId, m, row.Forecast is { } f ? m.SkewMs - f.MedianMs : null, m.ProbabilityInside(row.Tolerance)));
+                measured.Add(new(row.ListenerId, m, m.OffByMs(row.Forecast?.MedianMs), m.ProbabilityInside(row.Tolerance)));
         }
 
         return new(rigId, Row.RigChosenAt ?? Row.ChangedAt, view, LookChanges.Between(plan.Look, Look, Shelf.NameOf), plan.MissingFrom(Shelf), measured);

@@ -209,10 +209,10 @@ internal static class TuneEndpoints
 
     private static TuneRow RowOf(CaseState state, LineRow row)
     {
-        var takes = state.Takes(row.ListenerId).Select(t => new TakeView(t.Id, t.FramesPerSecond, t.Frames, t.ClickOnWaveform, 1000 * t.Frames / t.FramesPerSecond, t.SettingMs, t.PictureMode, state.Counts(t), t.At)).ToList();
+        var takes = state.Takes(row.ListenerId).Select(t => new TakeView(t.Id, t.FramesPerSecond, t.Frames, t.ClickOnWaveform, CaseState.TakeOf(t).SkewMs, t.SettingMs, t.PictureMode, state.Counts(t), t.At)).ToList();
         var measured = state.MeasuredOf(row.ListenerId);
         return new(
-            row, takes, measured, measured is not null && row.Forecast is { } f ? measured.SkewMs - f.MedianMs : null, measured is not null && FrameMeasurement.TooWide(measured, row.Tolerance),
+            row, takes, measured, measured?.OffByMs(row.Forecast?.MedianMs), measured is not null && FrameMeasurement.TooWide(measured, row.Tolerance),
             measured is null ? [] : [.. Tolerances.All.Select(t => new ToleranceVerdict(t, FrameMeasurement.Against(measured, t), t.Id == row.Tolerance.Id))]);
     }
 

@@ -5,6 +5,7 @@ using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
+using Nightfrost.Core.Tests.Routing.Search;
 using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Routing;

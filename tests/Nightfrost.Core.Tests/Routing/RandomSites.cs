@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
+using Nightfrost.Core.Tests.Routing.Search;
 using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Routing;

@@ -5,6 +5,7 @@ using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Routing.Search;
 using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
+using Nightfrost.Core.Tests.Routing.Search;
 
 namespace Nightfrost.Core.Tests.Routing;
 

@@ -3,8 +3,8 @@ using Nightfrost.Core.Airlink;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
 using Nightfrost.Core.Sites;
-using static Nightfrost.Core.Routing.Rules.RuleScope;
 using static Nightfrost.Core.Routing.RouteWords;
+using static Nightfrost.Core.Routing.Rules.RuleScope;
 
 namespace Nightfrost.Core.Routing.Rules;
 

@@ -66,27 +66,27 @@ internal static class Likeness
     public static string KeyOf(AirLink link) => Text(Seen(link));
 
     /// <summary>What planning sees of a device but its price, the outputs of a splitter and what it asks of USB.</summary>
-    public static string KeyOf(Device d) => Text(new
-    {
-        d.Form, Power = d.Power with { UsbDrawMa = 0 }, d.LengthM, Splits = d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch, d.WornOverAids, d.OpenToRoom, d.NearImplants,
-        d.StreamsOnRequest, d.NoiseCancelling, d.SpatialRendering, HasApp = d.App.Length > 0, d.StageIds, Ports = Seen(d.Ports), Links = d.Links.Select(Seen),
-    });
+    public static string KeyOf(Device d) => Text(
+        d.Form, d.Power with { UsbDrawMa = 0 }, d.LengthM, d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch,
+        d.WornOverAids, d.OpenToRoom, d.NearImplants, d.StreamsOnRequest, d.NoiseCancelling, d.SpatialRendering, d.App.Length > 0, d.StageIds, Seen(d.Ports), d.Links.Select(Seen));
 
     /// <summary>What leads, adapters and the rules of a tap see of a box: its inputs, its own lead, what comes with it and whether it passes sound on.</summary>
-    public static string KeyOfInputs(Device d) => Text(new { d.PassesThrough, d.LengthM, Inputs = Seen(d.Ports.Where(p => !p.Output)), d.Includes });
+    public static string KeyOfInputs(Device d) => Text(d.PassesThrough, d.LengthM, Seen(d.Ports.Where(p => !p.Output)), d.Includes);
 
-    private static string Text(object seen) => JsonSerializer.Serialize(seen);
+    private static string Text(params object?[] seen) => JsonSerializer.Serialize(seen);
 
     // What takes a link leaves the order of codecs, the power and the number fed to the sender.
-    private static object Seen(AirLink link) => !link.Transmits
-        ? new { link.Technology, link.ThreeMegabit, Family = link.Family.ToUpperInvariant(), link.SensitivityDbm, link.Delay, Rates = link.Lc3RatesKHz.Order(), Generations = link.Generations.Order(), Codecs = link.Codecs.OrderBy(c => c.Class).ThenBy(c => c.Mark, StringComparer.Ordinal).Select(Seen) }
-        : new
-        {
-            link.Technology, link.Transmits, link.ThreeMegabit, link.RefusesHeadphones, link.RefusesSpeakers, link.ListenersAtOnce, Family = link.Family.ToUpperInvariant(), link.TransmitDbm, link.SensitivityDbm, link.OnAxisRangeM, link.HalfPowerDeg,
-            link.BandLowMHz, link.BandHighMHz, link.Channels, link.Delay, link.Lc3RatesKHz, link.Generations, Codecs = link.Codecs.Select(Seen), Several = link.CodecsWithSeveral.Select(Seen),
-        };
+    private static object?[] Seen(AirLink link) => !link.Transmits
+        ? [
+            link.Technology, link.ThreeMegabit, link.Family.ToUpperInvariant(), link.SensitivityDbm, link.Delay, link.Lc3RatesKHz.Order(), link.Generations.Order(),
+            link.Codecs.OrderBy(c => c.Class).ThenBy(c => c.Mark, StringComparer.Ordinal).Select(Seen),
+        ]
+        : [
+            link.Technology, link.ThreeMegabit, link.RefusesHeadphones, link.RefusesSpeakers, link.ListenersAtOnce, link.Family.ToUpperInvariant(), link.TransmitDbm, link.SensitivityDbm,
+            link.OnAxisRangeM, link.HalfPowerDeg, link.BandLowMHz, link.BandHighMHz, link.Channels, link.Delay, link.Lc3RatesKHz, link.Generations, link.Codecs.Select(Seen), link.CodecsWithSeveral.Select(Seen),
+        ];
 
-    private static object Seen(Codec codec) => new { codec.Class, codec.Mark };
+    private static object?[] Seen(Codec codec) => [codec.Class, codec.Mark];
 
-    private static IEnumerable<object> Seen(IEnumerable<AudioPort> ports) => ports.Select(p => new { p.Connector, p.Output, p.Signals });
+    private static IEnumerable<object?[]> Seen(IEnumerable<AudioPort> ports) => ports.Select(p => new object?[] { p.Connector, p.Output, p.Signals });
 }

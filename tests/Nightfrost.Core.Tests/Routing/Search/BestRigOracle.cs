@@ -4,7 +4,7 @@ using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Search;
 
 /// <summary>The best rig against trying everything, on small random sites, under three orders of priorities each.</summary>
 public class BestRigOracle

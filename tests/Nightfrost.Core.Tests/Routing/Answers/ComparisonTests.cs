@@ -4,7 +4,7 @@ using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Answers;
 
 /// <summary>Scores against each other: orders of priorities, what is said of a difference, and what is shown of the unbeaten.</summary>
 public class ComparisonTests

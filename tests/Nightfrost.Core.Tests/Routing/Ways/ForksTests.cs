@@ -6,7 +6,7 @@ using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Ways;
 
 /// <summary>Each splitter stands at a fork of its own, counted once for all that hangs on it.</summary>
 public class ForksTests

@@ -5,7 +5,7 @@ using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Ways;
 
 /// <summary>What the search is given, against what the same way is worth when it is looked at by itself.</summary>
 public class CandidateTests

@@ -3,7 +3,7 @@ using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Answers;
 
 public class WallQuestionTests
 {

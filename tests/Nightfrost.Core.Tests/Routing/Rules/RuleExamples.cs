@@ -4,7 +4,7 @@ using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Rules;
 
 /// <summary>One worked example for every rule: a site where it bites, and words its sentence must hold.</summary>
 public class RuleExamples

@@ -5,7 +5,7 @@ using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Ways;
 
 /// <summary>Chains that are joined once for all boxes of a sort, against every feed that leads and adapters allow.</summary>
 public class ChainFinderTests

@@ -3,7 +3,7 @@ using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Answers;
 
 /// <summary>Ways through the air that cannot work at a site, each with its reason.</summary>
 public class DeadWaysTests

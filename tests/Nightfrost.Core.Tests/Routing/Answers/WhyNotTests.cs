@@ -5,7 +5,7 @@ using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Answers;
 
 /// <summary>Asked why a thing was not chosen, the answer is the rules it breaks or the measured way it is worse.</summary>
 public class WhyNotTests

@@ -5,7 +5,7 @@ using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Search;
 
 /// <summary>Parts put together in any order pay just what a parts list of all of them would.</summary>
 public class StockTests

@@ -3,7 +3,7 @@ using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Search;
 
 /// <summary>The oracle: every combination of every route, judged by nothing but the rules and the score.</summary>
 internal static class Exhaustive

@@ -1,7 +1,7 @@
 using CsCheck;
 using Nightfrost.Core.Power;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Power;
 
 public class UsbNeedTests
 {

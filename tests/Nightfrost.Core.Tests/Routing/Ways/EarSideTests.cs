@@ -5,7 +5,7 @@ using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Ways;
 
 /// <summary>What is worked out before the sockets, shared between sites that differ in nothing it hangs on.</summary>
 public class EarSideTests

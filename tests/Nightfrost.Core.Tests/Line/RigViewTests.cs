@@ -3,9 +3,10 @@ using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
+using Nightfrost.Core.Tests.Routing;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Line;
 
 /// <summary>What a specialist reads of a rig: headline, line board, loudness, parts, reasons.</summary>
 public class RigViewTests

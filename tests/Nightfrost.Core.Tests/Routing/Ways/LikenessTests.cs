@@ -2,7 +2,7 @@ using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing.Ways;
 using static Nightfrost.Core.Tests.TestKit;
 
-namespace Nightfrost.Core.Tests.Routing;
+namespace Nightfrost.Core.Tests.Routing.Ways;
 
 /// <summary>What planning sees tells ends apart; what it does not see, and the order where that does not count, leaves them alike.</summary>
 public class LikenessTests
