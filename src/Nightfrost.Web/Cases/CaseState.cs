@@ -8,6 +8,7 @@ using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
 using Nightfrost.Data;
 using Nightfrost.Data.Cases;
+using Nightfrost.Web.Hosting;
 using Nightfrost.Web.Kit;
 
 namespace Nightfrost.Web.Cases;

@@ -1,6 +1,5 @@
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Data;
-using Nightfrost.Web.Session;
 
 namespace Nightfrost.Web.Hosting;
 

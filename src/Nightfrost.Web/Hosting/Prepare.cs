@@ -5,7 +5,6 @@ using Nightfrost.Data;
 using Nightfrost.Data.Demo;
 using Nightfrost.Data.Documents;
 using Nightfrost.Data.Identity;
-using Nightfrost.Web.Session;
 
 namespace Nightfrost.Web.Hosting;
 

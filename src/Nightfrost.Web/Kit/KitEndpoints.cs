@@ -7,7 +7,6 @@ using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
 using Nightfrost.Data;
 using Nightfrost.Data.Kit;
-using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
 
 namespace Nightfrost.Web.Kit;

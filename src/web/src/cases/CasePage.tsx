@@ -4,7 +4,7 @@ import { LineStrip } from '../line/LineStrip'
 import { Fallible } from '../parts/Fallible'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { Shell } from '../shell/Shell'
-import { useCaseQuery } from './useCase'
+import { useCaseQuery } from '../api/useCase'
 
 /** The frame of a case: its stages, the small line board, and a word when the rig is out of date. */
 export function CasePage() {

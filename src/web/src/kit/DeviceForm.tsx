@@ -9,15 +9,7 @@ import { LinksForm } from './LinksForm'
 import { PairingForm } from './PairingForm'
 import { PortsForm } from './PortsForm'
 import { roleWord } from './roleWords'
-import { volumeOf, withRole, withVolume, type Draft } from './draft'
-
-/** What every part of the form is given. */
-export interface FormPart {
-  draft: Draft
-  set: (change: Partial<Draft>) => void
-  terms: Schema['KitTerms']
-  problemOf: (field: string) => Schema['FieldProblem'] | undefined
-}
+import { volumeOf, withRole, withVolume, type Draft, type FormPart } from './draft'
 
 const grid = { display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start' } as const
 

@@ -1,7 +1,7 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { Schema } from '../api/client'
-import type { FormPart } from './DeviceForm'
+import type { FormPart } from './draft'
 
 /** What comes with a device: leads, supplies, a second receiver. */
 export function InTheBox({ draft, set, problemOf, devices }: FormPart & { devices: readonly Schema['Device'][] }) {

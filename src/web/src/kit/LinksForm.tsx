@@ -5,8 +5,7 @@ import { Choice } from '../parts/Choice'
 import { Pick, Tick, Words } from '../parts/fields'
 import { NumberField } from '../parts/NumberField'
 import { CodecsForm } from './CodecsForm'
-import type { FormPart } from './DeviceForm'
-import { newLink, type LinkDraft } from './draft'
+import { newLink, type LinkDraft, type FormPart } from './draft'
 
 /** What a device sends and receives through the air. */
 export function LinksForm(part: FormPart) {

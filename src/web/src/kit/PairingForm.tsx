@@ -3,7 +3,7 @@ import { Choice } from '../parts/Choice'
 import { Tick, Words } from '../parts/fields'
 import { NumberField } from '../parts/NumberField'
 import type { Schema } from '../api/client'
-import type { FormPart } from './DeviceForm'
+import type { FormPart } from './draft'
 
 const firstPress: Schema['PairingWay'] = { fromState: '', press: '', holdSeconds: 0, shows: '', linked: '', windowSeconds: 0 }
 

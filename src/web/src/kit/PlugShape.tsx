@@ -1,5 +1,5 @@
 import type { Schema } from '../api/client'
-import { SocketShape } from '../sites/socketShapes'
+import { SocketShape } from '../parts/socketShapes'
 
 const faces: Record<Schema['Connector'], Schema['SocketKind']> = {
   opticalSquare: 'opticalSquare',

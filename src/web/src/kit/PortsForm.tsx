@@ -2,8 +2,7 @@ import { Box, Button, Typography } from '@mui/material'
 import type { Schema } from '../api/client'
 import { Choice } from '../parts/Choice'
 import { Pick, PickSome, Words } from '../parts/fields'
-import type { Draft } from './draft'
-import type { FormPart } from './DeviceForm'
+import type { Draft, FormPart } from './draft'
 
 type Port = Schema['AudioPort']
 

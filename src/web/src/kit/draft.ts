@@ -135,3 +135,11 @@ export function fieldWords(path: string) {
   const said = steps.join(', ')
   return said.charAt(0).toUpperCase() + said.slice(1)
 }
+
+/** What every part of the form is given. */
+export interface FormPart {
+  draft: Draft
+  set: (change: Partial<Draft>) => void
+  terms: Schema['KitTerms']
+  problemOf: (field: string) => Schema['FieldProblem'] | undefined
+}

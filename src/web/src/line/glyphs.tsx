@@ -1,5 +1,5 @@
 import type { Schema } from '../api/client'
-import { SocketShape } from '../sites/socketShapes'
+import { SocketShape } from '../parts/socketShapes'
 import { ink } from '../theme/tokens'
 
 type GlyphName = Schema['Glyph']

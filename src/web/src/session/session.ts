@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { api, keepToken, told, type Schema } from '../api/client'
-import { refreshCase } from '../cases/useCase'
+import { refreshCase } from '../api/useCase'
 import { startKeeping, stopKeeping } from '../waiting/keeping'
 import { vaultOwner } from '../waiting/vault'
 

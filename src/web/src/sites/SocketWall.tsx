@@ -4,7 +4,7 @@ import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { NumberField } from '../parts/NumberField'
 import { saying } from '../parts/saying'
-import { SocketShape } from './socketShapes'
+import { SocketShape } from '../parts/socketShapes'
 import { useAsked, type Asked } from './useAsked'
 import { emptySocket, socketOf, withSocket } from './lookEdits'
 

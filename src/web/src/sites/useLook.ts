@@ -1,7 +1,7 @@
-import { useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query'
+import { useQueryClient, type QueryClient } from '@tanstack/react-query'
 import { useEffect, useSyncExternalStore } from 'react'
 import { api, dropped, RefusedError, told, type Schema } from '../api/client'
-import { caseKey, refreshCase } from '../cases/useCase'
+import { caseKey, refreshCase } from '../api/useCase'
 import { LookPlace, saveLook } from '../waiting/looks'
 import { vaultOwner } from '../waiting/vault'
 import { LookKeeper } from './lookKeeper'
@@ -37,9 +37,3 @@ export function useLook(detail: Schema['CaseDetail']) {
   }
   return { ...state, change: (update: (look: Schema['Look']) => Schema['Look']) => keeper.change(update), settle }
 }
-
-/** Names and meanings that every screen needs. */
-export const useReference = () => useQuery({ queryKey: ['reference'], queryFn: () => told(api.GET('/api/reference')), staleTime: Infinity })
-
-/** The shelf. */
-export const useShelf = () => useQuery({ queryKey: ['kit'], queryFn: () => told(api.GET('/api/kit')) })

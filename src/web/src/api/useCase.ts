@@ -1,6 +1,6 @@
 import { useQuery, type QueryClient } from '@tanstack/react-query'
 import { useOutletContext } from 'react-router'
-import { api, told, type Schema } from '../api/client'
+import { api, told, type Schema } from './client'
 
 export const caseKey = (id: string) => ['case', id]
 

@@ -6,7 +6,7 @@ using Microsoft.EntityFrameworkCore;
 using Nightfrost.Data;
 using Nightfrost.Data.Identity;
 
-namespace Nightfrost.Web.Session;
+namespace Nightfrost.Web.Hosting;
 
 /// <summary>Sign-ins as the database knows them: one that has ended there is over everywhere at once, whoever holds its cookie.</summary>
 internal static class Sessions

@@ -1,13 +1,6 @@
 using Nightfrost.Core.Shapes;
 
-namespace Nightfrost.Web.Cases;
-
-/// <summary>A case that stands and cannot be shown.</summary>
-/// <param name="Id">Its id, to quote.</param>
-/// <param name="Site">Where the set stands.</param>
-/// <param name="Title">What it is about.</param>
-/// <param name="VisitOn">Day of its visit; null while none is planned.</param>
-public sealed record UnreadableCase(Guid Id, string Site, string Title, DateOnly? VisitOn);
+namespace Nightfrost.Web.Hosting;
 
 /// <summary>Says in the log what could not be read, while everything else is shown.</summary>
 internal static partial class UnreadableLog
