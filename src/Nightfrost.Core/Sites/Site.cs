@@ -64,6 +64,9 @@ public sealed class Site
     /// <summary>Bluetooth receivers worn or owned here, any of which may answer a box that takes the first.</summary>
     public int BluetoothReceivers { get; }
 
+    /// <summary>True for a device that a clinician allowed near somebody's implant: it is told from all others like it.</summary>
+    public bool IsAllowedNearSomebody(string deviceId) => Look.Listeners.Any(l => l.MayComeNear(deviceId));
+
     /// <summary>The watched programmes that come past a socket.</summary>
     public IReadOnlyList<Programme> Passing(SourcePort socket) =>
         _passing.TryGetValue(socket.Id, out var known) ? known : Programmes.Passing(Look, SoundSource.Television);

@@ -37,7 +37,21 @@ internal static class RandomSites
             Air = random.Next(3) > 0 ? new() : new AirAround { WiFiNetworks = 2, WiFiInHopSet = random.Next(3), WiFiBusy = 0.2 * random.Next(1, 4) },
         };
         look = look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)], LiveTogether = Tried(random, look), Set = look.Set with { OutputMenuNamesOne = random.Next(5) == 0 ? Known.Yes : Known.NotYet } };
+        if (random.Next(5) == 0)
+            (look, kit) = WithImplant(random, look, kit);
         return random.Next(3) == 0 ? WithWishes(random, look, kit) : new Site(look, Shelf([.. kit]));
+    }
+
+    // Much with a magnet or a coil, and somebody whose clinician has allowed one such thing, or none.
+    private static (Look Look, List<Device> Kit) WithImplant(Random random, Look look, List<Device> kit)
+    {
+        kit = [.. kit.Select(d => d.Role is DeviceRole.Receiver or DeviceRole.Transmitter or DeviceRole.Relay ? d with { NearImplants = random.Next(2) == 0 } : d)];
+        var near = kit.Where(d => d.NearImplants).ToList();
+        var (who, allowed) = (random.Next(look.Listeners.Count), near.Count > 0 && random.Next(4) > 0 ? new[] { near[random.Next(near.Count)].Id } : []);
+        return (look with
+        {
+            Listeners = [.. look.Listeners.Select((l, i) => i == who ? l with { Implant = Known.Yes, ImplantAnsweredBy = "Dr Holm", ImplantAnsweredOn = new(2026, 2, 10), ImplantAllows = allowed } : l)],
+        }, kit);
     }
 
     // Which outputs somebody has tried together.

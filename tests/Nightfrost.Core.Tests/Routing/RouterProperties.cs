@@ -141,7 +141,7 @@ public class RouterProperties
             random.Shuffle(shuffled);
             var to = names.Zip(shuffled).ToDictionary(p => p.First, p => $"renamed-{p.Second}");
             var renamed = new Site(
-                site.Look with { Listeners = [.. site.Look.Listeners.Select(l => l.ReceiverId is { } id ? l with { ReceiverId = to[id] } : l)], Owned = [.. site.Look.Owned.Select(o => o with { DeviceId = to[o.DeviceId] })] },
+                site.Look with { Listeners = [.. site.Look.Listeners.Select(l => l with { ReceiverId = l.ReceiverId is { } id ? to[id] : null, ImplantAllows = [.. l.ImplantAllows.Select(id => to[id])] })], Owned = [.. site.Look.Owned.Select(o => o with { DeviceId = to[o.DeviceId] })] },
                 new Shelf(site.Shelf.Devices.Select(d => d with { Id = to[d.Id], Includes = [.. d.Includes.Select(i => to[i])] })));
             var (a, b) = (Router.BestScore(site), Router.BestScore(renamed));
             Assert.Equal(a is null, b is null);

@@ -28,7 +28,7 @@ internal sealed class EarSide
         Adapters = Likeness.WorthTrying(site, Allowed(DeviceRole.Adapter), limits.MustUse);
         var between = Likeness.WorthTrying(site, Allowed(DeviceRole.Relay).Concat(Allowed(DeviceRole.LinkReceiver)).Concat(Allowed(DeviceRole.Transmitter).Where(t => t.Links.Any(l => !l.Transmits) && t.Ports.Any(p => p.Output))), limits.MustUse);
         var inBoxes = Transmitters.SelectMany(t => t.Includes).ToHashSet();
-        Entries = new EarEntries(site, limits, Pieces, Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse), between, IsNamed, id => inBoxes.Contains(id) || id == log?.WatchedId);
+        Entries = new EarEntries(site, limits, Pieces, Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse), between, IsNamed, id => inBoxes.Contains(id) || id == log?.WatchedId || site.IsAllowedNearSomebody(id));
         Ends = new EndClasses(site, new Suffixes(), log, Entries);
 
         // Refusals are kept in their order, so that there is no judging side by side.

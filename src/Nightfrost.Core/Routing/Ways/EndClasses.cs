@@ -22,7 +22,9 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     /// <param name="sends">The end.</param>
     public EndClass Of(Feed feed, AirLink sends)
     {
-        var key = $"{Likeness.KeyOf(sends with { ListenersAtOnce = Math.Min(2, sends.ListenersAtOnce), Channels = null })}|{feed.BuiltIn}|{feed.Transmitter?.App.Length > 0}|{feed.Transmitter?.NearImplants}|{feed.Socket.Level == LevelControl.Fixed}";
+        var (box, seen) = (feed.Transmitter, sends with { ListenersAtOnce = Math.Min(2, sends.ListenersAtOnce), Channels = null });
+        var allowed = box is not null && site.IsAllowedNearSomebody(box.Id) ? box.Id : "";
+        var key = $"{Likeness.KeyOf(seen)}|{feed.BuiltIn}|{box?.App.Length > 0}|{box?.NearImplants}|{allowed}|{feed.Socket.Level == LevelControl.Fixed}";
         return _byKey.TryGetValue(key, out var known) ? known : _byKey.GetOrAdd(key, Judge(feed, sends));
     }
 

@@ -6,7 +6,7 @@ namespace Nightfrost.Core.Routing.Ways;
 
 /// <summary>
 /// Leaves one of all devices that planning cannot tell apart but by their price: the cheapest. Swapping it in any rig keeps the rig legal and no worse, so no best
-/// rig is lost. What is owned, worn, has something in its box or is asked for by name always stays.
+/// rig is lost. What is owned, worn, allowed near an implant, has something in its box or is asked for by name always stays.
 /// </summary>
 internal static class Likeness
 {
@@ -22,7 +22,7 @@ internal static class Likeness
         var special = new List<Device>();
         foreach (var device in devices)
         {
-            if (device.Includes.Count > 0 || worn.Contains(device.Id) || inBoxes.Contains(device.Id) || named.Contains(device.Id) || site.OwnedCount(device.Id) > 0)
+            if (device.Includes.Count > 0 || worn.Contains(device.Id) || inBoxes.Contains(device.Id) || named.Contains(device.Id) || site.OwnedCount(device.Id) > 0 || site.IsAllowedNearSomebody(device.Id))
             {
                 special.Add(device);
                 continue;
@@ -67,7 +67,7 @@ internal static class Likeness
 
     /// <summary>What planning sees of a device but its price, the outputs of a splitter and what it asks of USB.</summary>
     public static string KeyOf(Device d) => Text(
-        d.Form, d.Power with { UsbDrawMa = 0 }, d.LengthM, d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch,
+        d.Role, d.Form, d.Power with { UsbDrawMa = 0 }, d.LengthM, d.SplitsInto > 1, d.PassesThrough, d.MonoSum, d.JoinsAsPair, d.OwnVolume, d.EasyControls, d.FoundByTouch,
         d.WornOverAids, d.OpenToRoom, d.NearImplants, d.StreamsOnRequest, d.NoiseCancelling, d.SpatialRendering, d.App.Length > 0, d.StageIds, Seen(d.Ports), d.Links.Select(Seen));
 
     /// <summary>What leads, adapters and the rules of a tap see of a box: its inputs, its own lead, what comes with it and whether it passes sound on.</summary>
