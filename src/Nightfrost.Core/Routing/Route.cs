@@ -116,6 +116,17 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
 {
     private Negotiated? _negotiated;
 
+    /// <summary>True when the transmitter feeds more than one listener.</summary>
+    public bool Several
+    {
+        get;
+        init
+        {
+            field = value;
+            _negotiated = null;
+        }
+    } = Several;
+
     /// <summary>The coding the two ends will really use.</summary>
     public Negotiated Coding => _negotiated ??= ReadBack is { } read
         ? Negotiation.Between(Sends, Takes, Several) with { Words = read.Words, StageId = CodecClasses.Of(read.Class).StageId, Codec = read }

@@ -1,6 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Routing;
@@ -24,6 +25,15 @@ public class NegotiationTests
         Assert.Equal(CodecClass.Sbc, result.Codec!.Class);
         Assert.Equal(Swift, result.Missed);
         Assert.False(result.MarkUnknown);
+    }
+
+    [Fact]
+    public void A_route_that_is_looked_at_with_others_on_its_box_is_negotiated_anew()
+    {
+        var (box, ear) = (Box("box", codecs: [Swift, Sbc], withSeveral: [Duet, Sbc], atOnce: 2), Headset("ear", codecs: [Swift, Duet, Sbc]));
+        var alone = new Route(new Site(Look([Optical()], Listener()), Shelf(box, ear)), new Feed(Optical(), [], box, []), new Ear(Listener(), ear, null), box.Links[0], ear.Links[0], false);
+        Assert.Equal(Swift, alone.Coding.Codec);
+        Assert.Equal(Duet, (alone with { Several = true }).Coding.Codec);
     }
 
     [Fact]

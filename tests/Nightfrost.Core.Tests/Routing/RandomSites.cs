@@ -23,12 +23,28 @@ internal static class RandomSites
         }
     }
 
+    /// <summary>A site where two to four listeners share one socket, and things are the same but for their price and one of what may tell two apart.</summary>
+    public static Site DrawTwins(Random random)
+    {
+        var (box, ear) = (RandomBox(random, 0) with { Includes = [] }, RandomHeadset(random, 0));
+        List<Device> kit = [box, ear, .. Enumerable.Range(1, random.Next(1, 3)).Select(i => Twin(random, box) with { Id = $"box{i}" })];
+        if (random.Next(2) == 0)
+            kit.Add(Twin(random, ear));
+        if (random.Next(3) == 0)
+            kit.AddRange([Splitter(), Twin(random, Splitter())]);
+        Listener[] listeners = [.. Enumerable.Range(0, random.Next(2, 5)).Select(i => RandomListener(random, i, [ear]) with { RoomWish = RoomWish.NoWish })];
+        var (look, all) = (Look([Optical()], listeners), kit);
+        if (random.Next(3) == 0)
+            (look, all) = WithImplant(random, look, kit);
+        return new Site(look, Shelf([.. all]));
+    }
+
     public static Site Draw(Random random)
     {
         var sockets = Sockets(random);
         var headsets = Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomHeadset(random, i)).ToList();
         List<Device> kit = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomBox(random, i)), .. headsets, .. Others(random).Select(d => PlugOf(random, d))];
-        var listeners = Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomListener(random, i, headsets)).ToArray();
+        var listeners = Enumerable.Range(0, random.Next(1, random.Next(4) == 0 ? 5 : 4)).Select(i => RandomListener(random, i, headsets)).ToArray();
         var look = Look([.. sockets], listeners) with
         {
             Owned = random.Next(2) == 0 ? [new(kit[random.Next(kit.Count)].Id, random.Next(1, 3)), .. random.Next(3) == 0 ? new[] { new OwnedThing("lead-OpticalSquare-OpticalSquare", 1) } : []] : [],
@@ -37,9 +53,27 @@ internal static class RandomSites
             Air = random.Next(3) > 0 ? new() : new AirAround { WiFiNetworks = 2, WiFiInHopSet = random.Next(3), WiFiBusy = 0.2 * random.Next(1, 4) },
         };
         look = look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)], LiveTogether = Tried(random, look), Set = look.Set with { OutputMenuNamesOne = random.Next(5) == 0 ? Known.Yes : Known.NotYet } };
+        if (random.Next(3) == 0)
+            kit.Add(Twin(random, kit[random.Next(2) == 0 ? 0 : random.Next(kit.Count)]));
         if (random.Next(5) == 0)
             (look, kit) = WithImplant(random, look, kit);
         return random.Next(3) == 0 ? WithWishes(random, look, kit) : new Site(look, Shelf([.. kit]));
+    }
+
+    // The same thing at another price, but for one of what may tell two apart.
+    private static Device Twin(Random random, Device of)
+    {
+        var twin = of with { Id = $"{of.Id} twin", Name = $"{of.Name} twin", Price = random.Next(2, 12) * 10 };
+        return (twin.Role == DeviceRole.Transmitter && random.Next(2) == 0 ? 0 : random.Next(7)) switch
+        {
+            0 => twin with { Links = [.. twin.Links.Select(l => l.Transmits ? l with { ListenersAtOnce = random.Next(1, 5) } : l)] },
+            1 => twin with { Power = twin.Power with { UsbDrawMa = random.Next(0, 6) * 100 } },
+            2 => twin with { Power = twin.Power with { SwitchedByHand = !twin.Power.SwitchedByHand } },
+            3 => twin with { OwnVolume = !twin.OwnVolume },
+            4 => twin with { Links = [.. twin.Links.Select(l => l with { Codecs = [.. l.Codecs.Reverse()] })] },
+            5 => twin with { SplitsInto = twin.SplitsInto > 1 ? 5 - twin.SplitsInto : twin.SplitsInto, PassesThrough = !twin.PassesThrough },
+            _ => twin with { StageIds = twin.StageIds.Count > 0 ? [] : ["converter"] },
+        };
     }
 
     // Much with a magnet or a coil, and somebody whose clinician has allowed one such thing, or none.

@@ -132,7 +132,6 @@ internal sealed class BestRig
         Settle();
         return (best ?? new(null, default, true)) with { Proven = _proven };
 
-        // A narrow search may miss what one before it found.
         void Settle() => (best, isNew) = (isNew ? Solve(before, threshold, best, isNew: true) ?? best : best, false);
     }
 
@@ -150,8 +149,10 @@ internal sealed class BestRig
         var exact = _steps.IsOver ? null : Search(_steps, int.MaxValue);
         if (_steps.IsOver)
         {
+            // A narrow search may miss what was known before.
             _proven = false;
-            return narrow ?? Search(new(long.MaxValue), NarrowParts);
+            narrow ??= Search(new(long.MaxValue), NarrowParts);
+            return isNew && known is not null && narrow?.Score.Against(known.Score, _priorities) < 0 ? known : narrow;
         }
 
         _proven &= exact?.Proven ?? true;

@@ -4,12 +4,12 @@ namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>
 /// Says which parts are not worth building, since not even the most that the listeners left could add makes the whole as good as what is wanted: each with the best ear there is for them, and the
-/// cheapest, on a feed that as many share as it may feed.
+/// cheapest, on a feed that as many share as it may feed (in whole hundredths, rounded down).
 /// </summary>
 internal sealed class Bound
 {
     private readonly long[] _gainLeft;
-    private readonly double[] _centsLeft;
+    private readonly long[] _centsLeft;
     private long? _leastGain;
     private long _mostCents = long.MaxValue;
 
@@ -20,9 +20,9 @@ internal sealed class Bound
     public Bound(Candidates candidates, Weighing weighing, Threshold threshold)
     {
         var listeners = candidates.Tolerances.Length;
-        var (gain, cents) = (new long[listeners], new double[listeners]);
+        var (gain, cents) = (new long[listeners], new long[listeners]);
         Array.Fill(gain, long.MinValue);
-        Array.Fill(cents, double.MaxValue);
+        Array.Fill(cents, long.MaxValue);
         foreach (var line in candidates.Lines)
         {
             for (var k = 0; k < line.Shape.Ears.Length; k++)
@@ -32,12 +32,12 @@ internal sealed class Bound
                     continue;
                 var i = line.Shape.ListenerAt(k);
                 gain[i] = Math.Max(gain[i], weighing.Of(worth.Needs, worth.Preferences, 0, worth.Effort).Gain);
-                cents[i] = Math.Min(cents[i], (double)line.Cents / line.Most + EarPrice.Of(candidates.Resources, line, line.Shape.Ears[k], (1 << line.InTheBox.Length) - 1));
+                cents[i] = Math.Min(cents[i], line.Cents / line.Most + EarPrice.Of(candidates.Resources, line, line.Shape.Ears[k], (1 << line.InTheBox.Length) - 1));
             }
         }
 
         ServesAll = !gain.Contains(long.MinValue);
-        (_gainLeft, _centsLeft) = (new long[1 << listeners], new double[1 << listeners]);
+        (_gainLeft, _centsLeft) = (new long[1 << listeners], new long[1 << listeners]);
         for (var set = 0; set < _gainLeft.Length && ServesAll; set++)
         {
             for (var i = 0; i < listeners; i++)

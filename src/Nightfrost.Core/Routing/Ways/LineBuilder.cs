@@ -89,23 +89,21 @@ internal sealed class LineBuilder
         };
     }
 
-    // Those that no other line on the same fork can stand in for, whatever the rig: none that costs no more, is no more effort, takes no more of what there is only so much of, and whose ears are no worse.
-    // What draws from the set's USB stands in for what costs as much as the one with a supply for each of its boxes.
+    /// <summary>A line that is kept, with what it takes of things there are only so many of, and of the set's USB.</summary>
+    private sealed record Held(FeedLine Line, Use[] Scarce, int[] Usb);
+
+    // Those that no other line on the same fork can stand in for, whatever the rig.
     private SocketLines Worth(int socket, List<FeedLine> lines)
     {
         var (shapes, sureness, covers) = (new Shapes(_grades, _tolerances), new Dictionary<(EndClass, int), int>(), new Dictionary<(Shape, Shape), bool>());
         foreach (var line in lines)
             line.Shape = shapes.Of(line);
-        var (kept, leastEffort) = (new List<(FeedLine Line, Use[] Scarce, string Usb)>(), new Dictionary<(int, Shape, string, string), int>());
+        var kept = new List<Held>();
         foreach (var line in lines.Where(l => l.Shape.Ears.Length > 0).OrderBy(l => l.Cents).ThenBy(l => l.Effort).ThenByDescending(Sureness))
         {
-            var (scarce, usb) = (ScarceOf(line), string.Join(' ', line.Usb.Fits.Order()));
-            var alike = (line.Fork, line.Shape, string.Join(' ', scarce), usb);
-            if (!line.Apart && leastEffort.TryGetValue(alike, out var effort) && effort <= line.Effort)
-                continue;
-            leastEffort[alike] = line.Apart ? int.MaxValue : line.Effort;
-            if (line.Apart || !kept.Exists(k => !k.Line.Apart && k.Line.Fork == line.Fork && k.Line.Effort <= line.Effort && k.Line.Most >= line.Most && TakesNoMore(k.Scarce, scarce) && (k.Usb.Length == 0 || k.Usb == usb || MostCents(k.Line) <= line.Cents) && Covers(k.Line.Shape, line.Shape)))
-                kept.Add((line, scarce, usb));
+            var one = new Held(line, ScarceOf(line), [.. line.Usb.Fits.Order()]);
+            if (line.Apart || !kept.Exists(k => StandsInFor(k, one) && Covers(k.Line.Shape, line.Shape)))
+                kept.Add(one);
         }
 
         return new(socket, [.. kept.Select(k => k.Line).GroupBy(line => line.Fork).OrderBy(group => group.Key).Select(group => (group.Key, group.ToArray()))]);
@@ -122,7 +120,11 @@ internal sealed class LineBuilder
         }
     }
 
-    private static bool TakesNoMore(Use[] mine, Use[] others) => Array.TrueForAll(mine, use => Array.Exists(others, other => other.Resource == use.Resource && other.Pieces >= use.Pieces));
+    // True for one that comes before another in the price and takes no more of anything. What draws from the set's USB stands in for what costs as much as it does with a supply for each of its boxes.
+    private bool StandsInFor(Held one, Held other) =>
+        !one.Line.Apart && one.Line.Fork == other.Line.Fork && one.Line.Effort <= other.Line.Effort && one.Line.Most >= other.Line.Most
+        && Array.TrueForAll(one.Scarce, use => Array.Exists(other.Scarce, taken => taken.Resource == use.Resource && taken.Pieces >= use.Pieces))
+        && (one.Usb.Length == 0 || one.Usb.AsSpan().SequenceEqual(other.Usb) || MostCents(one.Line) <= other.Line.Cents);
 
     private Use[] ScarceOf(FeedLine line) => Pieces.IsPlenty(line.Uses) ? [] : [.. line.Uses.Where(u => Pieces.Resources.There(u.Resource) > 0).OrderBy(u => u.Resource)];
 

@@ -76,7 +76,9 @@ public class BestRigOracle
     }
 
     // The first sites of a seed may be larger; the others are small enough that all of them are tried in minutes.
-    private static Site Draw(Random random, int round) => RandomSites.DrawSmall(random, round < LargerSites ? LargerCombinations : RandomSites.FewCombinations);
+    private static Site Draw(Random random, int round) =>
+        round % 4 == 3 && RandomSites.DrawTwins(random) is var twins && Exhaustive.Combinations(twins) <= RandomSites.FewCombinations ? twins
+        : RandomSites.DrawSmall(random, round < LargerSites ? LargerCombinations : RandomSites.FewCombinations);
 
     private static IEnumerable<Priorities> Orders(Random random)
     {

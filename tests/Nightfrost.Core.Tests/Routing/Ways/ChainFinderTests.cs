@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Routing.Ways;
 using Nightfrost.Core.Sites;
@@ -109,5 +110,14 @@ public class ChainFinderTests
         Assert.Equal(["cheap"], Left(At("cheap", 10, 400), At("dear", 40, 400)));
         Assert.Equal(["cheap"], Left(At("cheap", 10, 400), At("passive", 40, 0)));
         Assert.Equal(["cheap", "passive"], Left(At("cheap", 10, 400), At("passive", 12, 0)));
+    }
+
+    [Fact]
+    public void A_box_for_more_is_not_stood_in_for_by_a_cheaper_one_that_is_the_same_but_for_that()
+    {
+        var site = new Site(Look([Optical()], Listener(), Listener("Tobias"), Listener("Maud")), Shelf(Box("two", 20, atOnce: 2), Box("three", 30, atOnce: 3), Headset("ear")));
+        Assert.Equal(["three", "two"], CandidateFinder.For(site, Limits.None, default).Lines.Select(line => line.Feed.Transmitter!.Id).Order(StringComparer.Ordinal));
+        var rig = Router.Rank(site).Rigs[0].Rig;
+        Assert.Equal((3, "three"), (rig.Routes.Count, rig.Feeds[0].Transmitter!.Id));
     }
 }
