@@ -5,7 +5,10 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Tests.Routing.Search;
 
-/// <summary>The oracle: every combination of every route, judged by nothing but the rules and the score.</summary>
+/// <summary>
+/// The oracle: every combination of every route that the rules allow. Which routes can stand together, and what they cost, is judged by <see cref="PlainLaw"/> and <see cref="PlainPrice"/>, and the
+/// program is held against both on every combination.
+/// </summary>
 internal static class Exhaustive
 {
     /// <summary>Scores of every legal rig that serves anybody, each once.</summary>
@@ -38,8 +41,15 @@ internal static class Exhaustive
             if (at == options.Count)
             {
                 var rig = new Rig(site, chosen);
-                if (chosen.Count > 0 && rig.IsLegal() && wanted?.Invoke(rig) != false)
-                    found(rig, rig.Score(arrivals));
+                if (chosen.Count == 0)
+                    return;
+                var allowed = PlainLaw.Allows(site, chosen);
+                Assert.True(allowed == rig.IsLegal(), $"{Words(rig)}: {(allowed ? "can stand together" : "cannot stand together")}, and the program says otherwise");
+                if (!allowed || wanted?.Invoke(rig) == false)
+                    return;
+                var (score, price) = (rig.Score(arrivals), PlainPrice.Of(site, chosen));
+                Assert.True(price == score.Price, $"{Words(rig)}: costs {price}, and the program says {score.Price}");
+                found(rig, score);
                 return;
             }
 
@@ -48,6 +58,8 @@ internal static class Exhaustive
                 Walk(at + 1, [.. chosen, route]);
         }
     }
+
+    private static string Words(Rig rig) => string.Join("; ", rig.Routes.Select(r => $"{r.AtEar.Listener.Name} {r.AtEar.Relay?.Id}>{r.AtEar.Receiver.Id} on {r.Feed.Key}"));
 
     /// <summary>How many combinations would be tried.</summary>
     public static long Combinations(Site site) => site.Look.Listeners.Aggregate(1L, (product, listener) => product * (1 + RoutesOf(site, listener).Count()));
