@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using Nightfrost.Core.Airlink;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
@@ -16,6 +17,8 @@ namespace Nightfrost.Core.Routing.Ways;
 internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, EarEntries entries)
 {
     private readonly ConcurrentDictionary<string, EndClass> _byKey = [];
+    private readonly ILookup<LinkTechnology, AirLink> _receiving = entries.Linked.SelectMany(ears => ears).SelectMany(one => one.Ear.Takes.Links).Where(link => !link.Transmits)
+        .DistinctBy(link => (link.Technology, link.SensitivityDbm)).ToLookup(link => link.Technology);
 
     /// <summary>The class of a sending end.</summary>
     /// <param name="feed">A feed it stands on.</param>
@@ -23,10 +26,16 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
     public EndClass Of(Feed feed, AirLink sends)
     {
         var (box, seen) = (feed.Transmitter, sends with { ListenersAtOnce = Math.Min(2, sends.ListenersAtOnce), Channels = null });
+        if (log is null)
+            seen = seen with { TransmitDbm = 0, OnAxisRangeM = 0, HalfPowerDeg = 0 };
         var allowed = box is not null && site.IsAllowedNearSomebody(box.Id) ? box.Id : "";
-        var key = $"{Likeness.KeyOf(seen)}|{feed.BuiltIn}|{box?.App.Length > 0}|{box?.NearImplants}|{allowed}|{feed.Socket.Level == LevelControl.Fixed}";
+        var key = $"{Likeness.KeyOf(seen)}|{feed.BuiltIn}|{box?.App.Length > 0}|{box?.NearImplants}|{allowed}|{feed.Socket.Level == LevelControl.Fixed}|{(log is null ? ReachOf(sends) : "")}";
         return _byKey.TryGetValue(key, out var known) ? known : _byKey.GetOrAdd(key, Judge(feed, sends));
     }
+
+    // How well every sort of receiving end is reached at every listener: of the power and the emitter, the rules see no more, but refusals say it in figures.
+    private string ReachOf(AirLink sends) => string.Concat(site.Look.Listeners.SelectMany(listener => _receiving[sends.Technology]
+        .Select(takes => Reach.Of(sends, takes, listener, site.Look.Walls)).Select(reach => reach is null ? '?' : reach.Usable ? (char)('0' + reach.Grade) : '-')));
 
     /// <summary>Ears of a plain wire: one listener's alone.</summary>
     /// <param name="listener">Number of the listener.</param>
