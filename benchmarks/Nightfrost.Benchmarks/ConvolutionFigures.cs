@@ -8,7 +8,8 @@ namespace Nightfrost.Benchmarks;
 public class ConvolutionFigures
 {
     private static readonly string[] Stages =
-        ["set-speakers", "digital-out", "hdmi-extractor", "converter", "sound-bar", "a2dp-sbc", "relay-near-field", "aid-processing", "personal-speaker", "picture-standard"];
+        ["set-speakers", "digital-out", "hdmi-extractor", "converter", "sound-bar", "a2dp-sbc", "relay-near-field", "aid-processing", "personal-speaker",
+            "picture-standard"];
 
     [Benchmark(Description = "convolve ten stages")]
     public double Ten()

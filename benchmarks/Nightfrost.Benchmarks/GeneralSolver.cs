@@ -6,7 +6,8 @@ using Nightfrost.Core.Routing.Ways;
 namespace Nightfrost.Benchmarks;
 
 /// <summary>What a general constraint solver found, and how long it took.</summary>
-/// <param name="Score">The optimum of each stage that was proven: listeners, needs, in step, link, preferences, steps of price, things to switch on, quality.</param>
+/// <param name="Score">The optimum of each stage that was proven: listeners, needs, in step, link, preferences, steps of price, things to switch on,
+/// quality.</param>
 /// <param name="Proven">Every stage was; false when one ran out of time.</param>
 /// <param name="BuildMs">Building the model, ms.</param>
 /// <param name="SolveMs">All stages together, ms.</param>
@@ -14,8 +15,8 @@ namespace Nightfrost.Benchmarks;
 internal sealed record GeneralAnswer(long[] Score, bool Proven, double BuildMs, double SolveMs, int Variables);
 
 /// <summary>
-/// The routing problem as a model for a general constraint solver, from the same candidates the router searches: one stage for each criterion, each fixed before
-/// the next. For kits whose boxes hold nothing but leads and sites whose set has one USB socket, which is what the made-up ones are.
+/// The routing problem as a model for a general constraint solver, from the same candidates the router searches: one stage for each criterion, each fixed
+/// before the next. For kits whose boxes hold nothing but leads and sites whose set has one USB socket, which is what the made-up ones are.
 /// </summary>
 internal sealed class GeneralSolver
 {
@@ -97,7 +98,9 @@ internal sealed class GeneralSolver
             (Worst(w => w.Ear.Margin > 0 ? 1 : 0), true),
             (LinearExpr.WeightedSum(_ways.Select(w => w.On), _ways.Select(w => w.Line.PreferencesOf(w.Ear))), true),
             (Steps(price), false),
-            (LinearExpr.WeightedSum(_ways.Select(w => w.On).Concat(_groups.Select(g => g.On)).Concat(_splitters.Select(s => s.On)), _ways.Select(w => Effort.ToSwitchOn(w.Ear.Effort)).Concat(_groups.Select(g => Effort.ToSwitchOn(g.Line.Effort))).Concat(_splitters.Select(s => Effort.ToSwitchOn(s.Fork.Effort)))), false),
+            (LinearExpr.WeightedSum(_ways.Select(w => w.On).Concat(_groups.Select(g => g.On)).Concat(_splitters.Select(s => s.On)),
+                _ways.Select(w => Effort.ToSwitchOn(w.Ear.Effort)).Concat(_groups.Select(g => Effort.ToSwitchOn(g.Line.Effort)))
+                    .Concat(_splitters.Select(s => Effort.ToSwitchOn(s.Fork.Effort)))), false),
             (Worst(w => w.Ear.Quality), true),
         ];
     }
@@ -140,7 +143,8 @@ internal sealed class GeneralSolver
     private void Sockets()
     {
         foreach (var socket in _candidates.BySocket.Select(lines => lines.Socket))
-            _model.AddAtMostOne(_groups.Where(g => g.Line.Socket == socket && g.Line.Fork < 0).Select(g => g.On).Concat(_splitters.Where(s => s.Fork.Socket == socket).Select(s => s.On)));
+            _model.AddAtMostOne(_groups.Where(g => g.Line.Socket == socket && g.Line.Fork < 0).Select(g => g.On)
+                .Concat(_splitters.Where(s => s.Fork.Socket == socket).Select(s => s.On)));
         foreach (var (on, fork) in _splitters)
         {
             var behind = LinearExpr.Sum(_groups.Where(g => g.Line.Fork == fork.Number).Select(g => g.On));
@@ -179,7 +183,8 @@ internal sealed class GeneralSolver
                 continue;
             }
 
-            terms.Add(_candidates.Resources.Cents(resource) * Paid(resource == _candidates.Supply ? need + Unfed(used) : need, _candidates.Resources.There(resource)));
+            terms.Add(_candidates.Resources.Cents(resource) * Paid(resource == _candidates.Supply ? need + Unfed(used) : need,
+                _candidates.Resources.There(resource)));
         }
 
         if (_candidates.Supply >= 0 && !used.ContainsKey(_candidates.Supply) && used.ContainsKey(-1))

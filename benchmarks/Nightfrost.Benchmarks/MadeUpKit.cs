@@ -3,7 +3,10 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Benchmarks;
 
-/// <summary>Kits and sites drawn from a seed: three tenths transmitters, four tenths receivers, the rest adapters, relays and leads, at a site with walls and two sources.</summary>
+/// <summary>
+/// Kits and sites drawn from a seed: three tenths transmitters, four tenths receivers, the rest adapters, relays and leads, at a site with walls and two
+/// sources.
+/// </summary>
 public static class MadeUpKit
 {
     private const int Families = 6;
@@ -43,10 +46,12 @@ public static class MadeUpKit
             Id = "disc",
             Name = "disc player",
             Kind = SourceKind.DiscPlayer,
-            Sockets = [new() { Id = "disc pair", Kind = SocketKind.PhonoPair, State = SocketState.Free }, new() { Id = "disc coaxial", Kind = SocketKind.Coaxial, State = SocketState.Free }],
+            Sockets = [new() { Id = "disc pair", Kind = SocketKind.PhonoPair, State = SocketState.Free },
+                new() { Id = "disc coaxial", Kind = SocketKind.Coaxial, State = SocketState.Free }],
         };
         var walls = Enumerable.Range(0, 12).Select(i => new Wall($"wall{i}", $"wall {i}", (Material)random.Next(8))).ToArray();
-        return new Look(TelevisionSet.Unseen with { Sockets = sockets, SpeakersCanBeOff = Known.Yes }, [.. Enumerable.Range(0, listeners).Select(Person)], [new(receivers[0].Id, 1), new(kit[0].Id, 1)])
+        return new Look(TelevisionSet.Unseen with { Sockets = sockets, SpeakersCanBeOff = Known.Yes }, [.. Enumerable.Range(0, listeners).Select(Person)],
+            [new(receivers[0].Id, 1), new(kit[0].Id, 1)])
         {
             Sources = [disc],
             Walls = walls,
@@ -72,7 +77,17 @@ public static class MadeUpKit
     }
 
     private static Device Lead(Connector a, Connector b, Random random) =>
-        new() { Id = $"lead-{a}-{b}", Name = "lead", Maker = "made up", Role = DeviceRole.Lead, Price = random.Next(3, 9), PricedOn = Day, LengthM = 5, Ports = [new(a, false, [], ""), new(b, true, [], "")] };
+        new()
+        {
+            Id = $"lead-{a}-{b}",
+            Name = "lead",
+            Maker = "made up",
+            Role = DeviceRole.Lead,
+            Price = random.Next(3, 9),
+            PricedOn = Day,
+            LengthM = 5,
+            Ports = [new(a, false, [], ""), new(b, true, [], "")]
+        };
 
     private static Device Draw(Random random, int i) => random.Next(10) switch
     {
@@ -92,7 +107,11 @@ public static class MadeUpKit
             EasyControls = random.Next(2) == 0,
             Power = new(0, false, 20, 2, false, true, random.Next(4) > 0),
         },
-        7 => Thing(random, i, "relay", DeviceRole.LinkReceiver, random.Next(15, 70)) with { Links = [Link(random, false)], Ports = [new(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")] },
+        7 => Thing(random, i, "relay", DeviceRole.LinkReceiver, random.Next(15, 70)) with
+        {
+            Links = [Link(random, false)],
+            Ports = [new(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")]
+        },
         _ => Adapter(random, i),
     };
 
@@ -104,7 +123,8 @@ public static class MadeUpKit
         Ports = random.Next(5) switch
         {
             0 => [new(Connector.OpticalSquare, false, [Signal.SpdifPcm], ""), new(Connector.PhonoPair, true, [Signal.AnalogueLine], "")],
-            1 => [new(Connector.Hdmi, false, [Signal.HdmiReturn], ""), new(Connector.OpticalSquare, true, [Signal.SpdifPcm], ""), new(Connector.PhonoPair, true, [Signal.AnalogueLine], "")],
+            1 => [new(Connector.Hdmi, false, [Signal.HdmiReturn], ""), new(Connector.OpticalSquare, true, [Signal.SpdifPcm], ""),
+                new(Connector.PhonoPair, true, [Signal.AnalogueLine], "")],
             2 => [new(Connector.CoaxialPhono, false, [Signal.SpdifPcm], ""), new(Connector.OpticalSquare, true, [Signal.SpdifPcm], "")],
             3 => [new(Connector.PhonoPair, false, Line, ""), new(Connector.OpticalSquare, true, [Signal.SpdifPcm], "")],
             _ => [new(Connector.OpticalSquare, false, [Signal.SpdifPcm], ""), new(Connector.OpticalSquare, true, [Signal.SpdifPcm], "")],

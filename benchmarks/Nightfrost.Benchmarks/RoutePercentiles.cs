@@ -30,7 +30,8 @@ public static class RoutePercentiles
     /// <summary>Prints a table of sizes.</summary>
     public static void Print()
     {
-        Console.WriteLine("| devices | listeners | best p50 ms | best p95 ms | unbeaten p50 ms | unbeaten p95 ms | complete | rigs, median | heap above idle MB |");
+        Console.WriteLine("| devices | listeners | best p50 ms | best p95 ms | unbeaten p50 ms | unbeaten p95 ms | complete | rigs, median | heap "
+            + "above idle MB |");
         Console.WriteLine("| --- | --- | --- | --- | --- | --- | --- | --- | --- |");
         foreach (var (devices, listeners) in new[] { (100, 2), (100, 4), (300, 4), (300, 6), (1000, 2), (1000, 4), (1000, 8) })
             Row(devices, listeners);
@@ -52,7 +53,9 @@ public static class RoutePercentiles
     }
 
     private static List<double> BestTimes(int devices, int listeners) => Best.TryGetValue((devices, listeners), out var known) ? known
-        : Best[(devices, listeners)] = Times(devices, listeners, listeners > ListenersInSteps ? 1 : RepeatsOfBest, site => _ = Router.BestScore(site) ?? throw new InvalidOperationException("There is no rig."));
+        : Best[(devices, listeners)] =
+        Times(devices, listeners, listeners > ListenersInSteps ? 1 : RepeatsOfBest,
+            site => _ = Router.BestScore(site) ?? throw new InvalidOperationException("There is no rig."));
 
     private static void AskedNext()
     {
@@ -72,7 +75,8 @@ public static class RoutePercentiles
     {
         for (var seed = 0; seed < WarmUps; seed++)
             work(MadeUpKit.Site(devices, listeners, FirstSeed - WarmUps + seed));
-        return [.. Enumerable.Range(FirstSeed, Sites).Select(seed => At([.. Enumerable.Range(0, repeats).Select(_ => Time(MadeUpKit.Site(devices, listeners, seed)))], 0.5))];
+        return [.. Enumerable.Range(FirstSeed, Sites)
+            .Select(seed => At([.. Enumerable.Range(0, repeats).Select(_ => Time(MadeUpKit.Site(devices, listeners, seed)))], 0.5))];
 
         double Time(Core.Sites.Site site)
         {
@@ -96,7 +100,8 @@ public static class RoutePercentiles
         });
 
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-            $"| {devices} | {listeners} | {At(best, 0.5):0.0} | {At(best, 0.95):0.0} | {At(all, 0.5):0} | {At(all, 0.95):0} | {complete} of {counts.Count} | {counts.Order().ElementAt(counts.Count / 2)} | {PeakHeap(devices, listeners):0} |"));
+            $"| {devices} | {listeners} | {At(best, 0.5):0.0} | {At(best, 0.95):0.0} | {At(all, 0.5):0} | {At(all, 0.95):0} | {complete} of {counts.Count} | "
+                + $"{counts.Order().ElementAt(counts.Count / 2)} | {PeakHeap(devices, listeners):0} |"));
     }
 
     // Apart from the times, since a collection before each answer would slow it.

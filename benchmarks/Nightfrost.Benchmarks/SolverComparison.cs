@@ -35,7 +35,8 @@ public static class SolverComparison
 
     private static void Row(int devices, int listeners)
     {
-        var (variables, build, general, ours, least, stages, late) = (new List<double>(), new List<double>(), new List<double>(), new List<double>(), double.MaxValue, 0, 0);
+        var (variables, build, general, ours, least, stages, late) =
+            (new List<double>(), new List<double>(), new List<double>(), new List<double>(), double.MaxValue, 0, 0);
         for (var seed = -1; seed < Sites; seed++)
         {
             var site = MadeUpKit.Site(devices, listeners, 2000 + seed);
@@ -53,9 +54,11 @@ public static class SolverComparison
                 continue;
             var answer = GeneralSolver.Solve(candidates, SecondsAStage);
             var score = found.Score;
-            long[] expected = [score.Served, score.NeedsMet, (long)score.Step, score.Holds ? 1 : 0, score.PreferencesMet, (long)Math.Floor(score.Price / Score.PriceStep), score.Boxes, score.Quality];
+            long[] expected = [score.Served, score.NeedsMet, (long)score.Step, score.Holds ? 1 : 0, score.PreferencesMet,
+                (long)Math.Floor(score.Price / Score.PriceStep), score.Boxes, score.Quality];
             if (!answer.Score.SequenceEqual(expected.Take(answer.Score.Length)))
-                throw new InvalidOperationException($"At {devices} devices, {listeners} listeners, seed {2000 + seed}: ours {score}, the general solver's {string.Join(", ", answer.Score)}.");
+                throw new InvalidOperationException($"At {devices} devices, {listeners} listeners, seed {2000 + seed}: ours {score}, the general solver's "
+                    + $"{string.Join(", ", answer.Score)}.");
             stages += answer.Score.Length;
             late += answer.Proven ? 0 : 1;
             variables.Add(answer.Variables);
@@ -66,6 +69,7 @@ public static class SolverComparison
         }
 
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-            $"| {devices} | {listeners} | {variables.Average():0} | {build.Average():0} | {general.Average():0}{(late > 0 ? "+" : "")} | {ours.Average():0.0} | {least:0} | {stages} of {8 * Sites}{(late > 0 ? $"; {late} of {Sites} sites out of time" : "")} |"));
+            $"| {devices} | {listeners} | {variables.Average():0} | {build.Average():0} | {general.Average():0}{(late > 0 ? "+" : "")} | {ours.Average():0.0} "
+                + $"| {least:0} | {stages} of {8 * Sites}{(late > 0 ? $"; {late} of {Sites} sites out of time" : "")} |"));
     }
 }

@@ -21,7 +21,8 @@ internal sealed class EntryCheck
     public void Range(string field, double value, double low, double high, string unit)
     {
         if (!(value >= low && value <= high))
-            Add(field, FormattableString.Invariant($"{value} {unit} lies outside {low} to {high} {unit}."), FormattableString.Invariant($"Enter {low} to {high} {unit}."));
+            Add(field, FormattableString.Invariant($"{value} {unit} lies outside {low} to {high} {unit}."),
+                FormattableString.Invariant($"Enter {low} to {high} {unit}."));
     }
 
     /// <summary>At most so many entries in a list.</summary>

@@ -49,5 +49,6 @@ internal static class FactChanges
 
     // "notThere" reads "not there"; words typed by a person hold spaces or capitals in front and stay as they are.
     private static string Spaced(string text) =>
-        text.All(char.IsLetter) && char.IsLower(text[0]) ? string.Concat(text.Select(c => char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : c.ToString())) : text;
+        text.All(char.IsLetter) && char.IsLower(text[0])
+            ? string.Concat(text.Select(c => char.IsUpper(c) ? $" {char.ToLowerInvariant(c)}" : c.ToString())) : text;
 }

@@ -24,7 +24,8 @@ internal static class Wording
 
     /// <summary>A number of things, small ones in words.</summary>
     public static string Count(int count, string one, string many) =>
-        $"{(count switch { 0 => "no", 1 => "one", 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) })} {(count == 1 ? one : many)}";
+        $"{(count switch { 0 => "no", 1 => "one", 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) })} "
+            + $"{(count == 1 ? one : many)}";
 
     /// <summary>Names in a row, the last one after "and".</summary>
     public static string Listed(IEnumerable<string> names)

@@ -6,7 +6,8 @@ namespace Nightfrost.Data;
 /// <summary>Lets the migration tool build the model without a running service.</summary>
 internal sealed class DesignTime : IDesignTimeDbContextFactory<NightfrostDb>
 {
-    public NightfrostDb CreateDbContext(string[] args) => new(new DbContextOptionsBuilder<NightfrostDb>().UseNightfrost("Host=127.0.0.1;Database=nightfrost").Options);
+    public NightfrostDb CreateDbContext(string[] args) =>
+        new(new DbContextOptionsBuilder<NightfrostDb>().UseNightfrost("Host=127.0.0.1;Database=nightfrost").Options);
 }
 
 /// <summary>How every part of the program opens the database.</summary>

@@ -19,7 +19,8 @@ var builder = WebApplication.CreateBuilder(args);
 builder.Configuration.AddEnvironmentVariables("NIGHTFROST_");
 var demo = builder.Configuration.GetValue("Demo", false);
 
-builder.Host.UseSerilog((context, services, log) => Logs.Configure(log.ReadFrom.Services(services), quiet: context.Configuration.GetValue("Quiet", false)), preserveStaticLogger: true);
+builder.Host.UseSerilog((context, services, log) => Logs.Configure(log.ReadFrom.Services(services), quiet: context.Configuration.GetValue("Quiet", false)),
+    preserveStaticLogger: true);
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
     kestrel.AddServerHeader = false;
@@ -36,7 +37,8 @@ services.AddIdentityCore<Person>(identity =>
     {
         // Our own rule is asked instead: letters of every script count.
         identity.Password.RequiredLength = PasswordRule.Shortest;
-        identity.Password.RequireNonAlphanumeric = identity.Password.RequireDigit = identity.Password.RequireUppercase = identity.Password.RequireLowercase = false;
+        identity.Password.RequireNonAlphanumeric = identity.Password.RequireDigit = identity.Password.RequireUppercase =
+            identity.Password.RequireLowercase = false;
     })
     .AddEntityFrameworkStores<NightfrostDb>()
     .AddClaimsPrincipalFactory<OneTimePasswords.Claims>()
@@ -109,7 +111,8 @@ app.UseTokenOnWrites();
 app.UseWhen(context => context.Request.Path.StartsWithSegments("/api"), writes => writes.UseMiddleware<RepeatedWrites>());
 
 app.MapHealth();
-var api = app.MapGroup("api").RequireAuthorization().ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status404NotFound).ProducesProblem(StatusCodes.Status409Conflict);
+var api = app.MapGroup("api").RequireAuthorization().ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status404NotFound)
+    .ProducesProblem(StatusCodes.Status409Conflict);
 app.MapSession();
 api.MapKit();
 api.MapMarkings();

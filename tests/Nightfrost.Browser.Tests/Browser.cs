@@ -23,7 +23,8 @@ public sealed class Browser : IDisposable
         _service.HostName = "127.0.0.1";
         _service.SuppressInitialDiagnosticInformation = true;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking", "--disable-component-update", "--disable-sync",
+        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+            "--disable-component-update", "--disable-sync",
             "--disable-dev-shm-usage", "--force-device-scale-factor=1", "--hide-scrollbars", "--lang=en-GB", $"--user-data-dir={_profile}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
         Driver = new ChromeDriver(_service, options);
@@ -33,14 +34,18 @@ public sealed class Browser : IDisposable
 
     public ChromeDriver Driver { get; }
 
-    public void Size(int width, int height) => Cdp("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 600 });
+    public void Size(int width, int height) =>
+        Cdp("Emulation.setDeviceMetricsOverride", new() { ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = width < 600 });
 
-    public void Theme(bool night) => Cdp("Emulation.setEmulatedMedia", new() { ["features"] = new[] { new Dictionary<string, object> { ["name"] = "prefers-color-scheme", ["value"] = night ? "dark" : "light" } } });
+    public void Theme(bool night) =>
+        Cdp("Emulation.setEmulatedMedia",
+            new() { ["features"] = new[] { new Dictionary<string, object> { ["name"] = "prefers-color-scheme", ["value"] = night ? "dark" : "light" } } });
 
     public void Cdp(string command, Dictionary<string, object?> parameters) => Driver.ExecuteCdpCommand(command, parameters);
 
     /// <summary>Cuts the connection to the service, or mends it.</summary>
-    public void Offline(bool offline) => Cdp("Network.emulateNetworkConditions", new() { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
+    public void Offline(bool offline) =>
+        Cdp("Network.emulateNetworkConditions", new() { ["offline"] = offline, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1 });
 
     public void Go(string path) => Driver.Navigate().GoToUrl(new Uri(_address, path));
 
@@ -59,7 +64,8 @@ public sealed class Browser : IDisposable
     public void SeeNo(string words) => Until(() => !Text().Contains(words, StringComparison.Ordinal), $"no “{words}” on the page");
 
     /// <summary>Waits for the headline.</summary>
-    public void SeeHeadline(string words) => Until(() => Headline().Contains(words, StringComparison.Ordinal), $"“{words}” as the headline, not “{Headline()}”");
+    public void SeeHeadline(string words) =>
+        Until(() => Headline().Contains(words, StringComparison.Ordinal), $"“{words}” as the headline, not “{Headline()}”");
 
     public string Headline() => Script<string>("return (document.querySelector('main h1')?.innerText ?? '').replace(/\\u00a0/g, ' ')");
 
@@ -156,7 +162,9 @@ public sealed class Browser : IDisposable
         Driver.ExecuteScript(Axe.Value);
         var json = (string)Driver.ExecuteAsyncScript("""
             const done = arguments[arguments.length - 1]
-            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then((r) => done(JSON.stringify(r.violations.map((v) => `${v.id}: ${v.help} at ${v.nodes.slice(0, 3).map((n) => n.target + ' ' + (n.any[0]?.message ?? '')).join(' | ')}`))))
+            const places = (v) => v.nodes.slice(0, 3).map((n) => n.target + ' ' + (n.any[0]?.message ?? '')).join(' | ')
+            axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
+              .then((r) => done(JSON.stringify(r.violations.map((v) => `${v.id}: ${v.help} at ${places(v)}`))))
             """)!;
         var violations = JsonSerializer.Deserialize<string[]>(json)!;
         Assert.True(violations.Length == 0, $"{where}:\n{string.Join('\n', violations)}");
@@ -172,7 +180,8 @@ public sealed class Browser : IDisposable
 
     /// <summary>Fails when the browser logged an error, such as a script the policy refused.</summary>
     public void AssertNoErrors() =>
-        Assert.Empty(Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => !l.Message.Contains("status of 4", StringComparison.Ordinal)).Select(l => l.Message));
+        Assert.Empty(Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => !l.Message.Contains("status of 4", StringComparison.Ordinal))
+            .Select(l => l.Message));
 
     public void Picture(string file) => Driver.GetScreenshot().SaveAsFile(file);
 
@@ -205,7 +214,8 @@ public sealed class Browser : IDisposable
         }
     }
 
-    private static readonly Lazy<string> Axe = new(() => File.ReadAllText(Path.Combine(Repository.Root, "src", "web", "node_modules", "axe-core", "axe.min.js")));
+    private static readonly Lazy<string> Axe =
+        new(() => File.ReadAllText(Path.Combine(Repository.Root, "src", "web", "node_modules", "axe-core", "axe.min.js")));
 }
 
 /// <summary>Where the checkout is.</summary>

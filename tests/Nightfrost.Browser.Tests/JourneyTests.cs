@@ -137,7 +137,8 @@ public class JourneyTests(Cluster cluster)
         browser.Press("2");
         browser.SeeHeadline("Both served");
         browser.See("Others worth weighing");
-        var other = browser.Script<string>("return [...document.querySelectorAll('h2')].find(h => h.textContent === 'Others worth weighing').parentElement.querySelector('button').innerText.split('\\n')[0].trim()");
+        var other = browser.Script<string>("return [...document.querySelectorAll('h2')].find(h => h.textContent === 'Others worth "
+            + "weighing').parentElement.querySelector('button').innerText.split('\\n')[0].trim()");
         TabTo(browser, other, startsWith: true);
         Assert.True(browser.Script<bool>("return getComputedStyle(document.activeElement).outlineStyle !== 'none'"), "the focus is not to be seen");
         browser.Press(Keys.Enter);
@@ -176,7 +177,8 @@ public class JourneyTests(Cluster cluster)
         browser.See("Feed the Pass Two box");
         foreach (var name in new[] { "As expected", "Not as expected" })
             Assert.True(browser.Control(name).Size.Height >= 56, $"{name} is too low for a thumb");
-        Assert.True(browser.Script<bool>("const r = arguments[0].getBoundingClientRect(); return r.bottom <= innerHeight - 60", browser.Control("As expected")), "the action lies below the screen");
+        Assert.True(browser.Script<bool>("const r = arguments[0].getBoundingClientRect(); return r.bottom <= innerHeight - 60", browser.Control("As expected")),
+            "the action lies below the screen");
         browser.Click("As expected");
         browser.SeeHeadline("Step 11 of");
         browser.AssertFits("Connect at 390 px");
@@ -201,7 +203,8 @@ public class JourneyTests(Cluster cluster)
         browser.See("kept here, not sent yet");
         browser.Offline(false);
         browser.SeeNo("to be worked out when connected");
-        browser.Until(() => browser.Text().Contains("measured 4×", StringComparison.Ordinal) || browser.Text().Contains("measured 1×", StringComparison.Ordinal), "the take to arrive");
+        browser.Until(() => browser.Text().Contains("measured 4×", StringComparison.Ordinal)
+            || browser.Text().Contains("measured 1×", StringComparison.Ordinal), "the take to arrive");
     }
 
     [Fact]

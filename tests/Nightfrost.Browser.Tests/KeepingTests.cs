@@ -26,7 +26,8 @@ public class KeepingTests(Cluster cluster)
         // Meanwhile another rig is chosen elsewhere: the take is refused for good.
         var path = $"/api/cases/{(await elsewhere.Cases()).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal)).Id}";
         var (detail, rigs) = (await elsewhere.Read<CaseDetail>(path), await elsewhere.Read<RankedRigs>(path + "/rigs"));
-        Assert.Equal(HttpStatusCode.OK, (await elsewhere.Send(HttpMethod.Put, path + "/rig", new ChooseRig(rigs.Version, detail.Rig!.RigId, rigs.Rigs[1].Plan))).StatusCode);
+        Assert.Equal(HttpStatusCode.OK,
+            (await elsewhere.Send(HttpMethod.Put, path + "/rig", new ChooseRig(rigs.Version, detail.Rig!.RigId, rigs.Rigs[1].Plan))).StatusCode);
         browser.Offline(false);
         browser.See("not taken. The rig was changed elsewhere.");
 
@@ -123,7 +124,8 @@ public class KeepingTests(Cluster cluster)
             reading.objectStore(name).getAll().onsuccess = (e) => all.push(...e.target.result)
           reading.oncomplete = () => {
             request.result.close()
-            done(`${all.length} ` + all.map((kept) => Object.values(kept).map((v) => (typeof v === 'string' ? v : new TextDecoder('latin1').decode(v))).join(' ')).join('\n'))
+            const text = (v) => (typeof v === 'string' ? v : new TextDecoder('latin1').decode(v))
+            done(`${all.length} ` + all.map((kept) => Object.values(kept).map(text).join(' ')).join('\n'))
           }
         }
         """)!;

@@ -20,7 +20,9 @@ public class Pictures(Cluster cluster)
         browser.Picture(Path.Combine(place!, "sign-in.png"));
         browser.SignIn();
         browser.Picture(Path.Combine(place!, "cases.png"));
-        var screens = ScreenTests.Screens(browser).Where(s => !s.Words.StartsWith("No rig", StringComparison.Ordinal) && !s.Words.StartsWith("Infrared", StringComparison.Ordinal) && s.Words != "Why not this?" && s.Path != "/cases").ToList();
+        var screens = ScreenTests.Screens(browser)
+            .Where(s => !s.Words.StartsWith("No rig", StringComparison.Ordinal) && !s.Words.StartsWith("Infrared", StringComparison.Ordinal)
+                && s.Words != "Why not this?" && s.Path != "/cases").ToList();
         foreach (var (path, words) in screens)
         {
             // Look and hand-over are read in daylight.
@@ -39,7 +41,8 @@ public class Pictures(Cluster cluster)
 
         browser.Size(390, 844);
         browser.Theme(night: true);
-        foreach (var (path, words) in screens.Where(s => s.Path.EndsWith("/connect", StringComparison.Ordinal) || s.Path.EndsWith("/route", StringComparison.Ordinal) || s.Path.EndsWith("/tune", StringComparison.Ordinal)))
+        foreach (var (path, words) in screens.Where(s => s.Path.EndsWith("/connect", StringComparison.Ordinal)
+            || s.Path.EndsWith("/route", StringComparison.Ordinal) || s.Path.EndsWith("/tune", StringComparison.Ordinal)))
         {
             browser.Go(path);
             browser.See(words);

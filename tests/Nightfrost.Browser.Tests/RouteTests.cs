@@ -20,7 +20,8 @@ public class RouteTests(Cluster cluster)
         browser.Click("What stands between: Agnes, kitchenette");
         var wall = browser.Driver.FindElement(By.CssSelector("[role=slider][aria-label='kitchen wall, brick']"));
         wall.SendKeys(Keys.ArrowRight);
-        browser.Until(() => browser.Driver.FindElement(By.CssSelector("[role=slider][aria-label='kitchen wall, brick']")).GetAttribute("aria-valuenow") == "3.2", "the wall at 3.2 m");
+        browser.Until(() => browser.Driver.FindElement(By.CssSelector("[role=slider][aria-label='kitchen wall, brick']"))
+            .GetAttribute("aria-valuenow") == "3.2", "the wall at 3.2 m");
         browser.See("saved");
 
         // A wall beyond the place is said at its own field, and kept as typed.
@@ -59,13 +60,15 @@ public class RouteTests(Cluster cluster)
         browser.See("The best rig with it, against the best:");
         browser.Click("Plan with it");
         browser.See("with Pass Two box");
-        browser.Until(() => browser.Driver.FindElements(By.CssSelector("main h1")).Count > 0 && browser.Text().Contains("Pass Two box", StringComparison.Ordinal), "a rig with the box");
+        browser.Until(() => browser.Driver.FindElements(By.CssSelector("main h1")).Count > 0
+            && browser.Text().Contains("Pass Two box", StringComparison.Ordinal), "a rig with the box");
         browser.Type("Why not …", "Far Shore UHF" + Keys.ArrowDown + Keys.Enter);
         browser.See("Check the national rule.");
         browser.AssertNoErrors();
     }
 
     private static string Case(Browser browser, string title) =>
-        JsonDocument.Parse((string)browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/cases').then((r) => r.text()).then(done)")!).RootElement.GetProperty("cases").EnumerateArray()
+        JsonDocument.Parse((string)browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/cases').then((r) => "
+            + "r.text()).then(done)")!).RootElement.GetProperty("cases").EnumerateArray()
             .First(c => c.GetProperty("title").GetString()!.StartsWith(title, StringComparison.Ordinal)).GetProperty("id").GetString()!;
 }

@@ -77,7 +77,8 @@ public class ScreenTests(Cluster cluster)
     /// <summary>Every screen with words that show it has arrived.</summary>
     internal static IEnumerable<(string Path, string Words)> Screens(Browser browser)
     {
-        var cases = JsonDocument.Parse((string)browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/cases').then((r) => r.text()).then(done)")!).RootElement.GetProperty("cases").EnumerateArray()
+        var cases = JsonDocument.Parse((string)browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/cases').then((r) => "
+            + "r.text()).then(done)")!).RootElement.GetProperty("cases").EnumerateArray()
             .ToDictionary(c => c.GetProperty("title").GetString()!, c => c.GetProperty("id").GetString()!);
         var lounge = cases["Two headsets beside the sound bar"];
         var bunks = cases["Silent bunks, one walks to the galley"];

@@ -10,14 +10,17 @@ public class CoreJsonTests
 {
     private static readonly JsonSerializerOptions Json = CoreJson.Configure(new());
 
-    private static readonly Look Full = Look([Optical(), Phones(), Pair("AV OUT"), Usb(), Bluetooth(2)], Listener("Edda", "ear") with { AidsConfirmedOn = new(2026, 11, 12) }, Listener("Tobias")) with
-    {
-        Owned = [new("box", 2)],
-        Set = TelevisionSet.Unseen with { Sockets = [Optical(), Usb()], DelaySettings = [new("delay", 0, 100, 10, 0, true, ["optical"])] },
-    };
+    private static readonly Look Full =
+        Look([Optical(), Phones(), Pair("AV OUT"), Usb(), Bluetooth(2)], Listener("Edda", "ear") with { AidsConfirmedOn = new(2026, 11, 12) },
+            Listener("Tobias")) with
+        {
+            Owned = [new("box", 2)],
+            Set = TelevisionSet.Unseen with { Sockets = [Optical(), Usb()], DelaySettings = [new("delay", 0, 100, 10, 0, true, ["optical"])] },
+        };
 
     public static TheoryData<Device> Kit =>
-        [Box("box", atOnce: 2, withSeveral: [Duet, Sbc]), Base("base", LinkTechnology.UhfDigital, "U", includes: ["ear"]), Headset("ear"), Aids("aids", "K", 1, 2), Wired(), Splitter(), Converter(), Bar(), Supply(), .. Leads];
+        [Box("box", atOnce: 2, withSeveral: [Duet, Sbc]), Base("base", LinkTechnology.UhfDigital, "U", includes: ["ear"]), Headset("ear"),
+            Aids("aids", "K", 1, 2), Wired(), Splitter(), Converter(), Bar(), Supply(), .. Leads];
 
     [Theory]
     [MemberData(nameof(Kit))]

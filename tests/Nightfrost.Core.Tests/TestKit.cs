@@ -15,52 +15,64 @@ internal static class TestKit
     public static readonly Codec Lc3 = new(CodecClass.Lc3, "");
     private static readonly Signal[] Line = [Signal.AnalogueLine, Signal.AnalogueHeadphone];
 
-    public static Device Box(string id, decimal price = 50, Codec[]? codecs = null, Codec[]? withSeveral = null, int atOnce = 1, Connector input = Connector.OpticalSquare, bool passes = false, int usbMa = 100, double dbm = 4) => new()
-    {
-        Id = id,
-        Name = id,
-        Maker = "test",
-        Role = DeviceRole.Transmitter,
-        Price = price,
-        PricedOn = Priced,
-        PassesThrough = passes,
-        Ports = [Input(input)],
-        Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = true, Codecs = codecs ?? [Swift, Sbc], CodecsWithSeveral = withSeveral ?? [], ListenersAtOnce = atOnce, TransmitDbm = dbm }],
-        Power = new PowerNeed(usbMa, false, 0, 0, false, true, false),
-        Pairing = new PairingWay("on", $"Hold the button of {id}", 3, "blinks", "steady", 30),
-        SecondSlot = atOnce > 1 ? "Hold button 2" : "",
-        CodecReadback = "A light names it.",
-    };
+    public static Device Box(string id, decimal price = 50, Codec[]? codecs = null, Codec[]? withSeveral = null, int atOnce = 1,
+        Connector input = Connector.OpticalSquare, bool passes = false, int usbMa = 100, double dbm = 4) => new()
+        {
+            Id = id,
+            Name = id,
+            Maker = "test",
+            Role = DeviceRole.Transmitter,
+            Price = price,
+            PricedOn = Priced,
+            PassesThrough = passes,
+            Ports = [Input(input)],
+            Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = true, Codecs = codecs ?? [Swift, Sbc],
+            CodecsWithSeveral = withSeveral ?? [], ListenersAtOnce = atOnce, TransmitDbm = dbm }],
+            Power = new PowerNeed(usbMa, false, 0, 0, false, true, false),
+            Pairing = new PairingWay("on", $"Hold the button of {id}", 3, "blinks", "steady", 30),
+            SecondSlot = atOnce > 1 ? "Hold button 2" : "",
+            CodecReadback = "A light names it.",
+        };
 
-    public static Device Base(string id, LinkTechnology technology, string family, decimal price = 80, int atOnce = 1, double onAxisM = 8, string[]? includes = null, int? channels = null) => new()
-    {
-        Id = id,
-        Name = id,
-        Maker = "test",
-        Role = DeviceRole.Transmitter,
-        Price = price,
-        PricedOn = Priced,
-        Ports = [Input(Connector.OpticalSquare), Input(Connector.Jack35)],
-        Links = [new AirLink { Technology = technology, Transmits = true, Family = family, ListenersAtOnce = atOnce, TransmitDbm = 10, OnAxisRangeM = onAxisM, Channels = channels }],
-        Power = new PowerNeed(0, true, 0, 0, false, true, false),
-        Includes = includes ?? [],
-    };
+    public static Device Base(string id, LinkTechnology technology, string family, decimal price = 80, int atOnce = 1, double onAxisM = 8,
+        string[]? includes = null, int? channels = null) => new()
+        {
+            Id = id,
+            Name = id,
+            Maker = "test",
+            Role = DeviceRole.Transmitter,
+            Price = price,
+            PricedOn = Priced,
+            Ports = [Input(Connector.OpticalSquare), Input(Connector.Jack35)],
+            Links =
+            [
+                new AirLink
+                {
+                    Technology = technology, Transmits = true, Family = family, ListenersAtOnce = atOnce, TransmitDbm = 10, OnAxisRangeM = onAxisM,
+                    Channels = channels,
+                },
+            ],
+            Power = new PowerNeed(0, true, 0, 0, false, true, false),
+            Includes = includes ?? [],
+        };
 
-    public static Device Headset(string id, decimal price = 40, Codec[]? codecs = null, bool ownVolume = true, bool easy = false, double sensitivityDbm = -90) => new()
-    {
-        Id = id,
-        Name = id,
-        Maker = "test",
-        Role = DeviceRole.Receiver,
-        Form = WearForm.OverEar,
-        Price = price,
-        PricedOn = Priced,
-        OwnVolume = ownVolume,
-        EasyControls = easy,
-        Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = codecs ?? [Swift, Sbc], SensitivityDbm = sensitivityDbm }],
-        Power = new PowerNeed(0, false, 20, 2, false, true, true),
-        Pairing = new PairingWay("off", "Hold power", 5, "blinks", "steady", 60),
-    };
+    public static Device Headset(string id, decimal price = 40, Codec[]? codecs = null, bool ownVolume = true, bool easy = false,
+        double sensitivityDbm = -90) => new()
+        {
+            Id = id,
+            Name = id,
+            Maker = "test",
+            Role = DeviceRole.Receiver,
+            Form = WearForm.OverEar,
+            Price = price,
+            PricedOn = Priced,
+            OwnVolume = ownVolume,
+            EasyControls = easy,
+            Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = codecs ?? [Swift, Sbc],
+            SensitivityDbm = sensitivityDbm }],
+            Power = new PowerNeed(0, false, 20, 2, false, true, true),
+            Pairing = new PairingWay("off", "Hold power", 5, "blinks", "steady", 60),
+        };
 
     public static Device FamilyHeadset(string id, LinkTechnology technology, string family, decimal price = 40) => Headset(id, price) with
     {
@@ -74,7 +86,8 @@ internal static class TestKit
         Links = [new AirLink { Technology = LinkTechnology.PlatformSpeakers, Transmits = false, Family = family }],
     };
 
-    public static SourcePort PlatformLink(string family) => new() { Id = "platform", Kind = SocketKind.PlatformSpeakers, State = SocketState.Free, SpeakerFamily = family };
+    public static SourcePort PlatformLink(string family) =>
+        new() { Id = "platform", Kind = SocketKind.PlatformSpeakers, State = SocketState.Free, SpeakerFamily = family };
 
     public static Device Aids(string id, string family, params int[] generations) => new()
     {
@@ -130,7 +143,8 @@ internal static class TestKit
         Price = price,
         PricedOn = Priced,
         SplitsInto = 2,
-        Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "IN"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OUT")],
+        Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "IN"),
+            new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OUT")],
     };
 
     /// <summary>One small plug, two small sockets.</summary>
@@ -153,7 +167,8 @@ internal static class TestKit
     };
 
     /// <summary>Shares one USB socket between two boxes.</summary>
-    public static Device PowerLead(decimal price = 4) => Lead(Connector.UsbA, Connector.UsbA, price) with { Id = "power lead", Name = "power lead", SplitsInto = 2, IsExtension = true, LengthM = 0.3 };
+    public static Device PowerLead(decimal price = 4) =>
+        Lead(Connector.UsbA, Connector.UsbA, price) with { Id = "power lead", Name = "power lead", SplitsInto = 2, IsExtension = true, LengthM = 0.3 };
 
     public static Device Converter(string id = "converter", decimal price = 18) => new()
     {
@@ -181,10 +196,12 @@ internal static class TestKit
         Ports = [new AudioPort(Connector.Jack35, false, Line, "IN"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")],
     };
 
-    public static Device Cast(string id, decimal price = 60, int[]? rates = null, bool encrypts = true) => Base(id, LinkTechnology.LeAudioBroadcast, "", price, 1000) with
-    {
-        Links = [new AirLink { Technology = LinkTechnology.LeAudioBroadcast, Transmits = true, Codecs = [Lc3], ListenersAtOnce = 1000, TransmitDbm = 8, Lc3RatesKHz = rates ?? [16, 24, 48], Encrypts = encrypts }],
-    };
+    public static Device Cast(string id, decimal price = 60, int[]? rates = null, bool encrypts = true) =>
+        Base(id, LinkTechnology.LeAudioBroadcast, "", price, 1000) with
+        {
+            Links = [new AirLink { Technology = LinkTechnology.LeAudioBroadcast, Transmits = true, Codecs = [Lc3], ListenersAtOnce = 1000, TransmitDbm = 8,
+            Lc3RatesKHz = rates ?? [16, 24, 48], Encrypts = encrypts }],
+        };
 
     public static Device CastEar(string id, decimal price = 30, int[]? rates = null) => Headset(id, price) with
     {
@@ -226,24 +243,33 @@ internal static class TestKit
         Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "IN")],
     };
 
-    public static Device Supply(decimal price = 9) => new() { Id = "supply", Name = "supply", Maker = "test", Role = DeviceRole.Supply, Price = price, PricedOn = Priced };
+    public static Device Supply(decimal price = 9) =>
+        new() { Id = "supply", Name = "supply", Maker = "test", Role = DeviceRole.Supply, Price = price, PricedOn = Priced };
 
     /// <summary>Leads for every pair of ends used here.</summary>
-    public static readonly Device[] Leads = [Lead(Connector.OpticalSquare, Connector.OpticalSquare), Lead(Connector.Jack35, Connector.Jack35, 3), Lead(Connector.PhonoPair, Connector.Jack35, 4), Lead(Connector.UsbA, Connector.UsbA, 2)];
+    public static readonly Device[] Leads =
+        [Lead(Connector.OpticalSquare, Connector.OpticalSquare), Lead(Connector.Jack35, Connector.Jack35, 3), Lead(Connector.PhonoPair, Connector.Jack35, 4),
+            Lead(Connector.UsbA, Connector.UsbA, 2)];
 
     public static Shelf Shelf(params Device[] devices) => new([.. devices, .. Leads, Supply()]);
 
-    public static SourcePort Optical(string id = "optical", SocketState state = SocketState.Free) => new() { Id = id, Kind = SocketKind.OpticalSquare, State = state, FollowsPicture = Known.Yes, Pcm = Known.Yes };
+    public static SourcePort Optical(string id = "optical", SocketState state = SocketState.Free) =>
+        new() { Id = id, Kind = SocketKind.OpticalSquare, State = state, FollowsPicture = Known.Yes, Pcm = Known.Yes };
 
-    public static SourcePort Phones(string id = "phones") => new() { Id = id, Kind = SocketKind.Headphone35, State = SocketState.Free, FollowsPicture = Known.Yes, SilencesSpeakers = Known.Yes };
+    public static SourcePort Phones(string id = "phones") =>
+        new() { Id = id, Kind = SocketKind.Headphone35, State = SocketState.Free, FollowsPicture = Known.Yes, SilencesSpeakers = Known.Yes };
 
-    public static SourcePort Pair(string marking, string id = "pair") => new() { Id = id, Kind = SocketKind.PhonoPair, State = SocketState.Free, Marking = marking, FollowsPicture = Known.Yes };
+    public static SourcePort Pair(string marking, string id = "pair") =>
+        new() { Id = id, Kind = SocketKind.PhonoPair, State = SocketState.Free, Marking = marking, FollowsPicture = Known.Yes };
 
-    public static SourcePort Usb(int ma = 500, Known off = Known.Yes, string id = "usb") => new() { Id = id, Kind = SocketKind.UsbA, State = SocketState.Free, UsbMa = ma, OffInStandby = off, UsbSound = Known.No };
+    public static SourcePort Usb(int ma = 500, Known off = Known.Yes, string id = "usb") =>
+        new() { Id = id, Kind = SocketKind.UsbA, State = SocketState.Free, UsbMa = ma, OffInStandby = off, UsbSound = Known.No };
 
-    public static SourcePort Bluetooth(int atOnce = 1) => new() { Id = "bluetooth", Kind = SocketKind.Bluetooth, State = SocketState.Free, FollowsPicture = Known.Yes, ListenersAtOnce = atOnce };
+    public static SourcePort Bluetooth(int atOnce = 1) =>
+        new() { Id = "bluetooth", Kind = SocketKind.Bluetooth, State = SocketState.Free, FollowsPicture = Known.Yes, ListenersAtOnce = atOnce };
 
-    public static Listener Listener(string name = "Edda", string? wears = null, double metres = 2.8) => new() { Id = name.ToLowerInvariant(), Name = name, SeatDistanceM = metres, ReceiverId = wears, ClearLine = Known.Yes };
+    public static Listener Listener(string name = "Edda", string? wears = null, double metres = 2.8) =>
+        new() { Id = name.ToLowerInvariant(), Name = name, SeatDistanceM = metres, ReceiverId = wears, ClearLine = Known.Yes };
 
     public static Look Look(SourcePort[] sockets, params Listener[] listeners) =>
         new(TelevisionSet.Unseen with { Sockets = sockets, SpeakersCanBeOff = Known.Yes }, listeners, []);

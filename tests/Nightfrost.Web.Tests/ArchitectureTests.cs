@@ -15,9 +15,11 @@ public class ArchitectureTests(Cluster cluster)
         Assert.Empty(Ours(typeof(Router).Assembly));
         Assert.Equal(["Nightfrost.Core"], Ours(typeof(NightfrostDb).Assembly));
         Assert.Equal(["Nightfrost.Core", "Nightfrost.Data"], Ours(typeof(Program).Assembly));
-        Assert.DoesNotContain(typeof(Router).Assembly.GetReferencedAssemblies(), a => a.Name!.StartsWith("Microsoft.", StringComparison.Ordinal) || a.Name == "Npgsql" || a.Name == "System.Net.Http");
+        Assert.DoesNotContain(typeof(Router).Assembly.GetReferencedAssemblies(),
+            a => a.Name!.StartsWith("Microsoft.", StringComparison.Ordinal) || a.Name == "Npgsql" || a.Name == "System.Net.Http");
 
-        static IEnumerable<string> Ours(Assembly assembly) => assembly.GetReferencedAssemblies().Select(a => a.Name!).Where(n => n.StartsWith("Nightfrost", StringComparison.Ordinal)).Order();
+        static IEnumerable<string> Ours(Assembly assembly) =>
+            assembly.GetReferencedAssemblies().Select(a => a.Name!).Where(n => n.StartsWith("Nightfrost", StringComparison.Ordinal)).Order();
     }
 
     [Fact]
@@ -35,7 +37,18 @@ public class ArchitectureTests(Cluster cluster)
         var fresh = RuleDocument();
         if (Environment.GetEnvironmentVariable("NIGHTFROST_WRITE_DOCS") == "1")
             File.WriteAllText(path, fresh);
-        Assert.True(File.Exists(path) && File.ReadAllText(path) == fresh, "docs/rules.md is stale: run the service tests once with NIGHTFROST_WRITE_DOCS=1 and commit it.");
+        Assert.True(File.Exists(path) && File.ReadAllText(path) == fresh,
+            "docs/rules.md is stale: run the service tests once with NIGHTFROST_WRITE_DOCS=1 and commit it.");
+    }
+
+    [Fact]
+    public void No_line_of_code_is_longer_than_the_screen_of_whoever_reads_it()
+    {
+        string[] code = ["src", "tests", "benchmarks"];
+        var files = code.SelectMany(place => Directory.EnumerateFiles(Path.Combine(Root(), place), "*.cs", SearchOption.AllDirectories))
+            .Where(file => !file.Split(Path.DirectorySeparatorChar).Any(part => part is "bin" or "obj" or "node_modules" or "Migrations"));
+        Assert.Empty(files.SelectMany(file => File.ReadLines(file).Select((line, at) => (Line: line, Place: $"{Path.GetFileName(file)}:{at + 1}")))
+            .Where(one => one.Line.Length > 160).Select(one => one.Place));
     }
 
     private static string RuleDocument()
@@ -44,13 +57,16 @@ public class ArchitectureTests(Cluster cluster)
         {
             "# Rules",
             "",
-            "Generated from the one list in `src/Nightfrost.Core/Routing/Rules/RuleList.cs`; a test fails when this page differs from it. Refusing rules are asked in this order, from the socket to the ear.",
+            "Generated from the one list in `src/Nightfrost.Core/Routing/Rules/RuleList.cs`; a test fails when this page differs from it. Refusing rules are "
+                + "asked in this order, from the socket to the ear.",
             "Names in braces are filled from the values that decide.",
             "",
             "| rule | effect | looks at | says | remedy | source |",
             "| --- | --- | --- | --- | --- | --- |",
         };
-        lines.AddRange(RuleList.All.Select(r => $"| `{r.Id}` | {(r.Effect == RuleEffect.Refuses ? "refuses" : "advises")} | {(r.Scope == RuleScope.Tap ? "socket, adapters, box" : "the whole way")} | {r.Sentence} | {r.Remedy} | {r.Source} |"));
+        lines.AddRange(RuleList.All.Select(r =>
+            $"| `{r.Id}` | {(r.Effect == RuleEffect.Refuses ? "refuses" : "advises")} | "
+                + $"{(r.Scope == RuleScope.Tap ? "socket, adapters, box" : "the whole way")} | {r.Sentence} | {r.Remedy} | {r.Source} |"));
         return string.Join('\n', lines) + "\n";
     }
 

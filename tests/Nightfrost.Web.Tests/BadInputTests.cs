@@ -39,7 +39,8 @@ public class BadInputTests(DemoService demo) : IClassFixture<DemoService>, IAsyn
     public async Task An_unknown_id_is_a_404_that_says_what_to_do(string method, string path)
     {
         var body = method == "PUT" ? $$"""{"version":1,"look":{{_look.ToJsonString()}}}""" : null;
-        var refusal = await Visitor.Refused(await _me.SendRaw(new HttpMethod(method), string.Format(System.Globalization.CultureInfo.InvariantCulture, path, Guid.NewGuid()), body), HttpStatusCode.NotFound);
+        var refusal = await Visitor.Refused(await _me.SendRaw(new HttpMethod(method),
+            string.Format(System.Globalization.CultureInfo.InvariantCulture, path, Guid.NewGuid()), body), HttpStatusCode.NotFound);
         Assert.NotEmpty(refusal.Detail!);
     }
 
@@ -79,7 +80,8 @@ public class BadInputTests(DemoService demo) : IClassFixture<DemoService>, IAsyn
         var path = at.Split('/');
         var node = path[..^1].Aggregate(look, (n, part) => int.TryParse(part, out var i) ? n![i]! : n![part]!);
         node[path[^1]] = JsonNode.Parse(value);
-        var refusal = await Visitor.Refused(await _me.SendRaw(HttpMethod.Put, $"/api/cases/{_lounge.Id}/look", $$"""{"version":1,"look":{{look.ToJsonString()}}}"""), HttpStatusCode.BadRequest);
+        var refusal = await Visitor.Refused(await _me.SendRaw(HttpMethod.Put, $"/api/cases/{_lounge.Id}/look",
+            $$"""{"version":1,"look":{{look.ToJsonString()}}}"""), HttpStatusCode.BadRequest);
         var problem = refusal.Problems.Single(p => p.Field == field);
         Assert.NotEmpty(problem.Reason);
         Assert.NotEmpty(problem.Remedy);
@@ -97,7 +99,8 @@ public class BadInputTests(DemoService demo) : IClassFixture<DemoService>, IAsyn
             listeners.Add(more);
         }
 
-        var refusal = await Visitor.Refused(await _me.SendRaw(HttpMethod.Put, $"/api/cases/{_lounge.Id}/look", $$"""{"version":1,"look":{{look.ToJsonString()}}}"""), HttpStatusCode.BadRequest);
+        var refusal = await Visitor.Refused(await _me.SendRaw(HttpMethod.Put, $"/api/cases/{_lounge.Id}/look",
+            $$"""{"version":1,"look":{{look.ToJsonString()}}}"""), HttpStatusCode.BadRequest);
         Assert.Contains("several cases", refusal.Problems.Single().Remedy, StringComparison.Ordinal);
     }
 
@@ -108,9 +111,12 @@ public class BadInputTests(DemoService demo) : IClassFixture<DemoService>, IAsyn
     public async Task Absurd_takes_are_refused_and_none_is_kept(double fps, double frames)
     {
         var rig = (await _me.Read<CaseDetail>($"/api/cases/{_lounge.Id}")).Rig!.RigId;
-        await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{_lounge.Id}/tune/takes", new Timing.NewTake(rig, "edda", fps, frames, false)), HttpStatusCode.BadRequest);
-        await Visitor.Refused(await _me.SendRaw(HttpMethod.Post, $"/api/cases/{_lounge.Id}/tune/takes", $$"""{"rigId":"{{rig}}","listenerId":"edda","framesPerSecond":NaN,"frames":1,"clickOnWaveform":false}"""), HttpStatusCode.BadRequest);
-        await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{_lounge.Id}/tune/takes", new Timing.NewTake(rig, "nobody", 60, 3, false)), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{_lounge.Id}/tune/takes", new Timing.NewTake(rig, "edda", fps, frames, false)),
+            HttpStatusCode.BadRequest);
+        await Visitor.Refused(await _me.SendRaw(HttpMethod.Post, $"/api/cases/{_lounge.Id}/tune/takes",
+            $$"""{"rigId":"{{rig}}","listenerId":"edda","framesPerSecond":NaN,"frames":1,"clickOnWaveform":false}"""), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{_lounge.Id}/tune/takes", new Timing.NewTake(rig, "nobody", 60, 3, false)),
+            HttpStatusCode.BadRequest);
         Assert.Equal(3, (await _me.Read<Timing.TuneView>($"/api/cases/{_lounge.Id}/tune")).Rows[0].Takes.Count);
     }
 
@@ -143,7 +149,9 @@ public class BadInputTests(DemoService demo) : IClassFixture<DemoService>, IAsyn
     {
         var detail = await _me.Read<CaseDetail>($"/api/cases/{_lounge.Id}");
         var rigged = detail.Rig!.View.Plan.Select(p => p with { SocketId = "component" }).ToList();
-        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{_lounge.Id}/rig", new Routing.ChooseRig(detail.Version, detail.Rig.RigId, rigged)), HttpStatusCode.Conflict);
-        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{_lounge.Id}/rig", new Routing.ChooseRig(detail.Version, detail.Rig.RigId, [])), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{_lounge.Id}/rig", new Routing.ChooseRig(detail.Version, detail.Rig.RigId, rigged)),
+            HttpStatusCode.Conflict);
+        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{_lounge.Id}/rig", new Routing.ChooseRig(detail.Version, detail.Rig.RigId, [])),
+            HttpStatusCode.BadRequest);
     }
 }

@@ -21,7 +21,8 @@ public sealed class Cluster : IAsyncLifetime
         trap stop EXIT INT TERM HUP
         as "$dir/initdb" -D "$place/pg" -U nightfrost -A trust --encoding=UTF8 --locale=C.UTF-8 --no-sync >/dev/null
         port=$((20000 + $$ % 20000))
-        while ! as "$dir/pg_ctl" -D "$place/pg" -w -l "$place/log" -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=off -c full_page_writes=off -c max_connections=200" start >/dev/null 2>&1; do
+        while ! as "$dir/pg_ctl" -D "$place/pg" -w -l "$place/log" -o "-p $port -c listen_addresses=127.0.0.1 \
+            -c unix_socket_directories='' -c fsync=off -c full_page_writes=off -c max_connections=200" start >/dev/null 2>&1; do
           port=$((port + 1)); [ $port -lt 60000 ] || exit 1
         done
         echo "port $port"
@@ -35,7 +36,8 @@ public sealed class Cluster : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        _shell = Process.Start(new ProcessStartInfo("bash", ["-c", Script]) { RedirectStandardInput = true, RedirectStandardOutput = true }) ?? throw new InvalidOperationException("bash did not start.");
+        _shell = Process.Start(new ProcessStartInfo("bash", ["-c", Script]) { RedirectStandardInput = true, RedirectStandardOutput = true })
+            ?? throw new InvalidOperationException("bash did not start.");
         var line = await _shell.StandardOutput.ReadLineAsync();
         _port = line?.StartsWith("port ", StringComparison.Ordinal) == true
             ? int.Parse(line[5..], System.Globalization.CultureInfo.InvariantCulture)

@@ -25,8 +25,10 @@ public class DeviceTests(Cluster cluster) : DemoVisit(cluster)
     {
         var original = (await Of("duo-low")).Device;
         var refusal = await Visitor.Refused(
-            await Me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = "", Ports = [], Price = -1, Includes = ["nothing-here"] }), HttpStatusCode.BadRequest);
-        Assert.Equal(["name", "price", "ports", "includes[0]"], refusal.Problems.Select(p => p.Field).Where(f => f is "name" or "price" or "ports" or "includes[0]"));
+            await Me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = "", Ports = [], Price = -1, Includes = ["nothing-here"] }),
+            HttpStatusCode.BadRequest);
+        Assert.Equal(["name", "price", "ports", "includes[0]"],
+            refusal.Problems.Select(p => p.Field).Where(f => f is "name" or "price" or "ports" or "includes[0]"));
         Assert.All(refusal.Problems, p => Assert.NotEmpty(p.Remedy));
     }
 
@@ -35,7 +37,8 @@ public class DeviceTests(Cluster cluster) : DemoVisit(cluster)
     {
         var original = (await Of("duo-low")).Device;
         await Me.Send(HttpMethod.Delete, "/api/kit/usb-stub");
-        var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = "usb stub", Includes = ["usb-stub"] }), HttpStatusCode.BadRequest);
+        var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Post, "/api/kit", original with { Id = "", Name = "usb stub", Includes = ["usb-stub"] }),
+            HttpStatusCode.BadRequest);
         Assert.Equal("includes[0]", refusal.Problems.Single().Field);
     }
 
@@ -43,9 +46,11 @@ public class DeviceTests(Cluster cluster) : DemoVisit(cluster)
     public async Task An_edit_is_kept_and_a_stale_one_says_what_changed()
     {
         var before = await Of("duo-low");
-        var edited = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(before.Version, before.Device with { Id = "other", PowerLight = "green" })));
+        var edited = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/duo-low",
+            new DeviceEdit(before.Version, before.Device with { Id = "other", PowerLight = "green" })));
         Assert.Equal(("duo-low", "green", before.Version + 1), (edited.Device.Id, edited.Device.PowerLight, edited.Version));
-        var stale = await Visitor.Refused(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(before.Version, before.Device)), HttpStatusCode.Conflict);
+        var stale = await Visitor.Refused(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(before.Version, before.Device)),
+            HttpStatusCode.Conflict);
         Assert.Contains("power light", Assert.Single(stale.Changes), StringComparison.Ordinal);
         Assert.Equal(edited.Version, stale.CurrentVersion);
 
@@ -58,8 +63,10 @@ public class DeviceTests(Cluster cluster) : DemoVisit(cluster)
     public async Task A_box_in_itself_is_refused()
     {
         var (pass, duo) = (await Of("pass-two"), await Of("duo-low"));
-        await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/pass-two", new DeviceEdit(pass.Version, pass.Device with { Includes = ["duo-low"] })));
-        var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(duo.Version, duo.Device with { Includes = ["pass-two"] })), HttpStatusCode.BadRequest);
+        await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/pass-two",
+            new DeviceEdit(pass.Version, pass.Device with { Includes = ["duo-low"] })));
+        var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Put, "/api/kit/duo-low",
+            new DeviceEdit(duo.Version, duo.Device with { Includes = ["pass-two"] })), HttpStatusCode.BadRequest);
         Assert.Equal("includes", refusal.Problems.Single().Field);
     }
 
@@ -70,7 +77,8 @@ public class DeviceTests(Cluster cluster) : DemoVisit(cluster)
         var retired = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Post, "/api/kit/duo-low/retirement", new Retirement(before.Version, true)));
         Assert.NotNull(retired.Device.RetiredOn);
         Assert.Contains((await Me.Read<ShelfView>("/api/kit")).Devices, e => e.Device.Id == "duo-low");
-        Assert.NotNull((await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(retired.Version, before.Device with { Price = 9 })))).Device.RetiredOn);
+        Assert.NotNull((await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/duo-low",
+            new DeviceEdit(retired.Version, before.Device with { Price = 9 })))).Device.RetiredOn);
         await Visitor.Refused(await Me.Send(HttpMethod.Post, "/api/kit/duo-low/retirement", new Retirement(before.Version, false)), HttpStatusCode.Conflict);
         var again = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Post, "/api/kit/duo-low/retirement", new Retirement(retired.Version + 1, false)));
         Assert.Null(again.Device.RetiredOn);

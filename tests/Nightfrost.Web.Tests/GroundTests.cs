@@ -44,7 +44,8 @@ public class GroundTests(Cluster cluster)
         using var me = await app.Visit();
         var random = new Random(20261127);
         var paths = app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>().Select(e => "/" + e.RoutePattern.RawText!.Trim('/'))
-            .Where(p => p.StartsWith("/api/", StringComparison.Ordinal) && p is not "/api/session/sign-out" and not "/api/session/password").Distinct().Order(StringComparer.Ordinal).ToList();
+            .Where(p => p.StartsWith("/api/", StringComparison.Ordinal) && p is not "/api/session/sign-out" and not "/api/session/password").Distinct()
+            .Order(StringComparer.Ordinal).ToList();
         var (broken, met) = (new List<string>(), new HashSet<string>());
         for (var i = 0; i < (Long ? 40_000 : 900); i++)
         {
@@ -67,17 +68,22 @@ public class GroundTests(Cluster cluster)
     // A request as no page would send it: wild methods, addresses, headers and bodies, cut anywhere.
     private static (byte[] Request, bool Whole) Garbage(Random random, Visitor me, Uri address, List<string> paths)
     {
-        string[] words = ["", "0", "-1", "x", "%00", "%ff%fe", "..%2f..%2f", "'; drop table cases; --", "<script>", "\u0000", "𝔘𝔫𝔦", new('9', 400), Guid.NewGuid().ToString(), "null", "{}", "[]"];
+        string[] words = ["", "0", "-1", "x", "%00", "%ff%fe", "..%2f..%2f", "'; drop table cases; --", "<script>", "\u0000", "𝔘𝔫𝔦", new('9', 400),
+            Guid.NewGuid().ToString(), "null", "{}", "[]"];
         string[] methods = ["GET", "POST", "PUT", "PATCH", "DELETE", "HEAD", "OPTIONS", "TRACE", "BREW"];
-        string[] kinds = ["application/json", "application/json; charset=utf-16", "application/json; charset=x", "text/plain", "multipart/form-data", "application/octet-stream", "@"];
+        string[] kinds = ["application/json", "application/json; charset=utf-16", "application/json; charset=x", "text/plain", "multipart/form-data",
+            "application/octet-stream", "@"];
         var path = string.Join('/', paths[random.Next(paths.Count)].Split('/').Select(part => part.StartsWith('{') ? Uri.EscapeDataString(Pick(words)) : part));
         if (random.Next(3) == 0)
-            path += "?" + string.Join('&', Enumerable.Range(0, random.Next(4)).Select(_ => $"{Uri.EscapeDataString(Pick(words))}={Uri.EscapeDataString(Pick(words))}"));
+            path += "?" + string.Join('&',
+                Enumerable.Range(0, random.Next(4)).Select(_ => $"{Uri.EscapeDataString(Pick(words))}={Uri.EscapeDataString(Pick(words))}"));
         var body = new StringBuilder();
         for (var i = random.Next(12); i > 0; i--)
-            body.Append(Pick(["{", "}", "[", "]", ",", ":", "\"version\":", "\"look\":", "\"id\"", "1e999", "-0", "\"\\ud800\"", "true", "null", "\"", "\u0000", "\"\u202e\""])).Append(random.Next(4) == 0 ? Pick(words) : "");
+            body.Append(Pick(["{", "}", "[", "]", ",", ":", "\"version\":", "\"look\":", "\"id\"", "1e999", "-0", "\"\\ud800\"", "true", "null", "\"", "\u0000",
+                "\"\u202e\""])).Append(random.Next(4) == 0 ? Pick(words) : "");
         var bytes = Encoding.UTF8.GetBytes(body.ToString());
-        var head = me.Head(new HttpMethod(Pick(methods)), path, address.Authority, random.Next(2) == 0 ? "" : Pick(["k", "key", Guid.NewGuid().ToString(), new('k', 300)]), bytes.Length)
+        var head = me.Head(new HttpMethod(Pick(methods)), path, address.Authority,
+            random.Next(2) == 0 ? "" : Pick(["k", "key", Guid.NewGuid().ToString(), new('k', 300)]), bytes.Length)
             .Replace("application/json", Pick(kinds), StringComparison.Ordinal);
         var (longer, cut) = (random.Next(20) == 0, random.Next(10) == 0);
         if (longer)

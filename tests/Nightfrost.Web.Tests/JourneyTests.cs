@@ -18,7 +18,12 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     private Visitor _me = null!;
 
     private static readonly Look Simple = new(
-        TelevisionSet.Unseen with { SpeakersCanBeOff = Known.Yes, Sockets = [new() { Id = "optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, FollowsPicture = Known.Yes, Pcm = Known.Yes }], DelaySettings = [new("delay", 0, 100, 10, 0, false, ["optical"])] },
+        TelevisionSet.Unseen with
+        {
+            SpeakersCanBeOff = Known.Yes,
+            Sockets = [new() { Id = "optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, FollowsPicture = Known.Yes, Pcm = Known.Yes }],
+            DelaySettings = [new("delay", 0, 100, 10, 0, false, ["optical"])]
+        },
         [new() { Id = "seat", Name = "Seat 1", SeatDistanceM = 2.5, ReceiverId = "fulmer-over", OpenToAnother = false, ClearLine = Known.Yes }], []);
 
     public async ValueTask InitializeAsync()
@@ -50,7 +55,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
 
         var preparation = await _me.Read<PreparationView>($"/api/cases/{made.Id}/preparation");
         foreach (var item in preparation.Items)
-            await Visitor.Body<PreparationView>(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/preparation/{item.Item.Id}", new PrepareReport(chosen.Rig.RigId, StepOutcome.AsExpected, StepOutcome.Open, "", "")));
+            await Visitor.Body<PreparationView>(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/preparation/{item.Item.Id}",
+                new PrepareReport(chosen.Rig.RigId, StepOutcome.AsExpected, StepOutcome.Open, "", "")));
         var sheet = await _me.Read<RunSheetView>($"/api/cases/{made.Id}/run-sheet");
         foreach (var step in sheet.Steps)
         {
@@ -61,7 +67,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         Assert.All(sheet.Steps, s => Assert.Equal(StepOutcome.AsExpected, s.Outcome));
         TuneView? tune = null;
         for (var i = 0; i < 3; i++)
-            tune = await Visitor.Body<TuneView>(await _me.Send(HttpMethod.Post, $"/api/cases/{made.Id}/tune/takes", new NewTake(chosen.Rig.RigId, "seat", 240, 8, false)));
+            tune = await Visitor.Body<TuneView>(await _me.Send(HttpMethod.Post, $"/api/cases/{made.Id}/tune/takes",
+                new NewTake(chosen.Rig.RigId, "seat", 240, 8, false)));
         var row = tune!.Rows.Single();
         Assert.Equal(33.3, row.Measured!.SkewMs, 0.1);
         Assert.True(row.Measured.PlusMinusMs > 0);
@@ -96,7 +103,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         Assert.NotEmpty(now.Rig.View.Rows[0].Stations);
         Assert.NotEmpty((await _me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps);
 
-        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig", new ChooseRig(now.Version, now.Rig.RigId, now.Rig.View.Plan)), HttpStatusCode.Conflict);
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig",
+            new ChooseRig(now.Version, now.Rig.RigId, now.Rig.View.Plan)), HttpStatusCode.Conflict);
         Assert.Contains("No longer on the shelf", refusal.Detail, StringComparison.Ordinal);
         await _me.Send(HttpMethod.Post, $"/api/kit/{box}/restore");
         Assert.Empty((await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}")).Rig!.MissingDevices);
@@ -107,7 +115,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     {
         var made = await Open();
         await Save(made, Simple);
-        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/look", new SaveLook(made.Version, Simple with { Owned = [new("supply-5v", 1)] })), HttpStatusCode.Conflict);
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{made.Id}/look",
+            new SaveLook(made.Version, Simple with { Owned = [new("supply-5v", 1)] })), HttpStatusCode.Conflict);
         Assert.Equal("urn:nightfrost:stale", refusal.Type);
         Assert.Contains("Optical: added.", refusal.Changes);
         Assert.Equal(2, refusal.CurrentVersion);
@@ -163,9 +172,11 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     public async Task A_case_is_renamed_unless_somebody_renamed_it_meanwhile()
     {
         var made = await Open();
-        var renamed = await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Patch, $"/api/cases/{made.Id}", new RenameCase("Saltern Row 4", "New words", made.Site, made.Title)));
+        var renamed = await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Patch, $"/api/cases/{made.Id}",
+            new RenameCase("Saltern Row 4", "New words", made.Site, made.Title)));
         Assert.Equal(("Saltern Row 4", "New words"), (renamed.Site, renamed.Title));
-        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Patch, $"/api/cases/{made.Id}", new RenameCase("x", "y", made.Site, made.Title)), HttpStatusCode.Conflict);
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Patch, $"/api/cases/{made.Id}", new RenameCase("x", "y", made.Site, made.Title)),
+            HttpStatusCode.Conflict);
         Assert.Contains("New words", refusal.Changes.Single(), StringComparison.Ordinal);
     }
 
@@ -195,7 +206,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     public async Task Nothing_is_handed_over_before_somebody_answered_who_hears_alarms()
     {
         var chosen = await WithRig();
-        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/handover", new HandoverMark(true, false)), HttpStatusCode.Conflict);
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/handover", new HandoverMark(true, false)),
+            HttpStatusCode.Conflict);
         Assert.Contains("alarms", refusal.Title, StringComparison.Ordinal);
     }
 
@@ -208,7 +220,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         var again = await Choose(chosen, other);
         Assert.NotEqual(chosen.Rig.RigId, again.Rig!.RigId);
         Assert.Empty((await _me.Read<TuneView>($"/api/cases/{chosen.Id}/tune")).Rows[0].Takes);
-        await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig.RigId, "seat", 60, 2, false)), HttpStatusCode.Conflict);
+        await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig.RigId, "seat", 60, 2, false)),
+            HttpStatusCode.Conflict);
     }
 
     [Fact]
@@ -220,10 +233,13 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         var late = steps.First(s => s.Step.Phase == Phase.Wire && s.Step.Needs.Count == 0);
         Assert.Equal(BeforeSteps.AskAlarms, late.BeforeId);
         Task<HttpResponseMessage> Tick(StepState step, StepOutcome outcome, string? because) =>
-            _me.Send(HttpMethod.Put, $"{path}/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(chosen.Rig!.RigId, outcome, step.Outcome, "", null, step.Note, because));
+            _me.Send(HttpMethod.Put, $"{path}/{Uri.EscapeDataString(step.Step.Id)}",
+                new StepReport(chosen.Rig!.RigId, outcome, step.Outcome, "", null, step.Note, because));
         foreach (var nothing in new[] { null, " " })
-            Assert.Contains("Ask what warns each listener", (await Visitor.Refused(await Tick(late, StepOutcome.AsExpected, nothing), HttpStatusCode.Conflict)).Title, StringComparison.Ordinal);
-        async Task<StepState> After(Task<HttpResponseMessage> tick) => (await Visitor.Body<RunSheetView>(await tick)).Steps.Single(s => s.Step.Id == late.Step.Id);
+            Assert.Contains("Ask what warns each listener",
+                (await Visitor.Refused(await Tick(late, StepOutcome.AsExpected, nothing), HttpStatusCode.Conflict)).Title, StringComparison.Ordinal);
+        async Task<StepState> After(Task<HttpResponseMessage> tick) =>
+            (await Visitor.Body<RunSheetView>(await tick)).Steps.Single(s => s.Step.Id == late.Step.Id);
         var done = await After(Tick(late, StepOutcome.AsExpected, " nobody at home yet "));
         Assert.Equal((StepOutcome.AsExpected, "nobody at home yet"), (done.Outcome, done.AheadBecause));
         var back = await After(Tick(done, StepOutcome.Open, null));
@@ -287,7 +303,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         var steps = (await _me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps;
         await Report(chosen.Id, chosen, steps[0], StepOutcome.AsExpected);
         await Report(chosen.Id, chosen, steps.Single(s => s.Step.Codecs.Count > 0), StepOutcome.AsExpected, codec: new Codec(CodecClass.Sbc, ""));
-        var moved = await Save(await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}"), Simple with { Listeners = [Simple.Listeners[0] with { SeatDistanceM = 4 }] });
+        var moved = await Save(await _me.Read<CaseDetail>($"/api/cases/{chosen.Id}"),
+            Simple with { Listeners = [Simple.Listeners[0] with { SeatDistanceM = 4 }] });
         Assert.True(moved.Rig!.OutOfDate);
         var again = await Choose(moved, await _me.Read<RankedRigs>($"/api/cases/{chosen.Id}/rigs"));
         Assert.Equal(chosen.Rig.RigId, again.Rig!.RigId);
@@ -318,7 +335,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         Assert.Equal(50, detail.Look.Set.DelaySettings.Single().SetToMs);
         Assert.Contains((await _me.Read<HandoverView>($"/api/cases/{chosen.Id}/handover")).Sheet!.Household, p => p.Heading == "How the TV is set now");
 
-        var stale = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/tune/delays", new DelaysSet([20], [0])), HttpStatusCode.Conflict);
+        var stale = await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/tune/delays", new DelaysSet([20], [0])),
+            HttpStatusCode.Conflict);
         Assert.Contains("delay stands at 50 ms.", stale.Changes);
         await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/tune/delays", new DelaysSet([5000], [50])), HttpStatusCode.BadRequest);
         await Visitor.Refused(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/tune/delays", new DelaysSet([], [50])), HttpStatusCode.BadRequest);
@@ -334,7 +352,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         var chosen = await Choose(looked, await _me.Read<RankedRigs>($"/api/cases/{looked.Id}/rigs"));
         await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/takes", new NewTake(chosen.Rig!.RigId, "seat", 60, 2, false));
         var film = await Save(chosen, apart with { Set = apart.Set with { PictureMode = PictureMode.Film } });
-        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig", new ChooseRig(film.Version, film.Rig!.RigId, film.Rig.View.Plan)));
+        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig",
+            new ChooseRig(film.Version, film.Rig!.RigId, film.Rig.View.Plan)));
         var row = (await _me.Read<TuneView>($"/api/cases/{chosen.Id}/tune")).Rows[0];
         Assert.False(Assert.Single(row.Takes).Counts);
         Assert.Null(row.Measured);
@@ -344,7 +363,8 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     public async Task Delay_handles_are_judged_by_the_service()
     {
         var chosen = await WithRig();
-        var judged = await Visitor.Body<Core.Timing.DelayChoice>(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/verdict", new DelayValues([50])));
+        var judged = await Visitor.Body<Core.Timing.DelayChoice>(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/verdict",
+            new DelayValues([50])));
         Assert.Equal(50, judged.Arrivals.Single().ShiftMs);
         await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/verdict", new DelayValues([500])), HttpStatusCode.BadRequest);
         await Visitor.Refused(await _me.Send(HttpMethod.Post, $"/api/cases/{chosen.Id}/tune/verdict", new DelayValues([])), HttpStatusCode.BadRequest);
@@ -355,12 +375,15 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     {
         var shelf = await _me.Read<Kit.ShelfView>("/api/kit");
         var unmarked = shelf.Devices.Single(d => d.Device.Id == "unmarked-over");
-        var answer = await _me.Send(HttpMethod.Patch, "/api/kit/unmarked-over", new Kit.DeviceCorrection(unmarked.Version, 21.50m, [new(CodecClass.VendorLowLatency, " Swift 40 ")]));
+        var answer = await _me.Send(HttpMethod.Patch, "/api/kit/unmarked-over",
+            new Kit.DeviceCorrection(unmarked.Version, 21.50m, [new(CodecClass.VendorLowLatency, " Swift 40 ")]));
         var corrected = await Visitor.Body<Kit.ShelfEntry>(answer);
         Assert.Equal("Swift 40", corrected.Device.Links[0].Codecs[0].Mark);
         Assert.Equal(21.50m, corrected.Device.Price);
-        await Visitor.Refused(await _me.Send(HttpMethod.Patch, "/api/kit/unmarked-over", new Kit.DeviceCorrection(unmarked.Version, 5, [])), HttpStatusCode.Conflict);
-        await Visitor.Refused(await _me.Send(HttpMethod.Patch, "/api/kit/unmarked-over", new Kit.DeviceCorrection(corrected.Version, -5, [])), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await _me.Send(HttpMethod.Patch, "/api/kit/unmarked-over", new Kit.DeviceCorrection(unmarked.Version, 5, [])),
+            HttpStatusCode.Conflict);
+        await Visitor.Refused(await _me.Send(HttpMethod.Patch, "/api/kit/unmarked-over", new Kit.DeviceCorrection(corrected.Version, -5, [])),
+            HttpStatusCode.BadRequest);
     }
 
     [Fact]
@@ -375,17 +398,20 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
         var radios = cases.Single(c => c.Title.StartsWith("Two UHF sets", StringComparison.Ordinal));
         var best = (await _me.Read<RankedRigs>($"/api/cases/{radios.Id}/rigs")).Rigs[0];
         Assert.Equal(2, best.Served);
-        Assert.Contains(best.Reasons, reason => reason.Remedy == "Before pairing, set Marram analogue UHF base to channel 1 and set Hulver UHF base to channel 2.");
+        Assert.Contains(best.Reasons,
+            reason => reason.Remedy == "Before pairing, set Marram analogue UHF base to channel 1 and set Hulver UHF base to channel 2.");
         Assert.True(Data.Demo.DemoKit.All.Count >= 60);
     }
 
-    private async Task<CaseDetail> Open() => await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Post, "/api/cases", new NewCase("Saltern Row 4", "A test of the way")));
+    private async Task<CaseDetail> Open() =>
+        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Post, "/api/cases", new NewCase("Saltern Row 4", "A test of the way")));
 
     private async Task<CaseDetail> Save(CaseDetail detail, Look look) =>
         await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{detail.Id}/look", new SaveLook(detail.Version, look)));
 
     private async Task<CaseDetail> Choose(CaseDetail detail, RankedRigs rigs) =>
-        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{detail.Id}/rig", new ChooseRig(detail.Version, detail.Rig?.RigId, rigs.Rigs[0].Plan)));
+        await Visitor.Body<CaseDetail>(await _me.Send(HttpMethod.Put, $"/api/cases/{detail.Id}/rig",
+            new ChooseRig(detail.Version, detail.Rig?.RigId, rigs.Rigs[0].Plan)));
 
     private async Task<CaseDetail> WithRig()
     {
@@ -394,5 +420,6 @@ public class JourneyTests(Cluster cluster) : IAsyncLifetime
     }
 
     private Task<HttpResponseMessage> Report(Guid id, CaseDetail detail, StepState step, StepOutcome outcome, string note = "", Codec? codec = null) =>
-        _me.Send(HttpMethod.Put, $"/api/cases/{id}/run-sheet/{Uri.EscapeDataString(step.Step.Id)}", new StepReport(detail.Rig!.RigId, outcome, step.Outcome, note, codec, step.Note, "out of order in this test"));
+        _me.Send(HttpMethod.Put, $"/api/cases/{id}/run-sheet/{Uri.EscapeDataString(step.Step.Id)}",
+            new StepReport(detail.Rig!.RigId, outcome, step.Outcome, note, codec, step.Note, "out of order in this test"));
 }

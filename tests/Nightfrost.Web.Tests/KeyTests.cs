@@ -37,7 +37,8 @@ public class KeyTests(Cluster cluster) : IAsyncLifetime
         await _app.DisposeAsync();
     }
 
-    private Task<HttpResponseMessage> Take(double frames, string key) => _me.Send(HttpMethod.Post, _case + "/tune/takes", new NewTake(_rig, "edda", 240, frames, false), key);
+    private Task<HttpResponseMessage> Take(double frames, string key) =>
+        _me.Send(HttpMethod.Post, _case + "/tune/takes", new NewTake(_rig, "edda", 240, frames, false), key);
 
     private async Task<int> Takes() => (await _me.Read<TuneView>(_case + "/tune")).Rows[0].Takes.Count;
 
@@ -70,7 +71,8 @@ public class KeyTests(Cluster cluster) : IAsyncLifetime
         await Visitor.Body<TuneView>(await Take(9, "one"));
         Assert.Contains("another write", (await Visitor.Refused(await Take(10, "one"), HttpStatusCode.Conflict)).Title!, StringComparison.Ordinal);
         await Visitor.Refused(await _me.Send(HttpMethod.Post, "/api/cases", new NewCase("a", "b"), "one"), HttpStatusCode.Conflict);
-        await Visitor.Refused(await _me.Send(HttpMethod.Put, _case + "/tune/takes?x=1", new NewTake(_rig, "edda", 240, 9, false), "one"), HttpStatusCode.Conflict);
+        await Visitor.Refused(await _me.Send(HttpMethod.Put, _case + "/tune/takes?x=1", new NewTake(_rig, "edda", 240, 9, false), "one"),
+            HttpStatusCode.Conflict);
         Assert.Equal(4, await Takes());
     }
 
@@ -82,7 +84,10 @@ public class KeyTests(Cluster cluster) : IAsyncLifetime
         var steps = sheet.Steps;
         var open = steps.Where(s => s.Outcome == StepOutcome.Open).ToDictionary(s => s.Step.Id);
         var later = open.Values.First(s => s.Step.Codecs.Count == 0 && s.Step.Needs.Any(open.ContainsKey));
-        Task<HttpResponseMessage> Tick(string id, string key) => _me.Send(HttpMethod.Put, $"{path}/{Uri.EscapeDataString(id)}", new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", open[id].Step.Codecs is [var codec, ..] ? codec : null, "", "out of order in this test"), key);
+        Task<HttpResponseMessage> Tick(string id, string key) =>
+            _me.Send(HttpMethod.Put, $"{path}/{Uri.EscapeDataString(id)}",
+                new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", open[id].Step.Codecs is [var codec, ..] ? codec : null, "",
+                    "out of order in this test"), key);
         await Visitor.Refused(await Tick(later.Step.Id, "later"), HttpStatusCode.Conflict);
         async Task First(string id)
         {
@@ -99,7 +104,8 @@ public class KeyTests(Cluster cluster) : IAsyncLifetime
     [Fact]
     public async Task Too_much_is_refused_and_not_kept()
     {
-        var refusal = await Visitor.Refused(await _me.SendRaw(HttpMethod.Post, "/api/cases", $$"""{"site":"a","title":"{{new string('x', 2_000_000)}}"}""", "large"), HttpStatusCode.RequestEntityTooLarge);
+        var refusal = await Visitor.Refused(await _me.SendRaw(HttpMethod.Post, "/api/cases", $$"""{"site":"a","title":"{{new string('x', 2_000_000)}}"}""",
+            "large"), HttpStatusCode.RequestEntityTooLarge);
         Assert.Contains("1 MB", refusal.Detail!, StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.Created, (await _me.Send(HttpMethod.Post, "/api/cases", new NewCase("a", "b"), "large")).StatusCode);
     }

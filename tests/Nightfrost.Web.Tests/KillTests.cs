@@ -32,10 +32,13 @@ public class KillTests
             {
                 await More(walkers, walks, 10);
                 if (victim == "database")
-                    Kill(int.Parse((await File.ReadAllLinesAsync(Path.Combine(place, "demo", "pg", "postmaster.pid")))[0], System.Globalization.CultureInfo.InvariantCulture));
+                    Kill(int.Parse((await File.ReadAllLinesAsync(Path.Combine(place, "demo", "pg", "postmaster.pid")))[0],
+                        System.Globalization.CultureInfo.InvariantCulture));
                 else
                 {
-                    Kill(victim == "script" ? script.Id : int.Parse(await File.ReadAllTextAsync(Path.Combine(place, "demo", "service.pid")), System.Globalization.CultureInfo.InvariantCulture));
+                    Kill(victim == "script" ? script.Id
+                        : int.Parse(await File.ReadAllTextAsync(Path.Combine(place, "demo", "service.pid")),
+                            System.Globalization.CultureInfo.InvariantCulture));
                     using var patience = new CancellationTokenSource(Patience);
                     await script.WaitForExitAsync(patience.Token);
                     script.Dispose();
@@ -56,7 +59,8 @@ public class KillTests
         {
             // What the service wrote of its own faults is gone with the place.
             var log = Path.Combine(place, "demo", "service.log");
-            var faults = File.Exists(log) ? (await File.ReadAllLinesAsync(log)).Where(line => line.Contains("A request failed", StringComparison.Ordinal)).ToArray() : [];
+            var faults = File.Exists(log)
+                ? (await File.ReadAllLinesAsync(log)).Where(line => line.Contains("A request failed", StringComparison.Ordinal)).ToArray() : [];
             throw new InvalidOperationException($"{e.Message}\n{string.Join('\n', faults)}", e);
         }
         finally
@@ -86,7 +90,10 @@ public class KillTests
 
     private static async Task<Process> Start(string place, int port)
     {
-        var start = new ProcessStartInfo("bash", [Path.Combine(ArchitectureTests.Root(), "nightfrost"), "demo", "--port", port.ToString(System.Globalization.CultureInfo.InvariantCulture)]) { RedirectStandardOutput = true, RedirectStandardError = true };
+        var start = new ProcessStartInfo("bash",
+            [Path.Combine(ArchitectureTests.Root(), "nightfrost"), "demo", "--port",
+                port.ToString(System.Globalization.CultureInfo.InvariantCulture)])
+        { RedirectStandardOutput = true, RedirectStandardError = true };
         start.Environment["NIGHTFROST_DATA"] = place;
         var script = Process.Start(start)!;
         var said = new List<string>();
@@ -121,7 +128,12 @@ public class KillTests
     private static async Task<Visitor> Enter(Uri address)
     {
         var cookies = new CookieContainer();
-        var visitor = new Visitor(new HttpClient(new CookieContainerHandler(cookies) { InnerHandler = new SocketsHttpHandler { UseCookies = false } }) { BaseAddress = address, Timeout = TimeSpan.FromSeconds(20) }, cookies);
+        var visitor = new Visitor(new HttpClient(new CookieContainerHandler(cookies)
+        {
+            InnerHandler =
+            new SocketsHttpHandler { UseCookies = false }
+        })
+        { BaseAddress = address, Timeout = TimeSpan.FromSeconds(20) }, cookies);
         await visitor.RefreshToken();
         await visitor.SignIn(DemoData.SignInName, DemoData.Password);
         return visitor;

@@ -15,7 +15,8 @@ public class KitCsvTests
     [Fact]
     public void The_demo_shelf_comes_back_just_as_it_was()
     {
-        Assert.All(KitCsv.Read(KitCsv.Write(Demo), Demo).Rows, r => Assert.True(r.Fate == RowFate.Same, $"{r.Id}: {string.Join(' ', r.Changes.Concat(r.Problems.Select(p => p.ToString())))}"));
+        Assert.All(KitCsv.Read(KitCsv.Write(Demo), Demo).Rows,
+            r => Assert.True(r.Fate == RowFate.Same, $"{r.Id}: {string.Join(' ', r.Changes.Concat(r.Problems.Select(p => p.ToString())))}"));
         Assert.Equal(KitFile.Write(Demo), KitFile.Write(new Shelf(KitCsv.Read(KitCsv.Write(Demo), new Shelf([])).Usable)));
     }
 
@@ -53,11 +54,13 @@ public class KitCsvTests
     [InlineData(new byte[] { 0xFF, 0xFE, (byte)'i', 0 }, "UTF-16")]
     [InlineData(new byte[] { (byte)'i', (byte)'d', (byte)'\n', (byte)'c', 0xE9, (byte)'e' }, "Line 2 holds a character that is not UTF-8")]
     [InlineData(new byte[] { 0x50, 0x4B, 3, 4, 0, 0 }, "bytes that are no text")]
-    public void Another_encoding_is_told_from_text(byte[] bytes, string reason) => Assert.Contains(reason, KitText.Problem(bytes)!.Reason, StringComparison.Ordinal);
+    public void Another_encoding_is_told_from_text(byte[] bytes, string reason) =>
+        Assert.Contains(reason, KitText.Problem(bytes)!.Reason, StringComparison.Ordinal);
 
     [Fact]
     public void A_bad_byte_far_below_is_found_on_its_line() =>
-        Assert.StartsWith("Line 901 ", KitText.Problem([.. Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("naïve row\n", 900))), 0xC3, 0x28])!.Reason, StringComparison.Ordinal);
+        Assert.StartsWith("Line 901 ", KitText.Problem([.. Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("naïve row\n", 900))), 0xC3, 0x28])!.Reason,
+            StringComparison.Ordinal);
 
     [Fact]
     public void What_a_spreadsheet_would_run_is_written_as_words()
@@ -81,7 +84,8 @@ public class KitTableOverHttpTests(Cluster cluster)
         var view = await Visitor.Body<ImportView>(await me.SendRaw(HttpMethod.Post, "/api/kit/import", "id;price\nduo-low;39,5\n"));
         Assert.Equal((1, 1), (view.Rows.Count, view.Kept));
         Assert.Equal(39.5m, (await me.Read<ShelfEntry>("/api/kit/duo-low")).Device.Price);
-        var refusal = await Visitor.Refused(await me.SendRaw(HttpMethod.Post, "/api/kit/import", "id,name\nduo-low,=A1\nplain-one,Plain\n"), HttpStatusCode.BadRequest);
+        var refusal = await Visitor.Refused(await me.SendRaw(HttpMethod.Post, "/api/kit/import", "id,name\nduo-low,=A1\nplain-one,Plain\n"),
+            HttpStatusCode.BadRequest);
         Assert.Equal("line 2, name", refusal.Problems.Single().Field);
     }
 }

@@ -31,7 +31,8 @@ public class KitFileTests(Cluster cluster) : DemoVisit(cluster)
     public void Demo_names_tell_the_things_apart_and_an_extension_is_one()
     {
         Assert.All(DemoKit.All.GroupBy(d => d.Name.Replace('\u00a0', ' ')), same => Assert.Single(same));
-        Assert.All(DemoKit.All.Where(d => d.Role == DeviceRole.Lead && d.LengthM >= 0.2), d => Assert.Equal(d is { IsExtension: true, SplitsInto: < 2 }, d.Name.Contains("extension", StringComparison.Ordinal)));
+        Assert.All(DemoKit.All.Where(d => d.Role == DeviceRole.Lead && d.LengthM >= 0.2),
+            d => Assert.Equal(d is { IsExtension: true, SplitsInto: < 2 }, d.Name.Contains("extension", StringComparison.Ordinal)));
     }
 
     [Fact]
@@ -63,7 +64,8 @@ public class KitFileTests(Cluster cluster) : DemoVisit(cluster)
         var kept = await Visitor.Body<ImportView>(await Me.SendRaw(HttpMethod.Post, "/api/kit/import", file, "preview-key"));
         Assert.Equal(2, kept.Kept);
         var shelf = await Me.Read<ShelfView>("/api/kit");
-        Assert.Equal((39.5m, 2), (shelf.Devices.Single(d => d.Device.Id == "duo-low").Device.Price, shelf.Devices.Single(d => d.Device.Id == "duo-low").Version));
+        Assert.Equal((39.5m, 2),
+            (shelf.Devices.Single(d => d.Device.Id == "duo-low").Device.Price, shelf.Devices.Single(d => d.Device.Id == "duo-low").Version));
         Assert.Contains(shelf.Devices, d => d.Device.Id == "duo-new");
     }
 
@@ -104,7 +106,8 @@ public class KitFileTests(Cluster cluster) : DemoVisit(cluster)
             Assert.NotEmpty(refusal.Problems.Single().Remedy);
         }
 
-        var enormous = await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import/preview", new string(' ', 50 * 1024 * 1024)), HttpStatusCode.RequestEntityTooLarge);
+        var enormous = await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import/preview", new string(' ', 50 * 1024 * 1024)),
+            HttpStatusCode.RequestEntityTooLarge);
         Assert.Contains("8 MB", enormous.Problems.Single().Reason, StringComparison.Ordinal);
         await Visitor.Refused(await Me.SendRaw(HttpMethod.Post, "/api/kit/import?leaveWrongOut=some", await Export()), HttpStatusCode.BadRequest);
     }
@@ -128,6 +131,7 @@ public class KitFileTests(Cluster cluster) : DemoVisit(cluster)
         var path = Path.Combine(ArchitectureTests.Root(), "docs", "kit-schema.json");
         if (Environment.GetEnvironmentVariable("NIGHTFROST_WRITE_DOCS") == "1")
             await File.WriteAllTextAsync(path, served, new UTF8Encoding(false));
-        Assert.True(File.Exists(path) && await File.ReadAllTextAsync(path) == served, "docs/kit-schema.json is stale: run the service tests once with NIGHTFROST_WRITE_DOCS=1 and commit it.");
+        Assert.True(File.Exists(path) && await File.ReadAllTextAsync(path) == served,
+            "docs/kit-schema.json is stale: run the service tests once with NIGHTFROST_WRITE_DOCS=1 and commit it.");
     }
 }

@@ -61,7 +61,8 @@ public class MannerTests(Cluster cluster)
         Assert.Contains("400", line.RenderMessage(), StringComparison.Ordinal);
 
         await using (var scope = app.Services.CreateAsyncScope())
-            await Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.ExecuteSqlRawAsync(scope.ServiceProvider.GetRequiredService<Data.NightfrostDb>().Database, "update devices set spec = '[]' where id = 'pass-two'");
+            await Microsoft.EntityFrameworkCore.RelationalDatabaseFacadeExtensions.ExecuteSqlRawAsync(
+                scope.ServiceProvider.GetRequiredService<Data.NightfrostDb>().Database, "update devices set spec = '[]' where id = 'pass-two'");
         var refusal = await Visitor.Refused(await me.Get("/api/kit/pass-two"), HttpStatusCode.InternalServerError);
         // The refused request before left nothing more behind: the next line is the fault's.
         var fault = await log.Next();

@@ -14,7 +14,8 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
     private static readonly byte[] Pdf = Encoding.ASCII.GetBytes("%PDF-1.7\nHold the button five seconds.");
 
     private Task<HttpResponseMessage> Keep(string about, byte[] file, string fileName = "manual.pdf", int? replaces = null) =>
-        Me.SendBytes(HttpMethod.Put, $"/api/manuals/{about}?fileName={Uri.EscapeDataString(fileName)}{(replaces is null ? "" : $"&replaces={replaces}")}", file);
+        Me.SendBytes(HttpMethod.Put,
+            $"/api/manuals/{about}?fileName={Uri.EscapeDataString(fileName)}{(replaces is null ? "" : $"&replaces={replaces}")}", file);
 
     [Fact]
     public async Task A_manual_is_kept_listed_saved_and_taken_away()
@@ -61,10 +62,12 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
     public async Task Empty_other_and_oversized_files_are_refused_in_words()
     {
         Assert.Equal("It is empty.", Assert.Single((await Visitor.Refused(await Keep("set-lq", []), HttpStatusCode.BadRequest)).Problems).Reason);
-        Assert.Equal("It is no PDF, picture or plain text.", Assert.Single((await Visitor.Refused(await Keep("set-lq", [0x50, 0x4B, 3, 4, 0]), HttpStatusCode.BadRequest)).Problems).Reason);
+        Assert.Equal("It is no PDF, picture or plain text.",
+            Assert.Single((await Visitor.Refused(await Keep("set-lq", [0x50, 0x4B, 3, 4, 0]), HttpStatusCode.BadRequest)).Problems).Reason);
         var large = new byte[20 * 1024 * 1024 + 1];
         Pdf.CopyTo(large, 0);
-        Assert.Equal("It is larger than 20 MB.", Assert.Single((await Visitor.Refused(await Keep("set-lq", large), HttpStatusCode.RequestEntityTooLarge)).Problems).Reason);
+        Assert.Equal("It is larger than 20 MB.",
+            Assert.Single((await Visitor.Refused(await Keep("set-lq", large), HttpStatusCode.RequestEntityTooLarge)).Problems).Reason);
         Assert.Empty(await Me.Read<List<ManualView>>("/api/manuals"));
     }
 
@@ -89,7 +92,8 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
         Assert.Equal(["Sound, output, wireless"], memory.MenuPaths);
         Assert.Null((await Me.Read<SetMemory>("/api/set-memory?model=")).About);
 
-        var prepared = await Me.Read<PreparationView>($"/api/cases/{cases.Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal)).Id}/preparation");
+        var twoSources = cases.Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal));
+        var prepared = await Me.Read<PreparationView>($"/api/cases/{twoSources.Id}/preparation");
         Assert.Contains("was: Sound, output, wireless.", prepared.Items.Single(i => i.Item.Id == "menu-path").Item.Detail, StringComparison.Ordinal);
         Assert.Contains(prepared.Items, i => i.Item.ManualOf == "set-orle-40" && i.Item.Kind == PrepareKind.Fetch);
     }

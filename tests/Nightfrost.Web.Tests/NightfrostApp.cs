@@ -52,7 +52,8 @@ public sealed class Visitor(HttpClient client, CookieContainer? cookies = null) 
 
     /// <summary>The lines before the body of a write, for whoever sends it over a socket of its own.</summary>
     public string Head(HttpMethod method, string path, string host, string key, int length) =>
-        $"{method} {path} HTTP/1.1\r\nHost: {host}\r\nCookie: {cookies!.GetCookieHeader(new Uri($"http://{host}"))}\r\n{Hosting.Walls.TokenHeader}: {_token}\r\n{Hosting.RepeatedWrites.Header}: {key}\r\nContent-Type: application/json\r\nContent-Length: {length}\r\n\r\n";
+        $"{method} {path} HTTP/1.1\r\nHost: {host}\r\nCookie: {cookies!.GetCookieHeader(new Uri($"http://{host}"))}\r\n{Hosting.Walls.TokenHeader}: "
+            + $"{_token}\r\n{Hosting.RepeatedWrites.Header}: {key}\r\nContent-Type: application/json\r\nContent-Length: {length}\r\n\r\n";
 
     /// <summary>Somebody who copied this visitor's cookies as they are now.</summary>
     public Visitor Copied(NightfrostApp app)

@@ -80,8 +80,10 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
         var moved = await Visitor.Body<PreparationView>(await _me.Send(HttpMethod.Put, $"{_path}/visit", new VisitEntry(new(on, new(9, 30)), before.Visit)));
         Assert.Equal(new Visit(on, new(9, 30)), moved.Visit);
         Assert.Contains(moved.Items, i => i.TooLate);
-        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"{_path}/visit", new VisitEntry(new(on.AddDays(1), new(9, 30)), before.Visit)), HttpStatusCode.Conflict);
-        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"{_path}/visit", new VisitEntry(new(new(1890, 1, 1), new(9, 30)), moved.Visit)), HttpStatusCode.BadRequest);
+        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"{_path}/visit", new VisitEntry(new(on.AddDays(1), new(9, 30)), before.Visit)),
+            HttpStatusCode.Conflict);
+        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"{_path}/visit", new VisitEntry(new(new(1890, 1, 1), new(9, 30)), moved.Visit)),
+            HttpStatusCode.BadRequest);
 
         var bag = await _me.Read<PackingView>($"/api/packing?on={on:yyyy-MM-dd}");
         Assert.Equal(moved.Items.Where(i => i.Item.Kind == PrepareKind.Pack).Select(i => i.Item.Id), Assert.Single(bag.Cases).Items.Select(i => i.Item.Id));
@@ -100,11 +102,14 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
         var sheet = await _me.Read<RunSheetView>($"{_path}/run-sheet");
         var step = sheet.Steps.First(s => s.Step.Needs.Count > 0).Step;
         var path = $"{_path}/run-sheet/{step.Id}";
-        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, path, new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "", "out of order in this test")), HttpStatusCode.Conflict);
+        var refusal = await Visitor.Refused(await _me.Send(HttpMethod.Put, path,
+            new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "", "out of order in this test")), HttpStatusCode.Conflict);
         Assert.StartsWith("First: Check the charge: ", refusal.Title, StringComparison.Ordinal);
         foreach (var needed in step.Needs)
-            await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, $"{_path}/run-sheet/{needed}", new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "", "out of order in this test")));
-        await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, path, new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "", "out of order in this test")));
+            await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, $"{_path}/run-sheet/{needed}",
+                new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "", "out of order in this test")));
+        await Visitor.Body<RunSheetView>(await _me.Send(HttpMethod.Put, path,
+            new StepReport(sheet.RigId!.Value, StepOutcome.AsExpected, StepOutcome.Open, "", null, "", "out of order in this test")));
     }
 
     [Fact]
@@ -113,6 +118,7 @@ public class PreparationTests(Cluster cluster) : IAsyncLifetime
         var view = await Read();
         await Visitor.Refused(await Mark(view, "nothing", StepOutcome.AsExpected), HttpStatusCode.NotFound);
         await Visitor.Refused(await Mark(view, view.Items[0].Item.Id, StepOutcome.AsExpected, new string('x', 1001)), HttpStatusCode.BadRequest);
-        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"{_path}/preparation/{view.Items[0].Item.Id}", new PrepareReport(Guid.NewGuid(), StepOutcome.AsExpected, StepOutcome.Open, "", "")), HttpStatusCode.Conflict);
+        await Visitor.Refused(await _me.Send(HttpMethod.Put, $"{_path}/preparation/{view.Items[0].Item.Id}",
+            new PrepareReport(Guid.NewGuid(), StepOutcome.AsExpected, StepOutcome.Open, "", "")), HttpStatusCode.Conflict);
     }
 }

@@ -48,7 +48,8 @@ public class SessionTests(Cluster cluster)
         using var elsewhere = await app.Visit(signedIn: false);
         await elsewhere.SignIn("administrator", Own);
         using var thief = me.Copied(app);
-        Assert.Equal(HttpStatusCode.NoContent, (await me.Send(HttpMethod.Put, "/api/session/password", new NewPassword(Own, "seven kettles under ice"))).StatusCode);
+        Assert.Equal(HttpStatusCode.NoContent,
+            (await me.Send(HttpMethod.Put, "/api/session/password", new NewPassword(Own, "seven kettles under ice"))).StatusCode);
         Assert.Equal(HttpStatusCode.Unauthorized, (await thief.Get("/api/cases")).StatusCode);
         Assert.Equal(HttpStatusCode.Unauthorized, (await elsewhere.Get("/api/cases")).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await me.Get("/api/cases")).StatusCode);
@@ -105,7 +106,8 @@ public class SessionTests(Cluster cluster)
         var (app, _) = await SignedIn();
         await using var closing = app;
         using var visitor = await app.Visit(signedIn: false);
-        var answers = await Task.WhenAll(Enumerable.Range(0, 40).Select(_ => visitor.Send(HttpMethod.Post, "/api/session/sign-in", new SignIn("administrator", "wrong password"))));
+        var answers = await Task.WhenAll(Enumerable.Range(0, 40)
+            .Select(_ => visitor.Send(HttpMethod.Post, "/api/session/sign-in", new SignIn("administrator", "wrong password"))));
         Assert.True(answers.Count(a => a.StatusCode == HttpStatusCode.Unauthorized) <= SignInTries.FreeWithOneName);
         Assert.All(answers, a => Assert.True(a.StatusCode is HttpStatusCode.Unauthorized or HttpStatusCode.TooManyRequests));
     }
@@ -228,7 +230,8 @@ public class SessionTests(Cluster cluster)
         protected override void ConfigureWebHost(Microsoft.AspNetCore.Hosting.IWebHostBuilder builder)
         {
             base.ConfigureWebHost(builder);
-            Microsoft.AspNetCore.TestHost.WebHostBuilderExtensions.ConfigureTestServices(builder, services => services.AddSingleton<IPasswordHasher<Person>>(hasher));
+            Microsoft.AspNetCore.TestHost.WebHostBuilderExtensions.ConfigureTestServices(builder,
+                services => services.AddSingleton<IPasswordHasher<Person>>(hasher));
         }
     }
 }

@@ -75,7 +75,8 @@ public class StoredDataTests(Cluster cluster) : DemoVisit(cluster)
 
         // What is written next is written in the shape of this program; what was only read stays as it was.
         var one = await me.Read<CaseDetail>($"/api/cases/{list.Cases[0].Id}");
-        await Visitor.Body<CaseDetail>(await me.Send(HttpMethod.Put, $"/api/cases/{one.Id}/look", new SaveLook(one.Version, one.Look with { Owned = [.. one.Look.Owned, new("supply-5v", 3)] })));
+        await Visitor.Body<CaseDetail>(await me.Send(HttpMethod.Put, $"/api/cases/{one.Id}/look",
+            new SaveLook(one.Version, one.Look with { Owned = [.. one.Look.Owned, new("supply-5v", 3)] })));
         Assert.Equal(1, await Count(connection, $"select count(*) from cases where look->>'{DocumentShapes.VersionMember}' = '{DocumentShapes.Ours.Version}'"));
     }
 
@@ -101,12 +102,15 @@ public class StoredDataTests(Cluster cluster) : DemoVisit(cluster)
         {
             var (id, rigId) = (Guid.CreateVersion7(), Guid.CreateVersion7());
             var look = looks[i];
-            await Do("insert into cases (id, site_id, title, look, version, created_at, changed_at, camera_offset_ms, camera_uncertainty_ms) values ($1, $2, $3, $4::jsonb, $5, now(), now(), 0, 0)", id, sites[i % 2], i.ToString(System.Globalization.CultureInfo.InvariantCulture), look.ToJsonString(), 7 + i);
+            await Do("insert into cases (id, site_id, title, look, version, created_at, changed_at, camera_offset_ms, camera_uncertainty_ms) "
+                + "values ($1, $2, $3, $4::jsonb, $5, now(), now(), 0, 0)",
+                id, sites[i % 2], i.ToString(System.Globalization.CultureInfo.InvariantCulture), look.ToJsonString(), 7 + i);
             await Do("insert into case_revisions (case_id, version, look, saved_at) values ($1, $2, $3::jsonb, now())", id, 7 + i, look.ToJsonString());
             if (i >= rigs.Count)
                 continue;
             await Do("update cases set rig = $2::jsonb, rig_id = $3, rig_chosen_at = now() where id = $1", id, rigs[i].ToJsonString(), rigId);
-            await Do("insert into case_steps (case_id, rig_id, step_id, outcome, note, at) values ($1, $2, 'ask-alarms', 'AsExpected', 'Kept note', now())", id, rigId);
+            await Do("insert into case_steps (case_id, rig_id, step_id, outcome, note, at) values ($1, $2, 'ask-alarms', 'AsExpected', 'Kept "
+                + "note', now())", id, rigId);
         }
 
         async Task Do(string sql, params object[] values)
@@ -134,7 +138,8 @@ public class StoredDataTests(Cluster cluster) : DemoVisit(cluster)
     public async Task One_damaged_device_hides_nothing_else(string damage)
     {
         var before = (await Me.Read<ShelfView>("/api/kit")).Devices.Count;
-        Assert.Equal(1, await Sql($"update devices set spec = {damage.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal)} where id = 'pass-two'"));
+        Assert.Equal(1, await Sql($"update devices set spec = "
+            + $"{damage.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal)} where id = 'pass-two'"));
         var shelf = await Me.Read<ShelfView>("/api/kit");
         Assert.Equal(["pass-two"], shelf.Unreadable);
         Assert.Equal(before - 1, shelf.Devices.Count);
@@ -159,7 +164,8 @@ public class StoredDataTests(Cluster cluster) : DemoVisit(cluster)
     public async Task One_damaged_case_is_named_and_hides_nothing_else(string damage)
     {
         var lounge = (await Me.Cases()).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal));
-        Assert.Equal(1, await Sql($"update cases set {damage.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal)} where title like 'Two headsets%'"));
+        Assert.Equal(1, await Sql($"update cases set {damage.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal)} where "
+            + $"title like 'Two headsets%'"));
         var list = await Me.Read<CaseList>("/api/cases");
         Assert.Equal((lounge.Id, lounge.Site, lounge.Title), Assert.Single(list.Unreadable.Select(c => (c.Id, c.Site, c.Title))));
         Assert.Equal(6, list.Cases.Count);

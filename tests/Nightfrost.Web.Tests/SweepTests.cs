@@ -29,7 +29,8 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
     }
 
     private static readonly string[] BadValues =
-        ["null", "-1", "1e308", "0.5", "true", "\"x\"", "\"\"", "[]", "{}", "[null]", "\"\\u0000\"", "\"\\ud800\"", "\"<b>bold</b>\"", $"\"{new string('w', 5000)}\"", "99999999999999999999"];
+        ["null", "-1", "1e308", "0.5", "true", "\"x\"", "\"\"", "[]", "{}", "[null]", "\"\\u0000\"", "\"\\ud800\"", "\"<b>bold</b>\"",
+            $"\"{new string('w', 5000)}\"", "99999999999999999999"];
 
     [Fact]
     public async Task Every_field_of_a_look_takes_bad_values_without_breaking()
@@ -41,7 +42,8 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
             look[part] = fuller[part]!.DeepClone();
         look["listeners"]![0]!["roams"] = fuller["listeners"]![0]!["roams"]!.DeepClone();
         look["listeners"]![0]!["leavesRoom"] = true;
-        var places = Leaves(look, "$").Where(p => !p.StartsWith("$.listeners[1]", StringComparison.Ordinal) && !p.StartsWith("$.set.sockets[2]", StringComparison.Ordinal)).ToList();
+        var places = Leaves(look, "$")
+            .Where(p => !p.StartsWith("$.listeners[1]", StringComparison.Ordinal) && !p.StartsWith("$.set.sockets[2]", StringComparison.Ordinal)).ToList();
         Assert.True(places.Count > 100, $"only {places.Count} fields were found");
         var (taken, refused, version) = (0, 0, _lounge.Version);
         var (field, step) = (0, GroundTests.Long ? 1 : 3);
@@ -58,7 +60,8 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
                     taken++;
                     version = (await Visitor.Body<CaseDetail>(answer)).Version;
                     foreach (var page in new[] { "rigs", "questions", "strips", "tune", "run-sheet", "handover" })
-                        Assert.True((await _me.Get($"/api/cases/{_lounge.Id}/{page}")).IsSuccessStatusCode, $"{page} broke after {place} = {bad[..Math.Min(20, bad.Length)]}");
+                        Assert.True((await _me.Get($"/api/cases/{_lounge.Id}/{page}")).IsSuccessStatusCode,
+                            $"{page} broke after {place} = {bad[..Math.Min(20, bad.Length)]}");
                     continue;
                 }
 
@@ -78,7 +81,8 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
     [Fact]
     public async Task Every_address_that_writes_answers_any_body_without_breaking()
     {
-        string[] bodies = ["", "null", "[]", "{}", "\"x\"", "7", "{\"a\":", "{\"version\":\"x\"}", "{\"version\":1,\"plan\":[{}]}", "{\"valuesMs\":[null]}", "{\"valuesMs\":[1e9],\"wereMs\":[0]}", new string('[', 200)];
+        string[] bodies = ["", "null", "[]", "{}", "\"x\"", "7", "{\"a\":", "{\"version\":\"x\"}", "{\"version\":1,\"plan\":[{}]}", "{\"valuesMs\":[null]}",
+            "{\"valuesMs\":[1e9],\"wereMs\":[0]}", new string('[', 200)];
         var walked = 0;
         foreach (var endpoint in _app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
         {
@@ -89,7 +93,8 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
             {
                 if (method is "GET" or "DELETE")
                     continue;
-                var path = pattern.Replace("{caseId:guid}", _lounge.Id.ToString(), StringComparison.Ordinal).Replace("{takeId:guid}", Guid.NewGuid().ToString(), StringComparison.Ordinal)
+                var path = pattern.Replace("{caseId:guid}", _lounge.Id.ToString(), StringComparison.Ordinal)
+                    .Replace("{takeId:guid}", Guid.NewGuid().ToString(), StringComparison.Ordinal)
                     .Replace("{stepId}", "ask-alarms", StringComparison.Ordinal).Replace("{deviceId}", "pass-two", StringComparison.Ordinal);
                 foreach (var body in bodies)
                 {
@@ -114,7 +119,8 @@ public class SweepTests(Cluster cluster) : IAsyncLifetime
         [
             (HttpMethod.Post, "/api/cases", $$"""{"site":"{{text}}","title":"b"}"""),
             (HttpMethod.Patch, $"/api/cases/{_lounge.Id}", $$"""{"site":"a","title":"{{text}}","wasSite":"","wasTitle":""}"""),
-            (HttpMethod.Put, $"/api/cases/{_lounge.Id}/run-sheet/{step}", $$"""{"rigId":"{{_lounge.Rig!.RigId}}","outcome":"asExpected","was":"asExpected","note":"{{text}}","codec":null}"""),
+            (HttpMethod.Put, $"/api/cases/{_lounge.Id}/run-sheet/{step}",
+                $$"""{"rigId":"{{_lounge.Rig!.RigId}}","outcome":"asExpected","was":"asExpected","note":"{{text}}","codec":null}"""),
             (HttpMethod.Patch, "/api/kit/pass-two", $$"""{"version":1,"price":null,"marks":[{"class":"vendorLowLatency","mark":"{{text}}"}]}"""),
             (HttpMethod.Post, "/api/session/sign-in", $$"""{"name":"{{text}}","password":"x"}"""),
         ];

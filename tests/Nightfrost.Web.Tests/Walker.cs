@@ -11,7 +11,8 @@ namespace Nightfrost.Web.Tests;
 internal sealed class Walker(Func<Task<Visitor>> enter, int number)
 {
     // What passes by itself: away, busy, signed out, or a token of before.
-    private static readonly HttpStatusCode[] Passing = [HttpStatusCode.ServiceUnavailable, HttpStatusCode.TooManyRequests, HttpStatusCode.RequestTimeout, HttpStatusCode.Unauthorized];
+    private static readonly HttpStatusCode[] Passing =
+        [HttpStatusCode.ServiceUnavailable, HttpStatusCode.TooManyRequests, HttpStatusCode.RequestTimeout, HttpStatusCode.Unauthorized];
 
     // One case takes 200 at most, and several walkers share it.
     private const int MostTakes = 25;
@@ -33,9 +34,11 @@ internal sealed class Walker(Func<Task<Visitor>> enter, int number)
             if (_own is null)
                 _own = await Send<CaseDetail>(HttpMethod.Post, "/api/cases", new NewCase($"Walk {number}", "Title 0"));
             else if (_random.Next(4) == 0)
-                _own = await Send<CaseDetail>(HttpMethod.Patch, $"/api/cases/{_own.Id}", new RenameCase(_own.Site, $"Title {Acknowledged}", _own.Site, _own.Title));
+                _own = await Send<CaseDetail>(HttpMethod.Patch, $"/api/cases/{_own.Id}",
+                    new RenameCase(_own.Site, $"Title {Acknowledged}", _own.Site, _own.Title));
             else if (Takes == MostTakes || _random.Next(3) == 0)
-                _own = await Send<CaseDetail>(HttpMethod.Put, $"/api/cases/{_own.Id}/look", new SaveLook(_own.Version, _own.Look with { Set = _own.Look.Set with { Model = $"Model {Acknowledged}" } }));
+                _own = await Send<CaseDetail>(HttpMethod.Put, $"/api/cases/{_own.Id}/look",
+                    new SaveLook(_own.Version, _own.Look with { Set = _own.Look.Set with { Model = $"Model {Acknowledged}" } }));
             else
             {
                 await Send<TuneView>(HttpMethod.Post, $"/api/cases/{sharedCase}/tune/takes", new NewTake(rig, "edda", 240, number, false));

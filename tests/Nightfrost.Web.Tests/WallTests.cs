@@ -15,9 +15,12 @@ public class WallTests(Cluster cluster)
         foreach (var endpoint in app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>())
         {
             var pattern = "/" + endpoint.RoutePattern.RawText!.Trim('/');
-            if (!pattern.StartsWith("/api", StringComparison.Ordinal) || pattern is "/api/session" or "/api/session/sign-in" or "/api/session/sign-out" or "/api/health")
+            if (!pattern.StartsWith("/api", StringComparison.Ordinal)
+                || pattern is "/api/session" or "/api/session/sign-in" or "/api/session/sign-out" or "/api/health")
                 continue;
-            var path = string.Join('/', pattern.Split('/').Select(part => part.Contains(":guid", StringComparison.Ordinal) ? Guid.NewGuid().ToString() : part.StartsWith('{') ? "x" : part));
+            var path = string.Join('/',
+                pattern.Split('/').Select(part => part.Contains(":guid", StringComparison.Ordinal) ? Guid.NewGuid().ToString() : part.StartsWith('{')
+                    ? "x" : part));
             foreach (var method in endpoint.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods ?? ["GET"])
             {
                 using var answer = await stranger.SendRaw(new HttpMethod(method), path, method == "GET" ? null : "{}");
@@ -100,9 +103,12 @@ public class WallTests(Cluster cluster)
         Assert.True((await visitor.Read<Session.SessionState>("/api/session")).MustChoosePassword);
         Assert.Equal("urn:nightfrost:own-password", (await Visitor.Refused(await visitor.Get("/api/cases"), HttpStatusCode.Forbidden)).Type);
 
-        await Visitor.Refused(await visitor.Send(HttpMethod.Put, "/api/session/password", new Session.NewPassword(password, "short")), HttpStatusCode.BadRequest);
-        await Visitor.Refused(await visitor.Send(HttpMethod.Put, "/api/session/password", new Session.NewPassword("not the old one", "three plain words")), HttpStatusCode.BadRequest);
-        Assert.Equal(HttpStatusCode.NoContent, (await visitor.Send(HttpMethod.Put, "/api/session/password", new Session.NewPassword(password, "three plain words"))).StatusCode);
+        await Visitor.Refused(await visitor.Send(HttpMethod.Put, "/api/session/password", new Session.NewPassword(password, "short")),
+            HttpStatusCode.BadRequest);
+        await Visitor.Refused(await visitor.Send(HttpMethod.Put, "/api/session/password", new Session.NewPassword("not the old one", "three plain words")),
+            HttpStatusCode.BadRequest);
+        Assert.Equal(HttpStatusCode.NoContent,
+            (await visitor.Send(HttpMethod.Put, "/api/session/password", new Session.NewPassword(password, "three plain words"))).StatusCode);
         Assert.Equal(HttpStatusCode.OK, (await visitor.Get("/api/cases")).StatusCode);
 
         using var later = await app.Visit(signedIn: false);

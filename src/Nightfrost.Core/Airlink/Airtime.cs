@@ -19,7 +19,9 @@ public static class Airtime
     private const int WiFiChannels = 22;
     private const int FewestHops = 20;
 
-    /// <summary>Share of packets lost to Wi-Fi, 0 to 1: u·k/N, with k channels of the hop set N still under a network. Adaptive hopping keeps at least 20 channels.</summary>
+    /// <summary>
+    /// Share of packets lost to Wi-Fi, 0 to 1: u·k/N, with k channels of the hop set N still under a network. Adaptive hopping keeps at least 20 channels.
+    /// </summary>
     /// <param name="networks">2.4 GHz networks on channels that do not overlap, 0 to 3.</param>
     /// <param name="inside">How many of them hopping does not avoid, 0 to <paramref name="networks"/>.</param>
     /// <param name="busy">u: share of time they are busy, 0 to 1.</param>
@@ -31,8 +33,9 @@ public static class Airtime
     }
 
     /// <summary>
-    /// Share of packets lost to another Bluetooth sender close by, 0 to 1: 2·share/N, with N channels hopped over. The two are not in step, so each packet may meet two of the other's, and each
-    /// of those is on the same channel once in N (hopping of the Bluetooth Core Specification; that hops meet by chance is a starting assumption).
+    /// Share of packets lost to another Bluetooth sender close by, 0 to 1: 2·share/N, with N channels hopped over. The two are not in step, so each packet
+    /// may meet two of the other's, and each of those is on the same channel once in N (hopping of the Bluetooth Core Specification; that hops meet by chance
+    /// is a starting assumption).
     /// </summary>
     /// <param name="share">Share of time the other sends, 0 and up; above 1 it sends all the time.</param>
     /// <param name="networks">2.4 GHz networks on channels that do not overlap, 0 to 3.</param>
@@ -47,8 +50,8 @@ public static class Airtime
         Guard.InRange(rateKbps, 0, 3000) / (threeMegabit ? ThreeMegabitKbps : TwoMegabitKbps) / (1 - Guard.InRange(loss, 0, 0.99));
 
     /// <summary>
-    /// Share of time one LE Audio stream of two channels needs: Σ subevents × (packet + 150 µs + acknowledgement + 150 µs) / interval, at 2 Mb/s, 10 ms, two subevents a channel.
-    /// A broadcast has no acknowledgement and always sends its repeats (BAP; subevents are a starting value).
+    /// Share of time one LE Audio stream of two channels needs: Σ subevents × (packet + 150 µs + acknowledgement + 150 µs) / interval, at 2 Mb/s, 10 ms, two
+    /// subevents a channel. A broadcast has no acknowledgement and always sends its repeats (BAP; subevents are a starting value).
     /// </summary>
     /// <param name="channelKbps">Rate of one channel, kb/s.</param>
     /// <param name="broadcast">True for a broadcast.</param>

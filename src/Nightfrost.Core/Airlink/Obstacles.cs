@@ -44,7 +44,8 @@ public static class Obstacles
     /// <summary>The first thing on a way that infrared cannot pass, in words; null when nothing is known to.</summary>
     public static string? StopsInfrared(Way way, IReadOnlyList<Wall> walls)
     {
-        var wall = way.Crossings.OrderBy(c => c.AtM).Select(c => walls.FirstOrDefault(w => w.Id == c.WallId)).FirstOrDefault(w => w is not null && Of(w.Material).StopsInfrared);
+        var wall = way.Crossings.OrderBy(c => c.AtM).Select(c => walls.FirstOrDefault(w => w.Id == c.WallId))
+            .FirstOrDefault(w => w is not null && Of(w.Material).StopsInfrared);
         return wall?.Name ?? (way.Bodies > 0 ? way.Bodies == 1 ? "somebody" : "people" : null);
     }
 }

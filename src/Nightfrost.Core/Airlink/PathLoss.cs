@@ -39,7 +39,9 @@ public static class LinkMargin
     public static double Db(double transmitDbm, double sensitivityDbm, double frequencyMHz, double distanceM) =>
         transmitDbm - PathLoss.IndoorDb(frequencyMHz, distanceM, PathLoss.ObstaclesUnknown) - sensitivityDbm;
 
-    /// <summary>Margin along a way, dB: with every wall entered N is 20 and each wall is taken away by itself, else N is 28. Bodies are taken away in both.</summary>
+    /// <summary>
+    /// Margin along a way, dB: with every wall entered N is 20 and each wall is taken away by itself, else N is 28. Bodies are taken away in both.
+    /// </summary>
     /// <param name="transmitDbm">Power sent, dBm.</param>
     /// <param name="sensitivityDbm">Weakest power the receiver works with, dBm.</param>
     /// <param name="frequencyMHz">Carrier, MHz.</param>

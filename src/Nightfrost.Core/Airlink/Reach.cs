@@ -53,7 +53,9 @@ public sealed record Reach(string Place, double DistanceM, double MarginDb, doub
         // A loop lies at the seat that it serves.
         if (sends.Technology == LinkTechnology.InductionLoop)
             return null;
-        return sends.FrequencyMHz > 0 ? new(place.Name, place.DistanceM, LinkMargin.Db(sends.TransmitDbm, takes.SensitivityDbm, sends.FrequencyMHz, place.DistanceM, place.Way, walls), null) : null;
+        return sends.FrequencyMHz > 0
+            ? new(place.Name, place.DistanceM, LinkMargin.Db(sends.TransmitDbm, takes.SensitivityDbm, sends.FrequencyMHz, place.DistanceM, place.Way, walls),
+                null) : null;
     }
 
     // So that nothing is divided by nothing.

@@ -43,7 +43,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static IEnumerable<string> Start(Rig rig, Route route, Device worn, Device? box)
     {
-        yield return $"Switch {(rig.Site.Look.SourceOf(route.Feed.Socket) is { PluggedInto.Length: > 0 } between ? $"the TV and the {between.Name}" : Player(route))} on.";
+        var on = rig.Site.Look.SourceOf(route.Feed.Socket) is { PluggedInto.Length: > 0 } between ? $"the TV and the {between.Name}" : Player(route);
+        yield return $"Switch {on} on.";
         if (IsPulled(route))
             yield return $"Put the plug in the headphone socket of {Owner(rig, route)}, all the way.";
         if (box is { Power.SwitchedByHand: true })
@@ -75,7 +76,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         if (route.ByTelecoil)
             yield return "Switch your aids back from T. On T you may not hear people, the door or an alarm.";
         if (IsPulled(route))
-            yield return $"{AfterOthers(rig, route)}{Owner(rig, route)} down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(rig, route))} {(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
+            yield return $"{AfterOthers(rig, route)}{Owner(rig, route)} down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(rig, route))} "
+                + $"{(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
         if (box is { DisturbsWhenIdle: true })
             yield return $"Switch off the {box.Name}. Left on, it may wake other speakers.";
         yield return RoomReturn(rig, Player(route));
@@ -83,7 +85,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     // Only what cuts the speakers while it is in goes in and out each time; any other plug stays, and so does a splitter with something else on it.
     private static bool IsPulled(Route route) =>
-        route.Feed is { Room: null, KeepsTaker: false } && route.Feed.Socket is { Kind: SocketKind.Headphone35 or SocketKind.Headphone635 } socket && SocketReading.SilencesSpeakers(socket);
+        route.Feed is { Room: null, KeepsTaker: false } && route.Feed.Socket is { Kind: SocketKind.Headphone35 or SocketKind.Headphone635 } socket
+            && SocketReading.SilencesSpeakers(socket);
 
     // Who else listens behind the same plug has stopped first.
     private static string AfterOthers(Rig rig, Route route) =>
@@ -119,7 +122,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             true when rig.Site.Bar is { } bar => $"{remote}{usually} does not change what you hear. For the room, use the {bar.Name}'s own control.",
             true when rig.Site.SetSilent is not null => $"{remote}{usually} does not change what you hear.",
             true => $"{remote}{usually} does not change what you hear. It changes the room.",
-            false when rig.RoomFeed is { Room.Speakers: { } speakers } => $"{remote}{usually} changes what you hear and the {speakers.Name}. For the room alone, use the control on the {speakers.Name}.",
+            false when rig.RoomFeed is { Room.Speakers: { } speakers } =>
+                $"{remote}{usually} changes what you hear and the {speakers.Name}. For the room alone, use the control on the {speakers.Name}.",
             false => $"{remote}{usually} changes what you hear as well.",
             _ => $"Try {Owner(rig, route)}'s remote: it may change what you hear as well.",
         };
@@ -149,7 +153,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     }
 
     // A device's own cautions, as the shelf has them.
-    private static IEnumerable<string> Mind(Route route) => route.Devices.DistinctBy(d => d.Id).SelectMany(d => d.Cautions.Select(caution => $"{d.Name}: {caution}"));
+    private static IEnumerable<string> Mind(Route route) =>
+        route.Devices.DistinctBy(d => d.Id).SelectMany(d => d.Cautions.Select(caution => $"{d.Name}: {caution}"));
 
     private static IEnumerable<string> Charge(Device worn)
     {
@@ -161,19 +166,25 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return "You may listen while it charges.";
     }
 
+    private static IEnumerable<string> AidsMustBe(Route route, Device aids) =>
+        ["in", "on", .. aids.Power.BatteryHours > 0 ? new[] { "charged" } : [], .. route.ByTelecoil ? new[] { "on T" } : []];
+
     private static IEnumerable<string> TryThree(Route route, Device worn, Device? box)
     {
         if (worn.Form == WearForm.HearingAids)
-            yield return $"Are your aids {Wording.Listed(new[] { "in", "on", worn.Power.BatteryHours > 0 ? "charged" : "", route.ByTelecoil ? "on T" : "" }.Where(w => w.Length > 0))}?";
+            yield return $"Are your aids {Wording.Listed(AidsMustBe(route, worn))}?";
         else if (worn.Power.BatteryHours > 0)
             yield return $"Is the {worn.Name} on, and charged?{(route.ByTelecoil ? " Are your aids on T?" : "")}";
         else
             yield return route.Sends is null ? "Is the plug in, all the way?" : $"Is the {worn.Name} on?";
-        yield return box is null ? $"Is {Player(route)} playing, and not on mute?" : $"Is the {box.Name} lit? {(box.PowerSwitch.Length > 0 ? "Switch it off, count to thirty, switch it on." : "Pull its power lead, count to thirty, put it back.")}";
+        yield return box is null ? $"Is {Player(route)} playing, and not on mute?"
+            : $"Is the {box.Name} lit? "
+                + $"{(box.PowerSwitch.Length > 0 ? "Switch it off, count to thirty, switch it on." : "Pull its power lead, count to thirty, put it back.")}";
         yield return route.Sends is { IsBluetooth: true }
             ? "Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm depends on it."
             : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "Do you sit at your place, where the loop lies?"
-            : route.Sends is { IsInfrared: true } ? "Is something standing between you and the TV?" : $"Is the sound turned up, at your ear and at {Player(route)}?";
+            : route.Sends is { IsInfrared: true } ? "Is something standing between you and the TV?"
+            : $"Is the sound turned up, at your ear and at {Player(route)}?";
     }
 
     private static SheetPart[] ForHousehold(Rig rig, IReadOnlyList<FoundValue> found)
@@ -183,8 +194,11 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         {
             new("Alone and together",
             [
-                rig.Site.RoomHears is not null ? $"Together: the room hears {player}{(rig.RoomFeed is { Room.Speakers: { } speakers } ? $" from the {speakers.Name}" : "")}, and each listener hears it too."
-                    : rig.Site.SetSilent is not null || rig.Feeds.Any(f => f.Socket.SilencesSpeakers == Known.Yes) ? $"Alone: {player} is silent. Only the listener hears it."
+                rig.Site.RoomHears is not null
+                    ? $"Together: the room hears {player}{(rig.RoomFeed is { Room.Speakers: { } speakers } ? $" from the {speakers.Name}" : "")}, and each "
+                        + $"listener hears it too."
+                    : rig.Site.SetSilent is not null || rig.Feeds.Any(f => f.Socket.SilencesSpeakers == Known.Yes)
+                    ? $"Alone: {player} is silent. Only the listener hears it."
                     : rig.SilencesSpeakers ? $"Alone: {player} is usually silent, and only the listener hears it."
                     : $"{Wording.Capital(player)} may go on playing to the room. Turn it down for quiet, and see that you still hear well.",
                 RoomReturn(rig, player),
@@ -196,14 +210,18 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
                 "Clean a shared headset before someone else wears it.",
             ], false),
         };
-        var channels = AirChannels.SideBySide(rig).Where(box => box.Channel > 0).Select(box => $"{RouteWords.BoxOf(box.Route)}: {(box.Route.Sends is { Channels: 1 } ? "its only channel" : $"channel {box.Channel}")}.").ToList();
+        var channels = AirChannels.SideBySide(rig).Where(box => box.Channel > 0)
+            .Select(box => $"{RouteWords.BoxOf(box.Route)}: {(box.Route.Sends is { Channels: 1 } ? "its only channel" : $"channel {box.Channel}")}.").ToList();
         if (channels.Count > 0)
             parts.Add(new("The channels", [.. channels, "Leave them so. On the same channel you hear noise, or each other's sound."], false));
         var delays = rig.Site.Look.Set.DelaySettings.Where(s => s.StandsAtMs != s.FoundAtMs).ToList();
         if (delays.Count > 0)
-            parts.Add(new("How the TV is set now", [.. delays.Select(s => $"The TV's menu, {s.Name}: {s.StandsAtMs} ms. It keeps lips and voice together.")], false));
+            parts.Add(new("How the TV is set now",
+                [.. delays.Select(s => $"The TV's menu, {s.Name}: {s.StandsAtMs} ms. It keeps lips and voice together.")], false));
         if (found.Count + delays.Count > 0)
-            parts.Add(new("How the TV was set before", [.. found.Select(f => $"{f.Place.Replace("The set's", "The TV's", StringComparison.Ordinal)}: {f.Value}."), .. delays.Select(s => $"The TV's menu, {s.Name}: {s.FoundAtMs} ms.")], false));
+            parts.Add(new("How the TV was set before",
+                [.. found.Select(f => $"{f.Place.Replace("The set's", "The TV's", StringComparison.Ordinal)}: {f.Value}."),
+                    .. delays.Select(s => $"The TV's menu, {s.Name}: {s.FoundAtMs} ms.")], false));
         return [.. parts];
     }
 

@@ -21,8 +21,10 @@ public static class Abilities
         new("infrared", "Infrared", d => d.Links.Any(l => l.IsInfrared)),
         new("aids", "For aids", d => d.Form == WearForm.HearingAids || Links(d, LinkTechnology.AidRadio, LinkTechnology.NearField)),
         new("optical", "Optical", d => d.Ports.Any(p => p.Connector is Connector.OpticalSquare or Connector.Optical35)),
-        new("low-latency", "Low latency", d => d.Links.Any(l => l.Codecs.Any(c => c.Class is CodecClass.VendorLowLatency or CodecClass.VendorAdaptiveLowLatency))),
-        new("several", "Feeds two or more", d => d.Links.Any(l => l is { Transmits: true, ListenersAtOnce: > 1 }) || d is { SplitsInto: > 1, Role: not DeviceRole.Lead }),
+        new("low-latency", "Low latency",
+            d => d.Links.Any(l => l.Codecs.Any(c => c.Class is CodecClass.VendorLowLatency or CodecClass.VendorAdaptiveLowLatency))),
+        new("several", "Feeds two or more",
+            d => d.Links.Any(l => l is { Transmits: true, ListenersAtOnce: > 1 }) || d is { SplitsInto: > 1, Role: not DeviceRole.Lead }),
         new("passes-on", "Passes the signal on", d => d.PassesThrough || d is { SplitsInto: > 1, Role: not DeviceRole.Lead }),
         new("selects", "Choosable destination", d => d.Links.Any(l => l.SelectsDestination)),
         new("two-way", "Sends or receives", d => d.TwoWaySwitch.Length > 0),
@@ -40,7 +42,8 @@ public static class Abilities
     public const string NearBody = "near-body";
 
     /// <summary>True for what is worn or lies at the body with a magnet, a coil or a transmitter, and for whatever feeds a loop there.</summary>
-    public static bool ComesNearBody(Device device) => device.NearImplants || device.Links.Any(l => l is { Transmits: true, Technology: LinkTechnology.InductionLoop });
+    public static bool ComesNearBody(Device device) =>
+        device.NearImplants || device.Links.Any(l => l is { Transmits: true, Technology: LinkTechnology.InductionLoop });
 
     /// <summary>Ids of what a device can do.</summary>
     public static IReadOnlyList<string> Of(Device device) => [.. All.Where(a => a.Has(device)).Select(a => a.Id)];

@@ -91,8 +91,8 @@ public sealed record AirLink
     public double BandHighMHz { get; init; }
 
     /// <summary>
-    /// Sending ends that stay on the channel they are set to: channels to choose from, so that several boxes stand side by side. 0 where it finds a clear one by itself; null while nobody has
-    /// read it.
+    /// Sending ends that stay on the channel they are set to: channels to choose from, so that several boxes stand side by side. 0 where it finds a clear one
+    /// by itself; null while nobody has read it.
     /// </summary>
     public int? Channels { get; init; }
 

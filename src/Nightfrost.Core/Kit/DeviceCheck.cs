@@ -40,7 +40,8 @@ public static class DeviceCheck
     [
         .. Problems(device),
         .. device.Includes.Select((id, i) => (id, i)).Where(p => !known(p.id))
-            .Select(p => new FieldProblem($"includes[{p.i}]", $"No device has the id '{EntryCheck.Short(p.id)}'.", "Add that device, or take it out of the box.")),
+            .Select(p => new FieldProblem($"includes[{p.i}]", $"No device has the id '{EntryCheck.Short(p.id)}'.",
+                "Add that device, or take it out of the box.")),
     ];
 
     /// <summary>A device that stands, through others, in its own box; null when it does not.</summary>
@@ -79,7 +80,8 @@ public static class DeviceCheck
         foreach (var (field, words) in new[]
         {
             ("twoWaySwitch", device.TwoWaySwitch), ("inputSwitch", device.InputSwitch), ("powerSwitch", device.PowerSwitch), ("powerLight", device.PowerLight),
-            ("soundLight", device.SoundLight), ("codecReadback", device.CodecReadback), ("secondSlot", device.SecondSlot), ("app", device.App), ("firmware", device.Firmware), ("strayModes", device.StrayModes),
+            ("soundLight", device.SoundLight), ("codecReadback", device.CodecReadback), ("secondSlot", device.SecondSlot), ("app", device.App),
+            ("firmware", device.Firmware), ("strayModes", device.StrayModes),
         })
             check.Text(field, words, LongestWords);
         check.Most("lights", device.Lights.Count, 20, "lights", "List those that help on a visit.");
@@ -95,7 +97,8 @@ public static class DeviceCheck
         for (var i = 0; i < device.StageIds.Count; i++)
         {
             if (!StageIds.All.Contains(device.StageIds[i]))
-                check.Add($"stageIds[{i}]", $"There is no delay stage '{EntryCheck.Short(device.StageIds[i])}'.", $"Choose from: {string.Join(", ", StageIds.All)}.");
+                check.Add($"stageIds[{i}]", $"There is no delay stage '{EntryCheck.Short(device.StageIds[i])}'.",
+                    $"Choose from: {string.Join(", ", StageIds.All)}.");
         }
 
         check.Most("includes", device.Includes.Count, 40, "things in the box", "List only what is used with it.");

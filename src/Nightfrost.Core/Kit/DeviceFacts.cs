@@ -33,18 +33,23 @@ public static class DeviceFacts
             new("Outputs", Ports(device, output: true)),
             new("Sends", Join(sends.Select(LinkWords))),
             new("Receives", Join(takes.Select(LinkWords))),
-            new("Codecs, in its order", Join(device.Links.SelectMany(l => l.Codecs).Distinct().Select(c => c.MarkUnknown ? $"{c.Words}, mark unread" : c.Words))),
+            new("Codecs, in its order",
+                Join(device.Links.SelectMany(l => l.Codecs).Distinct().Select(c => c.MarkUnknown ? $"{c.Words}, mark unread" : c.Words))),
             new("Codecs with two listeners", Join(sends.SelectMany(l => l.CodecsWithSeveral).Distinct().Select(c => c.Words))),
             new("Listeners at once", sends.Count == 0 ? "" : sends.Max(l => l.ListenersAtOnce).ToString(CultureInfo.InvariantCulture)),
             new("Remembers", device.Links.Count == 0 ? "" : device.Links.Max(l => l.Remembers).ToString(CultureInfo.InvariantCulture)),
             new("Channels", Channels(device)),
             new("Family", Join(device.Links.Where(l => l.Family.Length > 0).Select(FamilyWords).Distinct())),
-            new("Power sent or range", Join(sends.Select(l => l.IsInfrared ? FormattableString.Invariant($"{l.OnAxisRangeM:0.#} m on its axis") : FormattableString.Invariant($"{l.TransmitDbm:+0.#;−0.#;0} dBm")))),
+            new("Power sent or range",
+                Join(sends.Select(l => l.IsInfrared ? FormattableString.Invariant($"{l.OnAxisRangeM:0.#} m on its axis")
+                    : FormattableString.Invariant($"{l.TransmitDbm:+0.#;−0.#;0} dBm")))),
             new("Band", Join(sends.Where(l => l.BandLowMHz > 0).Select(l => FormattableString.Invariant($"{l.BandLowMHz:0.####}–{l.BandHighMHz:0.####} MHz")))),
             new("Boxes side by side", Join(sends.Where(l => l.KeepsChannel).Select(ChannelWords).Distinct())),
             new("Choosable destination", sends.Any(l => l.Technology == LinkTechnology.BluetoothClassic) ? YesNo(sends.Any(l => l.SelectsDestination)) : ""),
             new("Broadcast closed by a code", sends.Any(l => l.Technology == LinkTechnology.LeAudioBroadcast) ? YesNo(sends.Any(l => l.Encrypts)) : ""),
-            new("Own delay", Join(device.Links.Where(l => l.Delay is not null).Select(l => FormattableString.Invariant($"{LinkWords(l)} {l.Delay!.TypicalMs:0} ms, {(l.Delay.MeasuredHere ? "measured here" : "as its maker states")}")))),
+            new("Own delay", Join(device.Links.Where(l => l.Delay is not null)
+                .Select(l => FormattableString.Invariant($"{LinkWords(l)} {l.Delay!.TypicalMs:0} ms, ")
+                    + (l.Delay!.MeasuredHere ? "measured here" : "as its maker states")))),
             new("Keeps other gear fed", device.SplitsInto > 1 ? Splits(device) : device.PassesThrough ? "passes the signal on" : ""),
             new("Power", PowerWords(device.Power)),
             new("Battery", BatteryWords(device.Power)),
@@ -65,7 +70,8 @@ public static class DeviceFacts
             new("Far end", device.IsExtension ? "a socket: it lengthens a lead that ends in a plug" : ""),
             new("Length, or that of its own lead", device.LengthM > 0 ? FormattableString.Invariant($"{device.LengthM:0.##} m") : ""),
             new("In the box", Join(device.Includes.Select(nameOf))),
-            new("Pairing", device.Pairing is { } way ? $"{way.Press} ({(way.HoldSeconds > 0 ? FormattableString.Invariant($"{way.HoldSeconds:0.#} s") : "short")}), from: {way.FromState}" : ""),
+            new("Pairing", device.Pairing is { } way
+                ? $"{way.Press} ({(way.HoldSeconds > 0 ? FormattableString.Invariant($"{way.HoldSeconds:0.#} s") : "short")}), from: {way.FromState}" : ""),
             new("Codec shown", device.CodecReadback),
             new("Sends or receives by", device.TwoWaySwitch),
             new("Fixed level", device.FixesLevel ? "yes" : ""),
@@ -73,12 +79,14 @@ public static class DeviceFacts
             new("Firmware", device.Firmware),
             new("Lights", Join(device.Lights.Select(l => $"{l.State}: {l.Looks}"))),
             new("Mind", string.Join(" ", device.Cautions)),
-            new("Known from", device.Evidence switch { Evidence.MeasuredHere => "measured here", Evidence.SpecificationRead => "its specification", _ => "its maker's word" }),
+            new("Known from", device.Evidence switch { Evidence.MeasuredHere => "measured here", Evidence.SpecificationRead => "its specification",
+                _ => "its maker's word" }),
             new("Retired", device.RetiredOn is { } day ? string.Create(CultureInfo.InvariantCulture, $"{day:d MMM yyyy}") : ""),
         ];
     }
 
-    private static string Splits(Device device) => device.Role == DeviceRole.Lead ? $"shares the power of one socket among {device.SplitsInto}" : $"splits into {device.SplitsInto}";
+    private static string Splits(Device device) =>
+        device.Role == DeviceRole.Lead ? $"shares the power of one socket among {device.SplitsInto}" : $"splits into {device.SplitsInto}";
 
     /// <summary>What tells a device from its neighbours on the shelf, in a few words each.</summary>
     public static IReadOnlyList<string> InShort(Device device)
@@ -87,7 +95,8 @@ public static class DeviceFacts
         return
         [
             .. device.Links.Select(l => l.Family.Length > 0 ? $"{LinkWords(l)}, family {FamilyWords(l)}" : LinkWords(l)).Distinct(),
-            .. device.Links.SelectMany(l => l.Codecs.Concat(l.CodecsWithSeveral)).Where(c => !c.IsStandard).Distinct().Select(c => c.MarkUnknown ? $"{c.Words}, mark unread" : c.Words),
+            .. device.Links.SelectMany(l => l.Codecs.Concat(l.CodecsWithSeveral)).Where(c => !c.IsStandard).Distinct()
+                .Select(c => c.MarkUnknown ? $"{c.Words}, mark unread" : c.Words),
             .. device.Role == DeviceRole.Transmitter && sends is not null ? new[] { $"feeds {sends.ListenersAtOnce} at once" } : [],
             .. device.SplitsInto > 1 ? new[] { Splits(device) } : [],
             .. device.PassesThrough ? new[] { "passes the signal on" } : [],
@@ -112,17 +121,20 @@ public static class DeviceFacts
 
     private static string Ports(Device device, bool output) => device.Role == DeviceRole.Lead
         ? output ? "" : string.Join(" to ", device.Ports.Select(p => Connectors.Words(p.Connector)))
-        : Join(device.Ports.Where(p => p.Output == output).Select(p => p.Label.Length > 0 ? $"{Connectors.Words(p.Connector)} ({p.Label})" : Connectors.Words(p.Connector)));
+        : Join(device.Ports.Where(p => p.Output == output)
+            .Select(p => p.Label.Length > 0 ? $"{Connectors.Words(p.Connector)} ({p.Label})" : Connectors.Words(p.Connector)));
 
     private static string LinkWords(AirLink link) => LinkTechnologies.Of(link.Technology).Words;
 
-    private static string FamilyWords(AirLink link) => link.Generations.Count == 0 ? link.Family : $"{link.Family}, generation {string.Join(", ", link.Generations)}";
+    private static string FamilyWords(AirLink link) =>
+        link.Generations.Count == 0 ? link.Family : $"{link.Family}, generation {string.Join(", ", link.Generations)}";
 
     private static string PowerWords(PowerNeed power) =>
         Join(new[] { power.UsbDrawMa > 0 ? $"USB, {power.UsbDrawMa} mA" : "", power.OwnSupply ? "own mains supply" : "" }.Where(w => w.Length > 0));
 
     private static string BatteryWords(PowerNeed power) => power.BatteryHours <= 0 ? ""
-        : FormattableString.Invariant($"{power.BatteryHours:0.#} h, charged in {power.ChargeHours:0.#} h{(power.WorksWhileCharging ? ", plays while it charges" : "")}");
+        : FormattableString.Invariant($"{power.BatteryHours:0.#} h, charged in {power.ChargeHours:0.#} h")
+            + (power.WorksWhileCharging ? ", plays while it charges" : "");
 
     // What reaches the ears: no link here carries surround.
     private static string Channels(Device device) =>

@@ -59,7 +59,8 @@ internal static class KitCell
     private static string Item(KitLeaf leaf, JsonNode value)
     {
         if (leaf.Type == typeof(Codec))
-            return value["mark"]!.GetValue<string>() is { Length: > 0 } mark ? $"{value["class"]!.GetValue<string>()}: {mark}" : value["class"]!.GetValue<string>();
+            return value["mark"]!.GetValue<string>() is { Length: > 0 } mark ? $"{value["class"]!.GetValue<string>()}: {mark}"
+                : value["class"]!.GetValue<string>();
         return value.GetValueKind() switch
         {
             JsonValueKind.String => value.GetValue<string>(),
@@ -107,9 +108,11 @@ internal static class KitCell
                 return JsonValue.Create(whole);
             if (leaf.Type == typeof(decimal) && decimal.TryParse(number, NumberStyles.Float, CultureInfo.InvariantCulture, out var money))
                 return JsonValue.Create(money);
-            if (leaf.Type == typeof(double) && double.TryParse(number, NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && double.IsFinite(value))
+            if (leaf.Type == typeof(double) && double.TryParse(number, NumberStyles.Float, CultureInfo.InvariantCulture, out var value)
+                && double.IsFinite(value))
                 return JsonValue.Create(value);
-            problem = ($"'{said}' is no {(leaf.Type == typeof(int) ? "whole number" : "number")}.", leaf.Type == typeof(int) ? "Enter one, such as 2." : "Enter one, such as 2.5, without its unit.");
+            problem = ($"'{said}' is no {(leaf.Type == typeof(int) ? "whole number" : "number")}.",
+                leaf.Type == typeof(int) ? "Enter one, such as 2." : "Enter one, such as 2.5, without its unit.");
         }
 
         return null;

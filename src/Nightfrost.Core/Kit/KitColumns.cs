@@ -64,7 +64,8 @@ internal static partial class KitColumns
 
     private static bool IsList(Type type) => type.IsGenericType && type.GetGenericTypeDefinition() == typeof(IReadOnlyList<>);
 
-    private static bool IsCell(Type type) => type.IsPrimitive || type.IsEnum || type == typeof(string) || type == typeof(decimal) || type == typeof(DateOnly) || type == typeof(Codec);
+    private static bool IsCell(Type type) =>
+        type.IsPrimitive || type.IsEnum || type == typeof(string) || type == typeof(decimal) || type == typeof(DateOnly) || type == typeof(Codec);
 
     [GeneratedRegex(@"\[\d{1,2}\]")]
     private static partial Regex Places();

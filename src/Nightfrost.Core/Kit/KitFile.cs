@@ -29,7 +29,8 @@ public static class KitFile
     public static string Schema()
     {
         var schema = JsonSchemaExporter.GetJsonSchemaAsNode(Json, typeof(Document), new() { TreatNullObliviousAsNonNullable = true }).AsObject();
-        return new JsonObject([KeyValuePair.Create("$schema", (JsonNode?)"https://json-schema.org/draft/2020-12/schema"), KeyValuePair.Create("title", (JsonNode?)"Nightfrost kit"), .. schema.Select(p => KeyValuePair.Create(p.Key, p.Value?.DeepClone()))])
+        return new JsonObject([KeyValuePair.Create("$schema", (JsonNode?)"https://json-schema.org/draft/2020-12/schema"),
+            KeyValuePair.Create("title", (JsonNode?)"Nightfrost kit"), .. schema.Select(p => KeyValuePair.Create(p.Key, p.Value?.DeepClone()))])
             .ToJsonString(Json) + "\n";
     }
 
@@ -83,7 +84,8 @@ public static class KitFile
         return Has(root, "devices", JsonValueKind.Array, out _) ? null : new("devices", "It lists no devices.", "Enter them in a list called devices.");
     }
 
-    private static bool Has(JsonElement root, string name, JsonValueKind kind, out JsonElement value) => root.TryGetProperty(name, out value) && value.ValueKind == kind;
+    private static bool Has(JsonElement root, string name, JsonValueKind kind, out JsonElement value) =>
+        root.TryGetProperty(name, out value) && value.ValueKind == kind;
 
     // Where each device starts and ends, so that its line can be named and each is read apart from the others.
     private static List<(int Start, int End)> Places(ReadOnlySpan<byte> utf8)
@@ -120,7 +122,9 @@ public static class KitFile
         catch (JsonException e)
         {
             var field = (e.Path ?? "$").TrimStart('$').TrimStart('.');
-            return Wrong(field.Length == 0 ? "device" : field, $"Line {line + (e.LineNumber ?? 0)}: a value is missing, of the wrong kind, or not one of those allowed.", "Follow the schema: numbers as numbers, words from the lists.");
+            return Wrong(field.Length == 0 ? "device" : field,
+                $"Line {line + (e.LineNumber ?? 0)}: a value is missing, of the wrong kind, or not one of those allowed.",
+                "Follow the schema: numbers as numbers, words from the lists.");
         }
         catch (UnreadableDocumentException)
         {

@@ -28,8 +28,10 @@ public static partial class KitTable
     {
         var version = DocumentShapes.Ours.Version.ToString(CultureInfo.InvariantCulture);
         var devices = shelf.Devices.Select(d => Cells(JsonSerializer.SerializeToNode(d, KitColumns.Json)!)).ToList();
-        var columns = KitColumns.Leaves.GroupBy(leaf => KitColumns.Top(leaf.Pattern)).SelectMany(group => Columns([.. group.Select(leaf => leaf.Pattern)], devices)).ToList();
-        return ([.. columns, VersionColumn], [.. devices.Select(cells => (IReadOnlyList<string>)[.. columns.Select(column => cells.GetValueOrDefault(column, "")), version])]);
+        var columns = KitColumns.Leaves.GroupBy(leaf => KitColumns.Top(leaf.Pattern))
+            .SelectMany(group => Columns([.. group.Select(leaf => leaf.Pattern)], devices)).ToList();
+        return ([.. columns, VersionColumn],
+            [.. devices.Select(cells => (IReadOnlyList<string>)[.. columns.Select(column => cells.GetValueOrDefault(column, "")), version])]);
     }
 
     /// <summary>Reads a table and says of each device what an import would do with it. Nothing is thrown for a bad table.</summary>
@@ -37,7 +39,8 @@ public static partial class KitTable
     /// <param name="rows">The rows below.</param>
     /// <param name="decimalComma">Numbers are written with a comma.</param>
     /// <param name="shelf">The shelf it would go to.</param>
-    public static KitReading Read(IReadOnlyList<string> columns, IReadOnlyList<TableRow> rows, bool decimalComma, Shelf shelf) => Read(columns, rows, decimalComma, shelf, DocumentShapes.Ours);
+    public static KitReading Read(IReadOnlyList<string> columns, IReadOnlyList<TableRow> rows, bool decimalComma, Shelf shelf) =>
+        Read(columns, rows, decimalComma, shelf, DocumentShapes.Ours);
 
     /// <inheritdoc cref="Read(IReadOnlyList{string}, IReadOnlyList{TableRow}, bool, Shelf)"/>
     internal static KitReading Read(IReadOnlyList<string> columns, IReadOnlyList<TableRow> rows, bool decimalComma, Shelf shelf, DocumentShapes shapes)
@@ -52,7 +55,8 @@ public static partial class KitTable
         if (columns.Contains(""))
             return KitReading.Bad("line 1", "A column has no name.", "Name it as an exported table does, or take it out.");
         if (columns.FirstOrDefault(c => c != VersionColumn && LeafOf(c) is null) is { } strange)
-            return KitReading.Bad("line 1", $"There is no attribute '{EntryCheck.Short(strange)}'.", "Name the column as an exported table does, or take it out.");
+            return KitReading.Bad("line 1", $"There is no attribute '{EntryCheck.Short(strange)}'.",
+                "Name the column as an exported table does, or take it out.");
         if (columns.GroupBy(c => c).FirstOrDefault(g => g.Count() > 1) is { } twice)
             return KitReading.Bad("line 1", $"Two columns are called '{twice.Key}'.", "Take one out.");
         if (rows.Count > KitFile.MostDevices)
@@ -62,7 +66,8 @@ public static partial class KitTable
         return KitReading.Judge([.. rows.Select(row => Read(named, tops, row, decimalComma, shelf, version, shapes))], shelf);
 
         KitLeaf? LeafOf(string column) => KitColumns.Find(column)
-            ?? (shapes.FormerColumn(KitColumns.Pattern(column), version) is { } type ? new KitLeaf(KitColumns.Pattern(column), type, false, false, true) : null);
+            ?? (shapes.FormerColumn(KitColumns.Pattern(column), version) is { } type
+                ? new KitLeaf(KitColumns.Pattern(column), type, false, false, true) : null);
     }
 
     // Every row that says a version says the same one.
@@ -78,11 +83,13 @@ public static partial class KitTable
         return version > newest ? KitText.TooNew(version, newest) : null;
     }
 
-    private static ReadDevice Read(List<KitColumn> columns, HashSet<string> tops, TableRow row, bool decimalComma, Shelf shelf, int version, DocumentShapes shapes)
+    private static ReadDevice Read(List<KitColumn> columns, HashSet<string> tops, TableRow row, bool decimalComma, Shelf shelf, int version,
+        DocumentShapes shapes)
     {
         var problems = new List<FieldProblem>();
         if (row.Cells.Skip(columns.Count).Any(c => c.Length > 0))
-            problems.Add(new("line", $"It has {row.Cells.Count} cells under {columns.Count} columns.", "Put words that hold the separator between quotation marks."));
+            problems.Add(new("line", $"It has {row.Cells.Count} cells under {columns.Count} columns.",
+                "Put words that hold the separator between quotation marks."));
         var said = columns.Zip(row.Cells).Where(c => !string.IsNullOrWhiteSpace(c.Second)).ToList();
         var id = said.FirstOrDefault(c => c.First.Path == "id").Second?.Trim() ?? "";
         var before = shelf.Find(id);
@@ -121,7 +128,8 @@ public static partial class KitTable
         }
         catch (JsonException e)
         {
-            return new(row.Line, shownId, name, null, [new((e.Path ?? "$").TrimStart('$').TrimStart('.'), "A value is missing or of the wrong kind.", "Follow an exported table.")]);
+            return new(row.Line, shownId, name, null,
+                [new((e.Path ?? "$").TrimStart('$').TrimStart('.'), "A value is missing or of the wrong kind.", "Follow an exported table.")]);
         }
     }
 

@@ -66,9 +66,11 @@ public sealed class Shelf
 
     // It carries power to several sockets; a lead that carries sound never splits it.
     private static bool IsPowerLead(Device lead) =>
-        lead is { SplitsInto: > 1, IsExtension: true } && lead.Ports.Count == 2 && lead.Ports.All(p => p.Connector is Connector.UsbA or Connector.UsbC or Connector.MicroUsb);
+        lead is { SplitsInto: > 1, IsExtension: true } && lead.Ports.Count == 2
+            && lead.Ports.All(p => p.Connector is Connector.UsbA or Connector.UsbC or Connector.MicroUsb);
 
-    private FrozenDictionary<(Connector, Connector), Device[]> LeadsBy(Func<Device, bool> which, Func<Connector, Connector, (Connector, Connector)> ends) => OfRole(DeviceRole.Lead)
+    private FrozenDictionary<(Connector, Connector), Device[]> LeadsBy(Func<Device, bool> which, Func<Connector, Connector, (Connector, Connector)> ends) =>
+        OfRole(DeviceRole.Lead)
         .Where(lead => lead.Ports.Count == 2 && lead.SplitsInto < 2 && which(lead))
         .GroupBy(lead => ends(lead.Ports[0].Connector, lead.Ports[1].Connector))
         .ToFrozenDictionary(group => group.Key, group => group.OrderBy(lead => lead.Price).ThenBy(lead => lead.Id, StringComparer.Ordinal).ToArray());

@@ -8,78 +8,6 @@ using Nightfrost.Core.Timing;
 
 namespace Nightfrost.Core.Line;
 
-/// <summary>The sign drawn for a station of the line board.</summary>
-public enum Glyph
-{
-    Socket,
-    Radio,
-    Adapter,
-    Box,
-    Relay,
-    Headset,
-    Earbuds,
-    Aids,
-    Neckband,
-    Speaker,
-    Bar,
-    Set,
-    Room,
-}
-
-/// <summary>What joins two stations.</summary>
-public enum LegKind
-{
-    Digital,
-    Analogue,
-    Air,
-
-    /// <summary>Sound itself, from a loudspeaker to the ear.</summary>
-    Sound,
-
-    /// <summary>A gap with the reason in it.</summary>
-    Break,
-}
-
-/// <summary>A named station on a line.</summary>
-public sealed record Station(Glyph Glyph, string Label, SocketKind? Socket);
-
-/// <summary>The way from one station to the next.</summary>
-public sealed record Leg(LegKind Kind, string Label);
-
-/// <summary>A distribution ready to be drawn: probabilities on a 1 ms grid, tails below 0.1 % left out.</summary>
-/// <param name="StartMs">First grid point, ms after the picture.</param>
-/// <param name="Mass">Probability of each point.</param>
-public sealed record Ridge(int StartMs, IReadOnlyList<double> Mass);
-
-/// <summary>Predicted arrival at one ear, ms after the picture; negative is early.</summary>
-public sealed record Forecast(double P05Ms, double MedianMs, double P95Ms, double InStep, Ridge Ridge);
-
-/// <summary>One row of the line board: one listener, or the room.</summary>
-/// <param name="ListenerId">The listener; "room" for the room's own sound.</param>
-/// <param name="Name">Whose row.</param>
-/// <param name="Note">What is worn and whether it is owned.</param>
-/// <param name="Stations">From the set to the ear.</param>
-/// <param name="Legs">One fewer than the stations.</param>
-/// <param name="Thread">Where the milliseconds come from.</param>
-/// <param name="Forecast">Predicted arrival; null for a broken line.</param>
-/// <param name="Tolerance">What holds for this row.</param>
-/// <param name="Findings">What must be known or done.</param>
-/// <param name="Needs">Wishes and whether they are met.</param>
-/// <param name="Loudness">Which control owns its loudness.</param>
-/// <param name="Link">Margin of the link in words; blank for a wire.</param>
-/// <param name="Echo">Own sound against the room's at this ear; null when only one is heard.</param>
-/// <param name="SocketId">Socket the row hangs on, for delay settings; null for the set's own speakers.</param>
-public sealed record LineRow(
-    string ListenerId, string Name, string Note, IReadOnlyList<Station> Stations, IReadOnlyList<Leg> Legs, IReadOnlyList<ThreadStage> Thread,
-    Forecast? Forecast, Tolerance Tolerance, IReadOnlyList<Finding> Findings, IReadOnlyList<Need> Needs, string Loudness, string Link, EchoForecast? Echo, string? SocketId)
-{
-    /// <summary>No picture is followed: there is no skew, and delay is no criterion.</summary>
-    public bool MusicOnly { get; init; }
-
-    /// <summary>Sound quality in a word; blank for a broken line and for the room.</summary>
-    public string Quality { get; init; } = "";
-}
-
 /// <summary>Draws a rig as rows of named stations with their time threads.</summary>
 public static class LineBoard
 {
@@ -104,7 +32,8 @@ public static class LineBoard
     /// <param name="listener">The listener.</param>
     /// <param name="why">What refuses every way to them, or what the rest of the rig leaves no room for; null where it cannot be named.</param>
     public static LineRow Broken(Listener listener, Finding? why = null) => new(
-        listener.Id, listener.Name, "not served", [new(Glyph.Set, "the set", null), new(Glyph.Headset, listener.Name, null)], [new(LegKind.Break, why is { RuleId: RuleList.ChannelLeft } ? "no channel left" : "no route")],
+        listener.Id, listener.Name, "not served", [new(Glyph.Set, "the set", null), new(Glyph.Headset, listener.Name, null)],
+        [new(LegKind.Break, why is { RuleId: RuleList.ChannelLeft } ? "no channel left" : "no route")],
         [], null, ToleranceOf(listener), why is null ? [] : [why], [], "", "", null, null);
 
     private static LineRow Served(Rig rig, Route route, Arrivals arrivals)
@@ -126,15 +55,19 @@ public static class LineBoard
         if (ear.Relay is { } relay)
         {
             stations.Add(new Station(relay.Role == DeviceRole.Relay ? Glyph.Relay : Glyph.Box, relay.Name, null));
-            legs.Add(ear.RelaySends is { } second ? new Leg(LegKind.Air, Negotiation.Between(second, ear.RelayReaches, false).Words) : JointLeg(ear.RelayJoint));
+            legs.Add(ear.RelaySends is { } second ? new Leg(LegKind.Air, Negotiation.Between(second, ear.RelayReaches, false).Words)
+                : JointLeg(ear.RelayJoint));
         }
 
-        stations.Add(new Station(ear.Receiver.Role == DeviceRole.RoomSpeaker ? Glyph.Bar : EarGlyph(ear.Receiver.Form), ear.Pieces > 1 ? $"{ear.Receiver.Name}, left and right" : ear.Receiver.Name, null));
+        stations.Add(new Station(ear.Receiver.Role == DeviceRole.RoomSpeaker ? Glyph.Bar : EarGlyph(ear.Receiver.Form),
+            ear.Pieces > 1 ? $"{ear.Receiver.Name}, left and right" : ear.Receiver.Name, null));
         var arrival = arrivals.Of(route);
         var tolerance = ToleranceOf(ear.Listener);
         return new(
-            ear.Listener.Id, ear.Listener.Name, $"{(ear.Listener.ReadsLips ? "reads lips · " : "")}{RouteWords.Form(ear.Receiver.Form)}, {(IsToBuy(rig, ear) ? "to buy" : "owned")}",
-            stations, legs, arrival?.Thread ?? [], arrival is null ? null : ForecastOf(arrival, tolerance), tolerance, RuleList.AdviceFor(route with { Beside = [.. rig.Routes.Where(other => other != route)] }), Needs.Of(route), Loudness.OwnerOf(route),
+            ear.Listener.Id, ear.Listener.Name,
+            $"{(ear.Listener.ReadsLips ? "reads lips · " : "")}{RouteWords.Form(ear.Receiver.Form)}, {(IsToBuy(rig, ear) ? "to buy" : "owned")}",
+            stations, legs, arrival?.Thread ?? [], arrival is null ? null : ForecastOf(arrival, tolerance), tolerance,
+            RuleList.AdviceFor(route with { Beside = [.. rig.Routes.Where(other => other != route)] }), Needs.Of(route), Loudness.OwnerOf(route),
             LinkNote(route), arrivals.Echo(route, rig), route.Feed.Socket.Id)
         {
             MusicOnly = arrival is null,
@@ -154,10 +87,11 @@ public static class LineBoard
         List<Leg> legs;
         if (rig.RoomFeed is { Room: { } half } split)
         {
-            stations = [SocketStation(site.Look, split.Socket), new(Glyph.Adapter, split.Splitter!.Name, null), new(Glyph.Speaker, $"{half.Speakers.Name}, {metres}", null)];
+            stations = [SocketStation(site.Look, split.Socket), new(Glyph.Adapter, split.Splitter!.Name, null),
+                new(Glyph.Speaker, $"{half.Speakers.Name}, {metres}", null)];
             legs = [JointLeg(split.Joints[0]), JointLeg(half.Joint)];
-            return new(RoomRow, "Room", $"{half.Speakers.Name}, {(site.OwnedCount(half.Speakers.Id) > 0 ? "owned" : "to buy")}", stations, legs, arrival.Thread, ForecastOf(arrival, tolerance), tolerance, [], [],
-                $"the {half.Speakers.Name}'s own control", "", null, split.Socket.Id);
+            return new(RoomRow, "Room", $"{half.Speakers.Name}, {(site.OwnedCount(half.Speakers.Id) > 0 ? "owned" : "to buy")}", stations, legs, arrival.Thread,
+                ForecastOf(arrival, tolerance), tolerance, [], [], $"the {half.Speakers.Name}'s own control", "", null, split.Socket.Id);
         }
 
         if (site.BarSocket is { } socket)
@@ -181,8 +115,8 @@ public static class LineBoard
             legs = [new(LegKind.Sound, "through the air")];
         }
 
-        return new(RoomRow, "Room", site.Bar is null ? "the set's own speakers" : $"{site.Bar.Name}, there already", stations, legs, arrival.Thread, ForecastOf(arrival, tolerance), tolerance, [], [],
-            site.Bar is null ? "the set's remote" : "the bar's remote", "", null, site.BarSocket?.Id);
+        return new(RoomRow, "Room", site.Bar is null ? "the set's own speakers" : $"{site.Bar.Name}, there already", stations, legs, arrival.Thread,
+            ForecastOf(arrival, tolerance), tolerance, [], [], site.Bar is null ? "the set's remote" : "the bar's remote", "", null, site.BarSocket?.Id);
     }
 
     /// <summary>A forecast of an arrival against a tolerance.</summary>
@@ -198,7 +132,8 @@ public static class LineBoard
     private static Ridge RidgeOf(DelayDistribution d)
     {
         var (first, last) = ((int)Math.Floor(d.QuantileMs(0.001)), (int)Math.Ceiling(d.QuantileMs(0.999)));
-        return new(first, [.. Enumerable.Range(first, last - first + 1).Select(ms => ms < d.StartMs || ms > d.EndMs ? 0 : Math.Round(d.Mass[ms - d.StartMs], 6))]);
+        return new(first, [.. Enumerable.Range(first, last - first + 1)
+            .Select(ms => ms < d.StartMs || ms > d.EndMs ? 0 : Math.Round(d.Mass[ms - d.StartMs], 6))]);
     }
 
     private static bool IsToBuy(Rig rig, Ear ear) => !ear.IsOwn && rig.Site.OwnedCount(ear.Receiver.Id) == 0;
@@ -224,7 +159,8 @@ public static class LineBoard
         if (joint is null)
             return new(LegKind.Analogue, "wire");
         var name = joint.Lead?.Name ?? "its own lead";
-        return new(joint.Digital ? LegKind.Digital : LegKind.Analogue, joint.From is Connector.OpticalSquare or Connector.Optical35 or Connector.CoaxialPhono ? $"{name}, PCM" : name);
+        return new(joint.Digital ? LegKind.Digital : LegKind.Analogue,
+            joint.From is Connector.OpticalSquare or Connector.Optical35 or Connector.CoaxialPhono ? $"{name}, PCM" : name);
     }
 
     private static string LinkWords(Route route) => route.Sends is { Technology: LinkTechnology.BluetoothClassic }

@@ -9,7 +9,8 @@ public static class MainsOutlets
     public static int Needed(Rig rig)
     {
         var boxes = rig.Boxes().DistinctBy(b => b.Id).ToDictionary(b => b.Id);
-        return rig.Power.Count(p => p is { UsbSocketId: null, AtSpeaker: false } && (p.NeedsSupply || (boxes.GetValueOrDefault(p.DeviceId) is { } box && (box.Power.OwnSupply || box.Power.BatteryHours > 0))));
+        return rig.Power.Count(p => p is { UsbSocketId: null, AtSpeaker: false }
+            && (p.NeedsSupply || (boxes.GetValueOrDefault(p.DeviceId) is { } box && (box.Power.OwnSupply || box.Power.BatteryHours > 0))));
     }
 
     /// <summary>True when more are needed than Look names as free.</summary>
@@ -19,6 +20,7 @@ public static class MainsOutlets
     public static string Words(Rig rig)
     {
         var (needed, free) = (Needed(rig), rig.Site.Look.Set.MainsOutletsFree);
-        return FormattableString.Invariant($"{Wording.Capital(Wording.Count(needed, "mains outlet is", "mains outlets are"))} needed at the set; Look names {(free == 0 ? "none" : free)} free.");
+        return $"{Wording.Capital(Wording.Count(needed, "mains outlet is", "mains outlets are"))} needed at the set; "
+            + FormattableString.Invariant($"Look names {(free == 0 ? "none" : free)} free.");
     }
 }

@@ -49,7 +49,8 @@ public static class RigMeasured
         // Another way may be in step; the same link on the same socket was measured already.
         foreach (var other in others ?? [])
         {
-            if (other.Score.Step == InStepWord.InStep && other.Score.Served >= served && other.Rig.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == measured.ListenerId) is { } way && !IsLike(way, route))
+            if (other.Score.Step == InStepWord.InStep && other.Score.Served >= served
+                && other.Rig.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == measured.ListenerId) is { } way && !IsLike(way, route))
                 return $"By forecast this would cure it: {RigNames.Of(other.Rig)}, {Wording.Money(other.Score.Price, route.Site.Shelf.Currency)}.";
         }
 
@@ -58,5 +59,6 @@ public static class RigMeasured
             : "None of the rigs found is forecast to cure it: add a plain wire, or a link of lower delay, to the shelf.";
     }
 
-    private static bool IsLike(Route one, Route other) => one.Feed.Socket.Id == other.Feed.Socket.Id && one.Sends?.Technology == other.Sends?.Technology && one.Coding.StageId == other.Coding.StageId;
+    private static bool IsLike(Route one, Route other) =>
+        one.Feed.Socket.Id == other.Feed.Socket.Id && one.Sends?.Technology == other.Sends?.Technology && one.Coding.StageId == other.Coding.StageId;
 }

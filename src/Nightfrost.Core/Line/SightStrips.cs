@@ -13,7 +13,8 @@ namespace Nightfrost.Core.Line;
 /// <param name="SensitivityDbm">Sensitivity, dBm.</param>
 /// <param name="OnAxisRangeM">Infrared: usable distance on the axis, m.</param>
 /// <param name="HalfPowerDeg">Infrared: half-power angle, °.</param>
-public sealed record TypicalEnd(string Id, string Words, LinkTechnology Technology, double TransmitDbm, double SensitivityDbm, double OnAxisRangeM, double HalfPowerDeg);
+public sealed record TypicalEnd(string Id, string Words, LinkTechnology Technology, double TransmitDbm, double SensitivityDbm, double OnAxisRangeM,
+    double HalfPowerDeg);
 
 /// <summary>What is left of one sort of link at the end of a strip.</summary>
 /// <param name="Words">The sort of link.</param>
@@ -41,7 +42,8 @@ public sealed record StripWall(string WallId, string Name, string Material, doub
 /// <param name="Ends">What is left of each sort of link.</param>
 /// <param name="SoundAfterMs">Sound from the set's speakers takes so long, ms.</param>
 public sealed record SightStrip(
-    string ListenerId, string Listener, string Place, double DistanceM, bool WallsEntered, IReadOnlyList<StripWall> Walls, int Bodies, IReadOnlyList<StripEnd> Ends, double SoundAfterMs);
+    string ListenerId, string Listener, string Place, double DistanceM, bool WallsEntered,
+    IReadOnlyList<StripWall> Walls, int Bodies, IReadOnlyList<StripEnd> Ends, double SoundAfterMs);
 
 /// <summary>Unrolls the ways of a look.</summary>
 public static class SightStrips
@@ -51,11 +53,13 @@ public static class SightStrips
 
     /// <summary>A strip for each seat and each place somebody walks to.</summary>
     /// <param name="look">A look without problems.</param>
-    public static IReadOnlyList<SightStrip> Of(Look look) => [.. look.Listeners.SelectMany(listener => Places.Of(listener).Select(place => Of(look, listener, place)))];
+    public static IReadOnlyList<SightStrip> Of(Look look) =>
+        [.. look.Listeners.SelectMany(listener => Places.Of(listener).Select(place => Of(look, listener, place)))];
 
     private static SightStrip Of(Look look, Listener listener, Place place)
     {
-        var walls = place.Way.Crossings.OrderBy(c => c.AtM).Select(c => (Crossing: c, Wall: look.Walls.FirstOrDefault(w => w.Id == c.WallId))).Where(p => p.Wall is not null)
+        var walls = place.Way.Crossings.OrderBy(c => c.AtM).Select(c => (Crossing: c, Wall: look.Walls.FirstOrDefault(w => w.Id == c.WallId)))
+            .Where(p => p.Wall is not null)
             .Select(p => new StripWall(p.Wall!.Id, p.Wall.Name, Obstacles.Of(p.Wall.Material).Words, p.Crossing.AtM, Obstacles.Of(p.Wall.Material).LossDb));
         return new(
             listener.Id, listener.Name, place.Name, place.DistanceM, place.Way.WallsEntered || place.Way.Crossings.Count > 0, [.. walls], place.Way.Bodies,
@@ -64,12 +68,20 @@ public static class SightStrips
 
     private static StripEnd EndOf(TypicalEnd end, Listener listener, Place place, IReadOnlyList<Wall> walls)
     {
-        var sends = new AirLink { Technology = end.Technology, Transmits = true, TransmitDbm = end.TransmitDbm, OnAxisRangeM = end.OnAxisRangeM, HalfPowerDeg = end.HalfPowerDeg };
+        var sends = new AirLink
+        {
+            Technology = end.Technology,
+            Transmits = true,
+            TransmitDbm = end.TransmitDbm,
+            OnAxisRangeM = end.OnAxisRangeM,
+            HalfPowerDeg = end.HalfPowerDeg
+        };
         if (sends.IsInfrared && place.Name != Places.Seat)
             return new(end.Words, null, -1, "does not leave the room");
         if (sends.IsInfrared && (Obstacles.StopsInfrared(place.Way, walls) ?? (listener.ClearLine == Known.No ? "something" : null)) is { } what)
             return new(end.Words, null, -1, $"stopped by {what}");
         var reach = Reach.At(sends, new AirLink { Technology = end.Technology, Transmits = false, SensitivityDbm = end.SensitivityDbm }, place, walls)!;
-        return new(end.Words, reach.MarginDb, reach.Usable ? reach.Grade : -1, reach.Usable || reach.UsableM is not null ? reach.Words : $"{reach.Words.Split(',')[0]}, out of reach");
+        return new(end.Words, reach.MarginDb, reach.Usable ? reach.Grade : -1,
+            reach.Usable || reach.UsableM is not null ? reach.Words : $"{reach.Words.Split(',')[0]}, out of reach");
     }
 }

@@ -58,8 +58,9 @@ public static class BoxPower
     public static IReadOnlyList<PowerChoice> For(TelevisionSet set, IEnumerable<Device> boxes) => For(set, boxes.Select(box => new PowerLoad([box])));
 
     /// <summary>
-    /// Power for every load of a rig. One USB socket feeds one load. Loads that have nothing else come first, the smallest draw before larger ones, and earlier ones make room where that feeds
-    /// one more: no more can be fed, and a further load never frees a socket for another. Sockets with a fifth to spare are filled before those that would be flagged.
+    /// Power for every load of a rig. One USB socket feeds one load. Loads that have nothing else come first, the smallest draw before larger ones, and
+    /// earlier ones make room where that feeds one more: no more can be fed, and a further load never frees a socket for another. Sockets with a fifth to
+    /// spare are filled before those that would be flagged.
     /// </summary>
     public static IReadOnlyList<PowerChoice> For(TelevisionSet set, IEnumerable<PowerLoad> loads)
     {
@@ -107,7 +108,8 @@ public static class BoxPower
     private static IEnumerable<PowerChoice> Choose(TelevisionSet set, PowerLoad load, string? socketId)
     {
         var first = ChooseFirst(set, load, socketId);
-        return load.Boxes.Select((box, at) => at == 0 ? first : first with { DeviceId = box.Id, NeedsSupply = false, OnPowerLead = true, PercentOfPort = null, Words = "On the other end of the power lead." });
+        return load.Boxes.Select((box, at) => at == 0 ? first
+            : first with { DeviceId = box.Id, NeedsSupply = false, OnPowerLead = true, PercentOfPort = null, Words = "On the other end of the power lead." });
     }
 
     private static PowerChoice ChooseFirst(TelevisionSet set, PowerLoad load, string? socketId)
@@ -117,8 +119,9 @@ public static class BoxPower
         if (set.Sockets.FirstOrDefault(s => s.Id == socketId) is { } socket)
         {
             var share = (int)Math.Round(100.0 * load.DrawMa / socket.UsbMa);
-            return new(id, socket.Id, false, socket.OffInStandby == Known.Yes, FormattableString.Invariant(
-                $"{both}{SocketKinds.Of(socket.Kind).Words} of the set: {load.DrawMa} of {socket.UsbMa} mA, {share} % of the port. {StandbyWords(socket.OffInStandby)}"))
+            var taken = FormattableString.Invariant($"{load.DrawMa} of {socket.UsbMa} mA, {share} % of the port");
+            return new(id, socket.Id, false, socket.OffInStandby == Known.Yes,
+                $"{both}{SocketKinds.Of(socket.Kind).Words} of the set: {taken}. {StandbyWords(socket.OffInStandby)}")
             { PercentOfPort = share, IsFlagged = IsFlagged(load.DrawMa, socket) };
         }
 
@@ -127,7 +130,9 @@ public static class BoxPower
         if (power.OwnSupply)
             return new(id, null, false, false, "Its own mains supply, in the box.");
         if (power.BatteryHours > 0)
-            return new(id, null, false, false, FormattableString.Invariant($"Battery: {power.BatteryHours * RunTimeShare:0} h a charge{(power.WorksWhileCharging ? ", may play while charging" : "")}."));
+            return new(id, null, false, false,
+                FormattableString.Invariant($"Battery: {power.BatteryHours * RunTimeShare:0} h a charge")
+                    + (power.WorksWhileCharging ? ", may play while charging." : "."));
         return power.UsbDrawMa > 0
             ? new(id, null, true, false, FormattableString.Invariant($"A mains supply, 5 V, at least {power.UsbDrawMa} mA."))
             : new(id, null, false, false, "Needs none.");
@@ -140,8 +145,8 @@ public static class BoxPower
         _ => "Nobody knows yet whether it stays on in standby.",
     };
 
-    // A USB socket that goes off, or may, is no good for a box that then forgets its partner. One that passes sound is kept for a box that takes it. Loudspeakers keep off the set's USB; what
-    // has power of its own leaves it where it would be flagged.
+    // A USB socket that goes off, or may, is no good for a box that then forgets its partner. One that passes sound is kept for a box that takes it.
+    // Loudspeakers keep off the set's USB; what has power of its own leaves it where it would be flagged.
     private static IEnumerable<SourcePort> Fits(TelevisionSet set, PowerLoad load)
     {
         var (draw, hasOther) = (load.DrawMa, load.HasOther);

@@ -3,8 +3,8 @@ using System.Numerics;
 namespace Nightfrost.Core.Power;
 
 /// <summary>
-/// Boxes that the set's USB could feed, each by the set of sockets it fits. How many must go without follows from Hall's theorem: the most, over all sets of sockets,
-/// of the boxes that fit nothing else less the sockets there are.
+/// Boxes that the set's USB could feed, each by the set of sockets it fits. How many must go without follows from Hall's theorem: the most, over all sets of
+/// sockets, of the boxes that fit nothing else less the sockets there are.
 /// </summary>
 internal sealed class UsbNeed
 {

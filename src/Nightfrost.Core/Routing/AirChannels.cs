@@ -35,8 +35,8 @@ internal readonly record struct SharedAir(LinkTechnology Sort, int Band)
 }
 
 /// <summary>
-/// Channels of boxes side by side. A box with a number of channels is taken to have the first so many of its air, so all find one of their own just when, whatever the number, no more boxes have
-/// that many or fewer.
+/// Channels of boxes side by side. A box with a number of channels is taken to have the first so many of its air, so all find one of their own just when,
+/// whatever the number, no more boxes have that many or fewer.
 /// </summary>
 internal static class AirChannels
 {
@@ -63,9 +63,12 @@ internal static class AirChannels
     /// <summary>Another box of the rig that may be on the same channel; null when none may.</summary>
     /// <param name="route">A route, with the others beside it.</param>
     public static Route? Rival(Route route) =>
-        route.Beside.Count > 0 && MayClash(route) && SharedAir.Of(route.Sends) is { } air ? route.Beside.FirstOrDefault(o => o.Feed.Key != route.Feed.Key && MayClash(o) && SharedAir.Of(o.Sends) == air) : null;
+        route.Beside.Count > 0 && MayClash(route) && SharedAir.Of(route.Sends) is { } air
+            ? route.Beside.FirstOrDefault(o => o.Feed.Key != route.Feed.Key && MayClash(o) && SharedAir.Of(o.Sends) == air) : null;
 
-    /// <summary>One route of every box that must keep off another's channel, with that other one and the channel it is set to; 0 where nobody has read which it has.</summary>
+    /// <summary>
+    /// One route of every box that must keep off another's channel, with that other one and the channel it is set to; 0 where nobody has read which it has.
+    /// </summary>
     /// <param name="rig">The rig.</param>
     public static IEnumerable<(Route Route, Route Rival, int Channel)> SideBySide(Rig rig)
     {

@@ -12,7 +12,9 @@ namespace Nightfrost.Core.Routing;
 public sealed class EarFinder(Site site, IReadOnlyList<Device>? between = null)
 {
     private readonly FeedFinder _wires = new(site.Shelf, []);
-    private readonly IReadOnlyList<Device> _between = between ?? [.. site.Shelf.OfRole(DeviceRole.Relay), .. site.Shelf.OfRole(DeviceRole.LinkReceiver), .. site.Shelf.OfRole(DeviceRole.Transmitter).Where(t => TakesLink(t) && t.Ports.Any(p => p.Output))];
+    private readonly IReadOnlyList<Device> _between = between
+        ?? [.. site.Shelf.OfRole(DeviceRole.Relay), .. site.Shelf.OfRole(DeviceRole.LinkReceiver),
+            .. site.Shelf.OfRole(DeviceRole.Transmitter).Where(t => TakesLink(t) && t.Ports.Any(p => p.Output))];
     private readonly Dictionary<string, Ear[]> _ofReceivers = [];
 
     /// <summary>Every ear of a listener, plain ones before those with a relay.</summary>
@@ -48,7 +50,8 @@ public sealed class EarFinder(Site site, IReadOnlyList<Device>? between = null)
     }
 
     /// <summary>The ear of a kept plan; null when it no longer fits together.</summary>
-    public Ear? Find(Listener listener, Device receiver, Device? relay) => relay is null ? new Ear(listener, receiver, null) : Through(listener, relay, receiver);
+    public Ear? Find(Listener listener, Device receiver, Device? relay) =>
+        relay is null ? new Ear(listener, receiver, null) : Through(listener, relay, receiver);
 
     private Ear? Through(Listener listener, Device relay, Device receiver)
     {
@@ -66,7 +69,8 @@ public sealed class EarFinder(Site site, IReadOnlyList<Device>? between = null)
         }
 
         // A wire serves where a box stands beside what it feeds.
-        if (receiver.Form is not (WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker) && receiver.Role != DeviceRole.RoomSpeaker && relay.Role != DeviceRole.Relay)
+        if (receiver.Form is not (WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker) && receiver.Role != DeviceRole.RoomSpeaker
+            && relay.Role != DeviceRole.Relay)
             return null;
         foreach (var output in relay.Ports)
         {
@@ -78,7 +82,8 @@ public sealed class EarFinder(Site site, IReadOnlyList<Device>? between = null)
     }
 
     // A two-way box receives or sends; only a relay does both at once.
-    private static bool IsPassedOn(Device relay, AirLink sends) => relay.Role == DeviceRole.Relay && relay.Links.Any(l => !l.Transmits && l.Technology != sends.Technology);
+    private static bool IsPassedOn(Device relay, AirLink sends) =>
+        relay.Role == DeviceRole.Relay && relay.Links.Any(l => !l.Transmits && l.Technology != sends.Technology);
 
     private static bool TakesLink(Device device) => device.Links.Any(l => !l.Transmits);
 }

@@ -16,7 +16,8 @@ internal sealed record Outlet(Device[] Adapters, Joint[] Joints, Connector Conne
 
 /// <summary>
 /// Finds every chain of leads and at most three adapters from a source's socket to an input. A chain never comes back to a connector and signal it has passed,
-/// but for a splitter at the socket and one adapter that sums left and right, and never turns from numbers to waves or back more than once: anything longer does nothing the shorter one does not.
+/// but for a splitter at the socket and one adapter that sums left and right, and never turns from numbers to waves or back more than once: anything longer
+/// does nothing the shorter one does not.
 /// </summary>
 public sealed class FeedFinder
 {
@@ -123,10 +124,12 @@ public sealed class FeedFinder
             return new(from, input.Connector, null, digital);
         var needsM = Math.Max(0, reachM - ownLeadM);
         var found = ownLeadM > 0 ? _shelf.Extension(from, input.Connector, needsM) : null;
-        return (found ?? (ownLeadM <= 0 || _asItWas ? _shelf.Lead(from, input.Connector, needsM) : null)) is { } lead ? new(from, input.Connector, lead, digital, needsM) : null;
+        return (found ?? (ownLeadM <= 0 || _asItWas ? _shelf.Lead(from, input.Connector, needsM) : null)) is { } lead
+            ? new(from, input.Connector, lead, digital, needsM) : null;
     }
 
-    private static bool IsDigital(IReadOnlyList<Signal> signals) => signals.Any(s => s is Signal.SpdifPcm or Signal.SpdifBitstream or Signal.HdmiReturn or Signal.HdmiProgramme or Signal.UsbAudio);
+    private static bool IsDigital(IReadOnlyList<Signal> signals) =>
+        signals.Any(s => s is Signal.SpdifPcm or Signal.SpdifBitstream or Signal.HdmiReturn or Signal.HdmiProgramme or Signal.UsbAudio);
 
     private static bool Meets(IReadOnlyList<Signal> given, IReadOnlyList<Signal> taken)
     {
@@ -139,5 +142,6 @@ public sealed class FeedFinder
         return false;
     }
 
-    private static (Connector, int) StateOf(Connector connector, IReadOnlyList<Signal> signals) => (connector, signals.Aggregate(0, (mask, signal) => mask | 1 << (int)signal));
+    private static (Connector, int) StateOf(Connector connector, IReadOnlyList<Signal> signals) =>
+        (connector, signals.Aggregate(0, (mask, signal) => mask | 1 << (int)signal));
 }

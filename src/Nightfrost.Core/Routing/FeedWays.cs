@@ -2,7 +2,9 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
 
-/// <summary>Every way to build a feed that leads and adapters make: with or without speakers for the room on its splitter, with power for each box or on one lead.</summary>
+/// <summary>
+/// Every way to build a feed that leads and adapters make: with or without speakers for the room on its splitter, with power for each box or on one lead.
+/// </summary>
 internal static class FeedWays
 {
     /// <param name="site">The site.</param>

@@ -19,7 +19,8 @@ internal static class LinkAirtime
 
     /// <summary>Of all that the box of a route sends, in thousandths: the sum over its listeners, or one stream for all of a broadcast.</summary>
     /// <param name="route">One route of the box, with the others of its rig beside it.</param>
-    public static int ThousandthsOfBox(Route route) => route.Beside.Count == 0 ? Thousandths(route) : ThousandthsOf(route.Beside.Prepend(route).Where(r => r.Feed.Key == route.Feed.Key));
+    public static int ThousandthsOfBox(Route route) =>
+        route.Beside.Count == 0 ? Thousandths(route) : ThousandthsOf(route.Beside.Prepend(route).Where(r => r.Feed.Key == route.Feed.Key));
 
     /// <summary>The same for routes of one box.</summary>
     public static int ThousandthsOf(IEnumerable<Route> box)
@@ -43,7 +44,10 @@ internal static class LinkAirtime
     /// <summary>Most that one box may send, in thousandths.</summary>
     public static readonly int MostThousandths = (int)Math.Round(1000 * Airtime.Most);
 
-    /// <summary>Of all that one box of a rig sends, with what the other Bluetooth boxes there cost it: each hops by itself, so they share no time, but packets are lost where two meet.</summary>
+    /// <summary>
+    /// Of all that one box of a rig sends, with what the other Bluetooth boxes there cost it: each hops by itself, so they share no time, but packets are
+    /// lost where two meet.
+    /// </summary>
     /// <param name="route">One route of the box, with the others of its rig beside it.</param>
     public static double BesideOthers(Route route)
     {

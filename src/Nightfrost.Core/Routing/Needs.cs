@@ -51,7 +51,8 @@ public static class Needs
     public static int Met(Route route) => route.Site.Passing(route.Feed.Socket).Count + Met(route, AskedBy(route.AtEar.Listener), false);
 
     /// <summary>How many of this listener's preferences the route meets.</summary>
-    public static int PreferencesMet(Route route) => Met(route, AskedBy(route.AtEar.Listener), true) + Met(route, [.. OfTheWay.Where(wish => wish.Asked(route.AtEar.Listener))], true);
+    public static int PreferencesMet(Route route) =>
+        Met(route, AskedBy(route.AtEar.Listener), true) + Met(route, [.. OfTheWay.Where(wish => wish.Asked(route.AtEar.Listener))], true);
 
     /// <summary>The same for wishes picked already.</summary>
     internal static int Met(Route route, Wish[] asked, bool preferences)
@@ -69,19 +70,27 @@ public static class Needs
     /// <summary>What a listener asked for, without what hangs on the lead and the link.</summary>
     internal static Wish[] AskedBy(Listener listener) => [.. Wishes.Where(wish => wish.Asked(listener))];
 
-    /// <summary>Each need and preference of the listener with the answer. What is watched, and a lead that is no trouble, are shown only where something is missed.</summary>
+    /// <summary>
+    /// Each need and preference of the listener with the answer. What is watched, and a lead that is no trouble, are shown only where something is missed.
+    /// </summary>
     public static IReadOnlyList<Need> Of(Route route)
     {
         var (passing, listener) = (route.Site.Passing(route.Feed.Socket), route.AtEar.Listener);
         return
         [
-            .. Wishes.Concat(OfTheWay).Where(w => w.Asked(listener) && (w.Words != NoNoise || listener.NoiseAtSeat == Known.Yes)).Select(w => new Need(w.Words, w.Met(route), w.IsPreference) { IsUnknown = w.Words == NoLead && listener.LeadKeepsOffWays == Known.NotYet && !w.Met(route) }).Where(need => !need.Met || need.Words != NoLead),
-            .. passing.Count == route.Site.Watched.Count ? [] : route.Site.Watched.Select(p => new Need($"sound of {p.Words}", passing.Contains(p), false) { IsUnknown = !passing.Contains(p) && MayPass(route, p) }),
+            .. Wishes.Concat(OfTheWay).Where(w => w.Asked(listener) && (w.Words != NoNoise || listener.NoiseAtSeat == Known.Yes))
+                .Select(w => new Need(w.Words, w.Met(route),
+                    w.IsPreference) { IsUnknown = w.Words == NoLead && listener.LeadKeepsOffWays == Known.NotYet && !w.Met(route) })
+                .Where(need => !need.Met || need.Words != NoLead),
+            .. passing.Count == route.Site.Watched.Count ? []
+                : route.Site.Watched.Select(p =>
+                    new Need($"sound of {p.Words}", passing.Contains(p), false) { IsUnknown = !passing.Contains(p) && MayPass(route, p) }),
         ];
     }
 
     /// <summary>True for a programme that may come past a route's socket, and nobody has said that it does not.</summary>
-    internal static bool MayPass(Route route, Programme programme) => Programmes.MayPass(route.Site.Look, route.Site.Look.SourceOf(route.Feed.Socket)?.Id ?? SoundSource.Television).Contains(programme);
+    internal static bool MayPass(Route route, Programme programme) =>
+        Programmes.MayPass(route.Site.Look, route.Site.Look.SourceOf(route.Feed.Socket)?.Id ?? SoundSource.Television).Contains(programme);
 
     /// <summary>True where a wire to this listener crosses no open floor: it is short, or is known to keep off the ways people walk.</summary>
     internal static bool LeadIsNoTrouble(Listener listener) => listener.SeatDistanceM <= ShortLeadM || listener.LeadKeepsOffWays == Known.Yes;
@@ -99,14 +108,17 @@ public static class Needs
     internal static bool CouldBeSpatial(Route route) => route.AtEar.Receiver.SpatialRendering && route.Site.Look.Set.SpatialListed == Known.Yes;
 
     /// <summary>True for the set's own Bluetooth, over which alone its special features work.</summary>
-    internal static bool IsSetsOwnRadio(Site site, Feed feed) => feed.Socket is { Kind: SocketKind.Bluetooth, Id.Length: > 0 } && site.Look.SourceOf(feed.Socket) is null;
+    internal static bool IsSetsOwnRadio(Site site, Feed feed) =>
+        feed.Socket is { Kind: SocketKind.Bluetooth, Id.Length: > 0 } && site.Look.SourceOf(feed.Socket) is null;
 
     /// <summary>True for what closes the ear, or cancels noise.</summary>
-    internal static bool KeepsNoiseOut(Device receiver) => receiver.NoiseCancelling || (receiver.Form is WearForm.OverEar or WearForm.Earbuds && !receiver.OpenToRoom);
+    internal static bool KeepsNoiseOut(Device receiver) =>
+        receiver.NoiseCancelling || (receiver.Form is WearForm.OverEar or WearForm.Earbuds && !receiver.OpenToRoom);
 
     internal static bool AsksMono(Listener listener) => listener.Ears != HearingEars.Both;
 
     // A speaker in the room reaches whichever ear hears.
     internal static bool SumsAtEar(Ear ear) =>
-        ear.Receiver.MonoSum || ear.Relay is { MonoSum: true } || ear.Receiver.Form is WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker || ear.Receiver.Role == DeviceRole.RoomSpeaker;
+        ear.Receiver.MonoSum || ear.Relay is { MonoSum: true }
+            || ear.Receiver.Form is WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker || ear.Receiver.Role == DeviceRole.RoomSpeaker;
 }

@@ -35,7 +35,8 @@ public static class Negotiation
         var list = several && sends.CodecsWithSeveral.Count > 0 ? sends.CodecsWithSeveral : sends.Codecs;
         var codec = FirstShared(list, takes.Codecs);
         var missed = codec.Class == CodecClass.Sbc ? list.FirstOrDefault(c => c.Class != CodecClass.Sbc && !IsAmong(c, takes.Codecs)) : null;
-        var unknown = codec.Class == CodecClass.Sbc && list.Any(mine => takes.Codecs.Any(theirs => mine.Class == theirs.Class && (mine.MarkUnknown || theirs.MarkUnknown)));
+        var unknown = codec.Class == CodecClass.Sbc
+            && list.Any(mine => takes.Codecs.Any(theirs => mine.Class == theirs.Class && (mine.MarkUnknown || theirs.MarkUnknown)));
         return new(codec.Words, CodecClasses.Of(codec.Class).StageId, codec, missed, unknown, codec == alone ? null : alone);
     }
 

@@ -16,7 +16,8 @@ namespace Nightfrost.Core.Routing;
 /// <param name="PricedOn">The day the price was read.</param>
 /// <param name="HeldBecause">Why the order must wait; blank when it need not.</param>
 public sealed record Part(
-    string DeviceId, string Name, DeviceRole Role, int Needed, int InTheBox, int Owned, int ToBuy, decimal UnitPrice, decimal ToPay, DateOnly PricedOn, string HeldBecause);
+    string DeviceId, string Name, DeviceRole Role, int Needed, int InTheBox, int Owned, int ToBuy, decimal UnitPrice, decimal ToPay, DateOnly PricedOn,
+    string HeldBecause);
 
 /// <summary>Counts what a rig is made of: boxes, receivers, supplies, and one lead for each joint.</summary>
 public static class Parts
@@ -49,8 +50,10 @@ public static class Parts
 
         var spare = new OwnedLeads(site);
         return [.. lines.Values
-            .OrderBy(need => need.Device.Role == DeviceRole.Lead).ThenBy(need => need.Device.Role).ThenByDescending(need => need.NeedsM).ThenBy(need => need.Device.Id, StringComparer.Ordinal)
-            .Select(need => Line(need, need.Device.Role == DeviceRole.Lead ? spare.Take(need) : worn.GetValueOrDefault(need.Device.Id) + site.OwnedCount(need.Device.Id), held))];
+            .OrderBy(need => need.Device.Role == DeviceRole.Lead).ThenBy(need => need.Device.Role).ThenByDescending(need => need.NeedsM)
+            .ThenBy(need => need.Device.Id, StringComparer.Ordinal)
+            .Select(need => Line(need,
+                need.Device.Role == DeviceRole.Lead ? spare.Take(need) : worn.GetValueOrDefault(need.Device.Id) + site.OwnedCount(need.Device.Id), held))];
     }
 
     private static void Add(Dictionary<Device, PartNeed> lines, IEnumerable<PartNeed> needs)
@@ -68,13 +71,16 @@ public static class Parts
         var (device, needed, included) = (need.Device, need.Pieces, need.Included);
         var owned = Math.Min(needed - included, there);
         var toBuy = needed - included - owned;
-        return new(device.Id, device.Name, device.Role, needed, included, owned, toBuy, device.Price, device.PriceOf(toBuy), device.PricedOn, toBuy > 0 ? held.GetValueOrDefault(device.Id, "") : "");
+        return new(device.Id, device.Name, device.Role, needed, included, owned, toBuy, device.Price, device.PriceOf(toBuy), device.PricedOn,
+            toBuy > 0 ? held.GetValueOrDefault(device.Id, "") : "");
     }
 
     /// <summary>Leads at hand, each given out once.</summary>
     private sealed class OwnedLeads(Site site)
     {
-        private readonly List<(Device Lead, int Left)> _left = [.. site.Look.Owned.Select(o => (Lead: site.Shelf.Find(o.DeviceId), o.Count)).Where(o => o.Lead is { Role: DeviceRole.Lead }).Select(o => (o.Lead!, o.Count)).OrderBy(o => o.Item1.LengthM)];
+        private readonly List<(Device Lead, int Left)> _left =
+            [.. site.Look.Owned.Select(o => (Lead: site.Shelf.Find(o.DeviceId), o.Count)).Where(o => o.Lead is { Role: DeviceRole.Lead })
+                .Select(o => (o.Lead!, o.Count)).OrderBy(o => o.Item1.LengthM)];
 
         public int Take(PartNeed need)
         {
@@ -101,8 +107,8 @@ public static class Parts
 internal readonly record struct PartNeed(Device Device, int Pieces, int Included, double NeedsM);
 
 /// <summary>
-/// What one feed needs. A lead is covered by the boxes it serves: those of a chain by its adapters and transmitter, the one behind a relay by the relay and its receiver.
-/// Receivers and relays are covered by the transmitter's box.
+/// What one feed needs. A lead is covered by the boxes it serves: those of a chain by its adapters and transmitter, the one behind a relay by the relay and
+/// its receiver. Receivers and relays are covered by the transmitter's box.
 /// </summary>
 internal static class PartNeeds
 {
@@ -117,7 +123,8 @@ internal static class PartNeeds
             needs.Add(new(powerLead, 1, 0, 0));
 
         // What somebody brings along takes nothing out of the box.
-        foreach (var group in ears.SelectMany(e => Enumerable.Repeat((Device: (Device?)e.Receiver, e.IsOwn), e.Pieces).Append((Device: e.Relay, IsOwn: false))).Where(one => one.Device is not null).GroupBy(one => one.Device!))
+        foreach (var group in ears.SelectMany(e => Enumerable.Repeat((Device: (Device?)e.Receiver, e.IsOwn), e.Pieces).Append((Device: e.Relay, IsOwn: false)))
+            .Where(one => one.Device is not null).GroupBy(one => one.Device!))
             needs.Add(new(group.Key, group.Count(), Math.Min(group.Count(one => !one.IsOwn), IncludedIn(feed.Transmitter, group.Key)), 0));
         foreach (var ear in ears)
         {

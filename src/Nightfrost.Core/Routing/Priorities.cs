@@ -3,8 +3,11 @@ namespace Nightfrost.Core.Routing;
 /// <summary>The order in which rigs are compared.</summary>
 public sealed record Priorities
 {
-    /// <summary>Needs, then good enough in step and in link, then preferences; of what is left the cheapest, the least to switch on, and the best sound.</summary>
-    public static Priorities Usual { get; } = new([Criterion.Needs, Criterion.InStep, Criterion.Link, Criterion.Preferences, Criterion.Price, Criterion.Boxes, Criterion.Quality]);
+    /// <summary>
+    /// Needs, then good enough in step and in link, then preferences; of what is left the cheapest, the least to switch on, and the best sound.
+    /// </summary>
+    public static Priorities Usual { get; } =
+        new([Criterion.Needs, Criterion.InStep, Criterion.Link, Criterion.Preferences, Criterion.Price, Criterion.Boxes, Criterion.Quality]);
 
     /// <param name="order">Every criterion once, the first one first.</param>
     /// <exception cref="ArgumentException">A criterion is missing or stands twice.</exception>

@@ -18,22 +18,30 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     /// <summary>Where each transmitter, powered adapter and receiver box gets its electricity.</summary>
     public IReadOnlyList<PowerChoice> Power => _power ??=
     [
-        .. Feeds.Where(f => f.FedByTap).Select(PowerWays.ByTap), .. BoxPower.For(Site.Look.Set, Feeds.SelectMany(PowerWays.LoadsOf).Concat(OnSplitters().Select(box => new PowerLoad([box])))),
+        .. Feeds.Where(f => f.FedByTap).Select(PowerWays.ByTap),
+        .. BoxPower.For(Site.Look.Set, Feeds.SelectMany(PowerWays.LoadsOf).Concat(OnSplitters().Select(box => new PowerLoad([box])))),
         .. Routes.Where(r => r.AtEar.RelayJoint is not null).Select(r => BoxPower.AtSpeaker(r.AtEar.Relay!)),
     ];
 
     /// <summary>Transmitters, adapters and the room's speakers on a splitter, one entry for each piece; a shared splitter once.</summary>
-    public IEnumerable<Device> Boxes() => Feeds.SelectMany(f => f.Splitter is null ? f.Adapters : f.Adapters.Skip(1)).Concat(OnSplitters()).Concat(Feeds.Select(f => f.Transmitter).OfType<Device>());
+    public IEnumerable<Device> Boxes() =>
+        Feeds.SelectMany(f => f.Splitter is null ? f.Adapters : f.Adapters.Skip(1)).Concat(OnSplitters())
+            .Concat(Feeds.Select(f => f.Transmitter).OfType<Device>());
 
     /// <summary>The feed with speakers for the room on its splitter; null where the room is heard as it was.</summary>
     public Feed? RoomFeed => Feeds.FirstOrDefault(f => f.Room is not null);
 
-    /// <summary>True when a route in use cuts the set's own speakers: known to, or usual where the room need not hear. Where it should, a rig is planned on their going on.</summary>
-    public bool SilencesSpeakers => Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null && (f.Socket.SilencesSpeakers == Known.Yes || ((Site.RoomHears is null || f.Room is not null) && SocketReading.SilencesSpeakers(f.Socket))));
+    /// <summary>
+    /// True when a route in use cuts the set's own speakers: known to, or usual where the room need not hear. Where it should, a rig is planned on their
+    /// going on.
+    /// </summary>
+    public bool SilencesSpeakers =>
+        Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null
+            && (f.Socket.SilencesSpeakers == Known.Yes || ((Site.RoomHears is null || f.Room is not null) && SocketReading.SilencesSpeakers(f.Socket))));
 
     /// <summary>
-    /// True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number or the air's time, one sample rate a broadcast, a channel of its own
-    /// for every box that is set to one, no two outputs that are known not to sound together.
+    /// True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number or the air's time, one
+    /// sample rate a broadcast, a channel of its own for every box that is set to one, no two outputs that are known not to sound together.
     /// </summary>
     public bool IsLegal()
     {
@@ -45,9 +53,11 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
             var several = routes.Count > 1;
             if (routes.Any(r => r.Several != several && ModesDiffer(r.Sends)))
                 return false;
-            if (several && (routes[0].Sends is null || routes.Select(r => r.Sends).Distinct().Count() > 1 || routes.Count > routes[0].Sends!.ListenersAtOnce || LinkAirtime.ThousandthsOf(routes) > LinkAirtime.MostThousandths))
+            if (several && (routes[0].Sends is null || routes.Select(r => r.Sends).Distinct().Count() > 1 || routes.Count > routes[0].Sends!.ListenersAtOnce
+                || LinkAirtime.ThousandthsOf(routes) > LinkAirtime.MostThousandths))
                 return false;
-            if (routes[0].Sends is { Technology: LinkTechnology.LeAudioBroadcast } cast && !cast.Lc3RatesKHz.Any(rate => routes.All(r => r.Takes!.Lc3RatesKHz.Contains(rate))))
+            if (routes[0].Sends is { Technology: LinkTechnology.LeAudioBroadcast } cast
+                && !cast.Lc3RatesKHz.Any(rate => routes.All(r => r.Takes!.Lc3RatesKHz.Contains(rate))))
                 return false;
         }
 
@@ -68,7 +78,8 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
         var holders = feeds.Count + (feeds[0].Socket.State == SocketState.Taken ? 1 : 0) + (feeds[0].Room is null ? 0 : 1);
         if (holders == 1)
             return true;
-        return feeds[0].Splitter is { } splitter && holders <= splitter.SplitsInto && feeds.All(f => f.Splitter?.Id == splitter.Id && f.Room?.Speakers.Id == feeds[0].Room?.Speakers.Id);
+        return feeds[0].Splitter is { } splitter && holders <= splitter.SplitsInto
+            && feeds.All(f => f.Splitter?.Id == splitter.Id && f.Room?.Speakers.Id == feeds[0].Room?.Speakers.Id);
     }
 
     /// <summary>True when a sending end changes with a second listener.</summary>
@@ -96,7 +107,8 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     };
 
     private IEnumerable<Device> OnSplitters() =>
-        Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).SelectMany(f => new[] { f.Splitter, f.Room?.Speakers }).OfType<Device>();
+        Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).SelectMany(f => new[] { f.Splitter, f.Room?.Speakers })
+            .OfType<Device>();
 
     /// <summary>Things at one ear that must be switched on each time.</summary>
     internal static int HandCount(Ear ear) => (ear.Receiver.Power.SwitchedByHand ? ear.Pieces : 0) + (ear.Relay is { Power.SwitchedByHand: true } ? 1 : 0);

@@ -10,8 +10,8 @@ namespace Nightfrost.Core.Routing;
 public sealed record PictureFact(SourcePort Socket, double IfYes, double IfNo);
 
 /// <summary>
-/// How surely the worst served listener of a rig is in step. Where that hangs on a fact that several share, they stand or fall together: each answer is worked out for the whole rig, and the
-/// probability is the mean over the answers.
+/// How surely the worst served listener of a rig is in step. Where that hangs on a fact that several share, they stand or fall together: each answer is
+/// worked out for the whole rig, and the probability is the mean over the answers.
 /// </summary>
 /// <param name="Probability">0 to 1; 1 when nobody is served.</param>
 /// <param name="Facts">What it hangs on and nobody knows.</param>
@@ -26,7 +26,8 @@ public sealed record RigInStep(double Probability, IReadOnlyList<PictureFact> Fa
     /// <param name="arrivals">Arrivals of its site.</param>
     public static RigInStep Of(Rig rig, Arrivals arrivals)
     {
-        var unknown = rig.Routes.Select(r => r.Feed.Socket).Where(s => s.FollowsPicture == Known.NotYet && rig.Site.Look.SourceOf(s) is null).DistinctBy(s => s.Id).ToList();
+        var unknown = rig.Routes.Select(r => r.Feed.Socket).Where(s => s.FollowsPicture == Known.NotYet && rig.Site.Look.SourceOf(s) is null)
+            .DistinctBy(s => s.Id).ToList();
         if (unknown.Count is 0 or > MostFacts)
             return new(Least(rig, arrivals.InStep), [], unknown.Count > 0);
         var answers = Enumerable.Range(0, 1 << unknown.Count).Select(answer => Least(rig, route => arrivals.InStep(route, AnswerFor(route, answer)))).ToList();

@@ -10,7 +10,8 @@ public static class RigNames
     public static string Of(Rig rig)
     {
         var sorts = rig.Routes.GroupBy(Of).ToList();
-        return Wording.Capital(sorts.Count == 1 ? sorts[0].Key : string.Join("; ", sorts.Select(sort => $"{Wording.Listed(sort.Select(r => r.AtEar.Listener.Name))}: {sort.Key}")));
+        return Wording.Capital(sorts.Count == 1 ? sorts[0].Key
+            : string.Join("; ", sorts.Select(sort => $"{Wording.Listed(sort.Select(r => r.AtEar.Listener.Name))}: {sort.Key}")));
     }
 
     private static string Of(Route route)

@@ -21,8 +21,8 @@ public sealed record OutputPair(string OneId, string One, string OtherId, string
 public static class RigOutputs
 {
     /// <summary>
-    /// Every pair of outputs in use, and every output with the room where that should hear; each pair once, the least sure first. Speakers on a splitter sound as surely as the output they hang on: with
-    /// them, an output that usually leaves the room its sound need not be tried with the room by itself.
+    /// Every pair of outputs in use, and every output with the room where that should hear; each pair once, the least sure first. Speakers on a splitter
+    /// sound as surely as the output they hang on: with them, an output that usually leaves the room its sound need not be tried with the room by itself.
     /// </summary>
     public static IReadOnlyList<LeanedOn> Of(Rig rig) => Of(rig.Site, rig.Feeds);
 
@@ -34,9 +34,14 @@ public static class RigOutputs
 
     /// <summary>Every pair of outputs of a look that may or may not sound at the same time.</summary>
     public static IReadOnlyList<OutputPair> Of(Look look) =>
-        [.. LiveOutputs.Pairs(look).Select(pair => new OutputPair(pair.One.Id, RouteWords.Socket(look, pair.One), pair.Other.Id, RouteWords.Socket(look, pair.Other), pair.Liveness, look.SourceOf(pair.One)?.Id == look.SourceOf(pair.Other)?.Id))];
+        [.. LiveOutputs.Pairs(look)
+            .Select(pair => new OutputPair(pair.One.Id, RouteWords.Socket(look, pair.One), pair.Other.Id, RouteWords.Socket(look, pair.Other), pair.Liveness,
+                look.SourceOf(pair.One)?.Id == look.SourceOf(pair.Other)?.Id))];
 
-    /// <summary>Of the pairs of one sureness, what this route's output needs to sound beside it; each pair is named by one of its two outputs only, and the room by every output.</summary>
+    /// <summary>
+    /// Of the pairs of one sureness, what this route's output needs to sound beside it; each pair is named by one of its two outputs only, and the room by
+    /// every output.
+    /// </summary>
     /// <param name="route">A route, with the others of its rig beside it.</param>
     /// <param name="liveness">How surely.</param>
     internal static IReadOnlyList<string> Beside(Route route, Liveness liveness) =>
@@ -47,7 +52,9 @@ public static class RigOutputs
 
     /// <summary>Outputs of the other routes that are known not to sound beside this one's.</summary>
     internal static IReadOnlyList<string> NeverBeside(Route route) =>
-        route.Beside.Count == 0 ? [] : [.. route.Beside.Select(r => r.Feed.Socket).DistinctBy(s => s.Id).Where(s => route.Site.LiveTogether(route.Feed.Socket, s) == Liveness.Never).Select(s => RouteWords.Socket(route.Site.Look, s))];
+        route.Beside.Count == 0 ? []
+            : [.. route.Beside.Select(r => r.Feed.Socket).DistinctBy(s => s.Id).Where(s => route.Site.LiveTogether(route.Feed.Socket, s) == Liveness.Never)
+                .Select(s => RouteWords.Socket(route.Site.Look, s))];
 
     /// <summary>What the room hears by where nothing is added for it: the bar, else the set's own speakers.</summary>
     internal static string OwnRoom(Site site) => site.Bar is { } bar ? $"the {bar.Name}" : "the set's own speakers";
@@ -55,7 +62,8 @@ public static class RigOutputs
     /// <summary>What the room hears by in a rig: speakers on a splitter where it has them, else what was there.</summary>
     internal static string Room(Rig rig) => Room(rig.Site, rig.Feeds);
 
-    private static string Room(Site site, IEnumerable<Feed> feeds) => feeds.FirstOrDefault(f => f.Room is not null)?.Room is { Speakers: { } speakers } ? $"the {speakers.Name}" : OwnRoom(site);
+    private static string Room(Site site, IEnumerable<Feed> feeds) =>
+        feeds.FirstOrDefault(f => f.Room is not null)?.Room is { Speakers: { } speakers } ? $"the {speakers.Name}" : OwnRoom(site);
 
     private static IEnumerable<Feed> FeedsWith(Route route) => route.Beside.Prepend(route).Select(r => r.Feed);
 
@@ -69,7 +77,8 @@ public static class RigOutputs
         {
             for (var k = i + 1; k < used.Count; k++)
                 pairs.Add(new(used[i], used[k], site.LiveTogether(used[i], used[k])));
-            if (site.RoomHears is not null && bySocket[i].Room is null && site.LiveWithRoom(used[i]) is var liveness && !(roomSplit && liveness > Liveness.Unlikely))
+            if (site.RoomHears is not null && bySocket[i].Room is null && site.LiveWithRoom(used[i]) is var liveness
+                && !(roomSplit && liveness > Liveness.Unlikely))
                 pairs.Add(new(used[i], null, liveness));
         }
 

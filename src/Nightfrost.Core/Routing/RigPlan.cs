@@ -5,7 +5,8 @@ namespace Nightfrost.Core.Routing;
 
 /// <summary>One route as it is kept: by ids.</summary>
 public sealed record PlannedRoute(
-    string ListenerId, string SocketId, IReadOnlyList<string> AdapterIds, string? TransmitterId, LinkTechnology? Technology, string? RelayId, string ReceiverId, bool Several)
+    string ListenerId, string SocketId, IReadOnlyList<string> AdapterIds, string? TransmitterId, LinkTechnology? Technology, string? RelayId, string ReceiverId,
+    bool Several)
 {
     /// <summary>Which of equal chains side by side on a splitter; 0 for the first.</summary>
     public int Copy { get; init; }
@@ -70,7 +71,8 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
     }
 
     /// <summary>True when both plans hold the same ways, so that what was ticked and measured on one holds for the other.</summary>
-    public bool HasSameRoutesAs(RigPlan other) => Routes.Count == other.Routes.Count && Routes.Zip(other.Routes).All(pair => pair.First.IsSameWayAs(pair.Second));
+    public bool HasSameRoutesAs(RigPlan other) =>
+        Routes.Count == other.Routes.Count && Routes.Zip(other.Routes).All(pair => pair.First.IsSameWayAs(pair.Second));
 
     /// <summary>The same plan with what was read back on another one.</summary>
     public RigPlan WithReadBackOf(RigPlan other) =>
@@ -79,7 +81,8 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
     /// <summary>Names of devices of the plan's routes that the shelf no longer holds; their ids where the plan does not know the name.</summary>
     public IReadOnlyList<string> MissingFrom(Shelf shelf) =>
     [
-        .. Routes.SelectMany(r => r.AdapterIds.Append(r.TransmitterId).Append(r.RelayId).Append(r.ReceiverId).Append(r.RoomId).Append(r.PowerLeadId)).OfType<string>().Distinct()
+        .. Routes.SelectMany(r => r.AdapterIds.Append(r.TransmitterId).Append(r.RelayId).Append(r.ReceiverId).Append(r.RoomId).Append(r.PowerLeadId))
+            .OfType<string>().Distinct()
             .Where(id => shelf.Find(id) is null)
             .Select(id => Devices.FirstOrDefault(d => d.Id == id)?.Name ?? id),
     ];
@@ -109,7 +112,8 @@ public sealed record RigPlan(IReadOnlyList<PlannedRoute> Routes, Look Look, IRea
             var transmitter = shelf.Find(planned.TransmitterId);
             var feed = SocketKinds.Of(socket.Kind).IsRadio
                 ? new Feed(socket, [], null, [])
-                : finder.Between(socket, transmitter ?? receiver, transmitter is null, listener.SeatDistanceM).SelectMany(f => FeedWays.Of(site, finder, f)).SelectMany(f => f.Copies(site.Look.Listeners.Count)).FirstOrDefault(f => f.Key == key);
+                : finder.Between(socket, transmitter ?? receiver, transmitter is null, listener.SeatDistanceM).SelectMany(f => FeedWays.Of(site, finder, f))
+                .SelectMany(f => f.Copies(site.Look.Listeners.Count)).FirstOrDefault(f => f.Key == key);
             if (feed is null)
                 return null;
             var sends = planned.Technology is not { } technology ? null
@@ -140,7 +144,15 @@ internal static class BuiltInRadio
     public static AirLink Of(SourcePort socket) => socket.Kind switch
     {
         SocketKind.AppStream => new() { Technology = LinkTechnology.WiFiApp, Transmits = true },
-        SocketKind.PlatformSpeakers => new() { Technology = LinkTechnology.PlatformSpeakers, Transmits = true, Family = socket.SpeakerFamily.Trim(), ListenersAtOnce = socket.ListenersAtOnce, TransmitDbm = PlatformDbm },
+        SocketKind.PlatformSpeakers =>
+            new()
+            {
+                Technology = LinkTechnology.PlatformSpeakers,
+                Transmits = true,
+                Family = socket.SpeakerFamily.Trim(),
+                ListenersAtOnce = socket.ListenersAtOnce,
+                TransmitDbm = PlatformDbm
+            },
         _ => new()
         {
             Technology = LinkTechnology.BluetoothClassic,

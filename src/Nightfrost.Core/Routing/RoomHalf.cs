@@ -11,7 +11,10 @@ public sealed record RoomHalf(Device Speakers, Joint Joint);
 /// <summary>Finds the speakers that can keep the room's sound behind a splitter.</summary>
 internal static class RoomHalves
 {
-    /// <summary>Worth trying on a splitter at a socket: what the household has, what is asked for by name, and the cheapest of the rest; empty where the room keeps its sound anyway or nobody asks for it.</summary>
+    /// <summary>
+    /// Worth trying on a splitter at a socket: what the household has, what is asked for by name, and the cheapest of the rest; empty where the room keeps
+    /// its sound anyway or nobody asks for it.
+    /// </summary>
     /// <param name="site">The site.</param>
     /// <param name="feeds">Finds the lead.</param>
     /// <param name="socket">The socket.</param>
@@ -19,7 +22,8 @@ internal static class RoomHalves
     /// <param name="limits">What must not be used, and what must.</param>
     public static IReadOnlyList<RoomHalf> For(Site site, FeedFinder feeds, SourcePort socket, Device? splitter, Limits limits)
     {
-        if (splitter is null || site.RoomHears is null || site.LiveWithRoom(socket) > Liveness.Unlikely || splitter.Ports.FirstOrDefault(p => p.Output) is not { } end)
+        if (splitter is null || site.RoomHears is null || site.LiveWithRoom(socket) > Liveness.Unlikely
+            || splitter.Ports.FirstOrDefault(p => p.Output) is not { } end)
             return [];
         var fitting = site.Shelf.OfRole(DeviceRole.RoomSpeaker)
             .Where(s => s.Id != site.Bar?.Id && !limits.MustNotUse.Contains(s.Id))

@@ -33,7 +33,9 @@ public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Dev
         }
     }
 
-    /// <summary>The power lead with several ends on which all its boxes hang that run from USB alone, as one load; null where each has power of its own.</summary>
+    /// <summary>
+    /// The power lead with several ends on which all its boxes hang that run from USB alone, as one load; null where each has power of its own.
+    /// </summary>
     public Device? PowerLead
     {
         get;
@@ -49,7 +51,8 @@ public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Dev
 
     /// <summary>The key of a feed from the ids of its parts.</summary>
     public static string KeyOf(string socketId, IEnumerable<string> adapterIds, string? transmitterId, int copy, string? roomId, string? powerLeadId) =>
-        string.Join('>', [socketId, .. adapterIds, transmitterId ?? "-"]) + (roomId is null ? "" : $"+{roomId}") + (powerLeadId is null ? "" : $"~{powerLeadId}") + (copy == 0 ? "" : $"#{copy}");
+        string.Join('>', [socketId, .. adapterIds, transmitterId ?? "-"]) + (roomId is null ? "" : $"+{roomId}")
+            + (powerLeadId is null ? "" : $"~{powerLeadId}") + (copy == 0 ? "" : $"#{copy}");
 
     /// <summary>The splitter at the head of a chain of adapters; null for none.</summary>
     internal static Device? SplitterOf(IReadOnlyList<Device> adapters) => adapters is [{ SplitsInto: > 1 } first, ..] ? first : null;
@@ -68,7 +71,8 @@ public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Dev
     public Device? Splitter => SplitterOf(Adapters);
 
     /// <summary>True when whatever holds the socket keeps its sound: passed on by the first box or adapter, or split before it.</summary>
-    public bool SharesSocket => Splitter is not null || Adapters is [{ PassesThrough: true }, ..] || (Transmitter is { PassesThrough: true } && Adapters.Count == 0);
+    public bool SharesSocket =>
+        Splitter is not null || Adapters is [{ PassesThrough: true }, ..] || (Transmitter is { PassesThrough: true } && Adapters.Count == 0);
 
     /// <summary>True when something holds the socket and goes on behind this feed: its lead is moved from the socket into the box or the splitter.</summary>
     public bool KeepsTaker => SharesSocket && Socket.State == SocketState.Taken;
@@ -83,7 +87,8 @@ public sealed record Feed(SourcePort Socket, IReadOnlyList<Device> Adapters, Dev
 /// <summary>From the link to the ear.</summary>
 /// <param name="Listener">Whose ear.</param>
 /// <param name="Receiver">What is worn or placed.</param>
-/// <param name="Relay">What stands between the link and the receiver: a body-worn relay, a phone with its app, or a box in front of a speaker. Null for most.</param>
+/// <param name="Relay">What stands between the link and the receiver: a body-worn relay, a phone with its app, or a box in front of a speaker. Null for
+/// most.</param>
 public sealed record Ear(Listener Listener, Device Receiver, Device? Relay)
 {
     /// <summary>The relay's own link to the receiver, seen from the relay; null without one.</summary>

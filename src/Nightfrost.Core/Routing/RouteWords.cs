@@ -36,7 +36,12 @@ internal static class RouteWords
 
     public static string Box(Route r) => r.Feed.Transmitter?.Name ?? (r.Feed.BuiltIn
         ? r.Site.Look.SourceOf(r.Feed.Socket) is { } source ? $"the {source.Name}'s own radio"
-            : r.Feed.Socket.Kind switch { SocketKind.PlatformSpeakers => "the set's link to its own speakers", SocketKind.AppStream => "the set's app", _ => "the set's own Bluetooth" }
+            : r.Feed.Socket.Kind switch
+            {
+                SocketKind.PlatformSpeakers => "the set's link to its own speakers",
+                SocketKind.AppStream => "the set's app",
+                _ => "the set's own Bluetooth"
+            }
         : r.Ear?.Receiver.Name ?? "a wired headset");
 
     /// <summary>A box by who listens through it: two of one kind are told apart by that.</summary>
@@ -46,12 +51,14 @@ internal static class RouteWords
     public static string Beside(Route r, Route other) => Box(other) == Box(r) ? $"another {Box(r)}" : Box(other);
 
     /// <summary>The way two boxes share.</summary>
-    public static string Shared(Route r, Route other) => r.Sends!.Technology == other.Sends!.Technology ? LinkTechnologies.Of(r.Sends.Technology).Words : r.Sends.IsInfrared ? "infrared" : "UHF";
+    public static string Shared(Route r, Route other) =>
+        r.Sends!.Technology == other.Sends!.Technology ? LinkTechnologies.Of(r.Sends.Technology).Words : r.Sends.IsInfrared ? "infrared" : "UHF";
 
     /// <summary>What somebody at the end of a route watches or hears: the set, or a source that stands by itself.</summary>
     /// <param name="r">The route.</param>
     /// <param name="set">What the set is called.</param>
-    public static string Player(Route r, string set = "the set") => r.Site.Look.SourceOf(r.Feed.Socket) is { PluggedInto.Length: 0, TakesSetSound: false } source ? $"the {source.Name}" : set;
+    public static string Player(Route r, string set = "the set") =>
+        r.Site.Look.SourceOf(r.Feed.Socket) is { PluggedInto.Length: 0, TakesSetSound: false } source ? $"the {source.Name}" : set;
 
     /// <summary>All that is watched or heard with a rig.</summary>
     public static string Players(Rig rig) => Wording.Listed(rig.Routes.Select(r => Player(r)).Distinct());
@@ -61,7 +68,8 @@ internal static class RouteWords
 
     public static string Who(Route r) => r.AtEar.Listener.Name;
 
-    public static string LinkMs(Codec codec) => FormattableString.Invariant($"{StageDelays.Of(CodecClasses.Of(codec.Class).StageId).Distribution.MedianMs:0} ms");
+    public static string LinkMs(Codec codec) =>
+        FormattableString.Invariant($"{StageDelays.Of(CodecClasses.Of(codec.Class).StageId).Distribution.MedianMs:0} ms");
 
     public static string Metres(double m) => FormattableString.Invariant($"{m:0.0} m");
 

@@ -46,7 +46,8 @@ public static class InStepWords
     /// <param name="probability">Of being inside the tolerance, 0 to 1.</param>
     /// <param name="goodEnoughPercent">From where it is good enough, %: <see cref="Sites.Look.GoodEnoughPercent"/>.</param>
     public static InStepWord Of(double probability, int goodEnoughPercent) =>
-        probability + Slack >= goodEnoughPercent / 100.0 ? InStepWord.InStep : probability + Slack >= DoubtfulFromPercent / 100.0 ? InStepWord.Doubtful : InStepWord.OutOfStep;
+        probability + Slack >= goodEnoughPercent / 100.0 ? InStepWord.InStep : probability
+            + Slack >= DoubtfulFromPercent / 100.0 ? InStepWord.Doubtful : InStepWord.OutOfStep;
 
     /// <summary>As it is said.</summary>
     public static string Of(InStepWord word) => word switch { InStepWord.InStep => "in step", InStepWord.Doubtful => "doubtful", _ => "out of step" };
@@ -55,14 +56,16 @@ public static class InStepWords
 /// <summary>How good a rig is. Compared place by place in the order of the priorities, then by what tells equals apart.</summary>
 /// <param name="Served">Listeners with a route.</param>
 /// <param name="NeedsMet">Needs met and watched programmes heard.</param>
-/// <param name="InStep">Probability that the worst served listener is inside the tolerance, 0 to 1; 1 when nobody is served (<see cref="RigInStep"/>). Shown, never compared.</param>
+/// <param name="InStep">Probability that the worst served listener is inside the tolerance, 0 to 1; 1 when nobody is served (<see cref="RigInStep"/>). Shown,
+/// never compared.</param>
 /// <param name="Step">The word for the worst served listener taken by themselves: this is compared.</param>
 /// <param name="Margin">Link margin of the worst served listener: 0 poor, 1 fair, 2 good or a wire. Shown; only whether it holds is compared.</param>
 /// <param name="PreferencesMet">Preferences met.</param>
 /// <param name="Price">Price of what is not owned.</param>
 /// <param name="Boxes">Things to switch on each time.</param>
 /// <param name="Quality">Sound quality of the worst served listener, 1 to 4.</param>
-public readonly record struct Score(int Served, int NeedsMet, double InStep, InStepWord Step, int Margin, int PreferencesMet, decimal Price, int Boxes, int Quality)
+public readonly record struct Score(int Served, int NeedsMet, double InStep, InStepWord Step, int Margin, int PreferencesMet, decimal Price, int Boxes,
+    int Quality)
 {
     /// <summary>Prices are compared in steps of this much, in the shelf's currency (starting value): less is not worth a worse rig.</summary>
     public const int PriceStep = 5;
@@ -70,7 +73,9 @@ public readonly record struct Score(int Served, int NeedsMet, double InStep, InS
     /// <summary>The word for <see cref="InStep"/>: where listeners share what nobody knows, it may be less than <see cref="Step"/>.</summary>
     public InStepWord ShownStep { get; init; } = Step;
 
-    /// <summary>True when it needs outputs to sound together that seldom do, and nobody has tried it here: it comes after every rig that does not and serves as many.</summary>
+    /// <summary>
+    /// True when it needs outputs to sound together that seldom do, and nobody has tried it here: it comes after every rig that does not and serves as many.
+    /// </summary>
     public bool LeansOnUnlikely { get; init; }
 
     /// <summary>Adapters, transmitters and relays: of equals, the rig with fewer is better.</summary>
@@ -118,7 +123,10 @@ public readonly record struct Score(int Served, int NeedsMet, double InStep, InS
         _ => Quality.CompareTo(other.Quality),
     };
 
-    /// <summary>Positive when this score is better than the other in what tells equals apart: fewer boxes between socket and ear, then digital before analogue, then the price itself.</summary>
+    /// <summary>
+    /// Positive when this score is better than the other in what tells equals apart: fewer boxes between socket and ear, then digital before analogue, then
+    /// the price itself.
+    /// </summary>
     public int Neatness(in Score other)
     {
         var by = other.Between.CompareTo(Between);
@@ -126,12 +134,17 @@ public readonly record struct Score(int Served, int NeedsMet, double InStep, InS
         return by != 0 ? by : other.Price.CompareTo(Price);
     }
 
-    /// <summary>True when this score serves as many and is at least as good on every criterion; of two of which one leans on what is unlikely, the other is better whatever the criteria say.</summary>
+    /// <summary>
+    /// True when this score serves as many and is at least as good on every criterion; of two of which one leans on what is unlikely, the other is better
+    /// whatever the criteria say.
+    /// </summary>
     public bool IsNoWorseThan(in Score other)
     {
         if (Served < other.Served || (LeansOnUnlikely && !other.LeansOnUnlikely))
             return false;
-        return LeansOnUnlikely != other.LeansOnUnlikely || (NeedsMet >= other.NeedsMet && Step >= other.Step && Holds.CompareTo(other.Holds) >= 0 && PreferencesMet >= other.PreferencesMet && Steps <= other.Steps
+        return LeansOnUnlikely != other.LeansOnUnlikely
+            || (NeedsMet >= other.NeedsMet && Step >= other.Step && Holds.CompareTo(other.Holds) >= 0 && PreferencesMet >= other.PreferencesMet
+                && Steps <= other.Steps
             && Boxes <= other.Boxes && Quality >= other.Quality);
     }
 

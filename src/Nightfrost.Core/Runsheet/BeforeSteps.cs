@@ -37,7 +37,9 @@ public static class BeforeSteps
                 Place = "With the client",
                 Action = "Ask about pacemakers, pumps, shunts and other implants",
                 Detail = $"{Wording.Listed(worn)}: with a magnet, a coil or a transmitter at the body."
-                    + string.Concat(allowed.Select(r => $" {r.AtEar.Listener.Name} carries {EarRules.ImplantWords(r.AtEar.Listener)}; {r.AtEar.Listener.ImplantAnsweredBy.Trim()} allowed {Wording.Listed(EarRules.AtBody(r).Select(d => d.Name))} near it on {r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}.")),
+                    + string.Concat(allowed.Select(r =>
+                        $" {r.AtEar.Listener.Name} carries {EarRules.ImplantWords(r.AtEar.Listener)}; {r.AtEar.Listener.ImplantAnsweredBy.Trim()} allowed "
+                            + $"{Wording.Listed(EarRules.AtBody(r).Select(d => d.Name))} near it on {r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}.")),
                 Caution = "With an implant, keep it 15 cm away until the clinician has answered.",
                 Mandatory = true,
             };

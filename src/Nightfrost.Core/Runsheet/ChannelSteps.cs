@@ -19,7 +19,8 @@ internal static class ChannelSteps
                 Id = $"channel-{route.Feed.Key}",
                 Phase = Phase.Pair,
                 Place = $"At {RouteWords.BoxOf(route)}",
-                Action = set ? FormattableString.Invariant($"Set the {RouteWords.Box(route)} to channel {channel}") : $"Set the {RouteWords.Box(route)} to a channel of its own",
+                Action = set ? FormattableString.Invariant($"Set the {RouteWords.Box(route)} to channel {channel}")
+                    : $"Set the {RouteWords.Box(route)} to a channel of its own",
                 Detail = set
                     ? $"Channels may be marked A, B, C: count from the first. Then {Wording.Listed(worn)} to the same one, if it has a switch."
                     : "Read in its manual whether it has a channel switch. If it has none, say so before going on: the other box must give way.",

@@ -21,11 +21,14 @@ internal static class ChargeItems
             {
                 Id = $"charge-{device.Id}",
                 Kind = PrepareKind.Charge,
-                Words = theirs && names.Count > 0 ? $"Ask {string.Join(" and ", names.Select(l => l.Name))} to charge the {device.Name}" : $"Charge the {device.Name}",
+                Words = theirs && names.Count > 0 ? $"Ask {string.Join(" and ", names.Select(l => l.Name))} to charge the {device.Name}"
+                    : $"Charge the {device.Name}",
                 Pieces = part.Needed > 1 ? part.Needed : 0,
                 By = visit is null ? null : LeadTimes.ChargeBegins(device.Power.ChargeHours, visit),
-                LeadTime = device.Power.ChargeHours > LeadTimes.ChargedTheSameDayH ? "the evening before" : FormattableString.Invariant($"{Math.Ceiling(device.Power.ChargeHours):0} h before"),
-                Detail = FormattableString.Invariant($"A full charge takes {device.Power.ChargeHours:0.#} h and lasts about {runs:0} h") + (daily > 0 ? Nights(runs, daily) : ".") + (device.Power.WorksWhileCharging ? "" : " It does not play while it charges."),
+                LeadTime = device.Power.ChargeHours > LeadTimes.ChargedTheSameDayH ? "the evening before"
+                    : FormattableString.Invariant($"{Math.Ceiling(device.Power.ChargeHours):0} h before"),
+                Detail = FormattableString.Invariant($"A full charge takes {device.Power.ChargeHours:0.#} h and lasts about {runs:0} h")
+                    + (daily > 0 ? Nights(runs, daily) : ".") + (device.Power.WorksWhileCharging ? "" : " It does not play while it charges."),
                 Caution = "A swollen or damaged battery is not charged. Nothing charges under bedding.",
             };
         }

@@ -24,15 +24,19 @@ internal static class AskItems
                 Id = "ask-aids",
                 Kind = PrepareKind.Ask,
                 Words = "Are the aids charged or their cells fresh, and is the client's app signed in?",
-                Detail = "Aids that are low, or an app that asks for a password nobody knows, end the visit early. Nothing in the aids' prescription is touched.",
+                Detail = "Aids that are low, or an app that asks for a password nobody knows, end the visit early. Nothing in the aids' "
+                    + "prescription is touched.",
             };
-        foreach (var (listener, worn) in rig.Routes.Where(r => r.AtEar is { Listener.HoursADay: 0, Receiver.Power: { BatteryHours: > 0, WorksWhileCharging: false } }).Select(r => (r.AtEar.Listener, r.AtEar.Receiver)))
+        foreach (var (listener, worn) in rig.Routes.Where(r =>
+            r.AtEar is { Listener.HoursADay: 0, Receiver.Power: { BatteryHours: > 0, WorksWhileCharging: false } })
+            .Select(r => (r.AtEar.Listener, r.AtEar.Receiver)))
             yield return new PrepareItem
             {
                 Id = $"ask-hours-{listener.Id}",
                 Kind = PrepareKind.Ask,
                 Words = $"How many hours a day does {listener.Name} listen?",
-                Detail = FormattableString.Invariant($"A charge of the {worn.Name} is planned for {worn.Power.BatteryHours * Power.BoxPower.RunTimeShare:0} h, and it does not play while it charges. Enter the hours on Look."),
+                Detail = FormattableString.Invariant($"A charge of the {worn.Name} is planned for {worn.Power.BatteryHours * Power.BoxPower.RunTimeShare:0} h")
+                    + ", and it does not play while it charges. Enter the hours on Look.",
                 Note = "Hours a day",
             };
         foreach (var ear in rig.Routes.Select(r => r.AtEar).Where(e => e.Receiver.EarProfileMinutes > 0))
@@ -44,7 +48,8 @@ internal static class AskItems
                 Kind = PrepareKind.Ask,
                 Of = ear.Receiver.Name,
                 Words = $"Does {who} agree to an ear profile, in writing?",
-                Detail = "Read the app's privacy terms together first: what is heard is data about health, kept where the terms say. Without consent the headset works with its profile off.",
+                Detail = "Read the app's privacy terms together first: what is heard is data about health, kept where the terms say. Without consent the "
+                    + "headset works with its profile off.",
                 Caution = "It shapes the headset's sound only: no hearing test, and nothing in an aid's prescription is touched.",
                 Note = "Who agreed, and when",
             };
@@ -54,7 +59,8 @@ internal static class AskItems
                 Kind = PrepareKind.Ask,
                 Of = ear.Receiver.Name,
                 Words = $"Which hour is good for {who}'s ear profile? Keep {ear.Receiver.EarProfileMinutes} minutes free",
-                Detail = $"A quiet room, good light to read by, {who} rested. The phone is charged, the {ear.Receiver.App} app signed in by its owner, the password at hand.",
+                Detail = $"A quiet room, good light to read by, {who} rested. The phone is charged, the {ear.Receiver.App} app signed in by its owner, the "
+                    + $"password at hand.",
                 Note = "Day and hour",
             };
         }
@@ -106,7 +112,8 @@ internal static class FetchItems
                 Kind = PrepareKind.Fetch,
                 Of = device.Name,
                 Words = $"{device.App}: installed and signed in on the phone it will run on",
-                Detail = "The owner enters the password and agrees to the terms. Nearby-devices and, where it asks, location permission are given; the phone has joined the device once before any streamer is met.",
+                Detail = "The owner enters the password and agrees to the terms. Nearby-devices and, where it asks, location permission are given; the phone "
+                    + "has joined the device once before any streamer is met.",
                 Note = "Whose phone, which version",
             };
         foreach (var manual in Manuals.Of(rig))
@@ -126,7 +133,8 @@ internal static class FetchItems
             Kind = PrepareKind.Fetch,
             Words = $"The menu path to the sound output of {Manuals.SetWords(set)}",
             Detail = set.SoundOutputMenu.Length > 0 ? $"Known: {set.SoundOutputMenu}."
-                : menuPathsElsewhere.Count > 0 ? $"On another visit to this model it was: {string.Join("; or: ", menuPathsElsewhere)}. Enter it on Look when it is the same here."
+                : menuPathsElsewhere.Count > 0
+                ? $"On another visit to this model it was: {string.Join("; or: ", menuPathsElsewhere)}. Enter it on Look when it is the same here."
                 : "Look it up; it is not known yet.",
             Note = "Menu path",
         };

@@ -24,7 +24,9 @@ internal static class ListenSteps
                 Place = $"{ear.Listener.Name}, at the seat",
                 Action = LevelAction(route),
                 Detail = LevelWords(route)
-                    + (AdviceRules.Strays(route) is { } strays ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to the right one." : ""),
+                    + (AdviceRules.Strays(route) is { } strays
+                        ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to "
+                            + $"the right one." : ""),
                 Expect = "clear speech, loud enough, and comfortable",
                 Caution = Step.With("Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.", ear.Receiver.Cautions),
                 ListenerId = id,
@@ -84,14 +86,17 @@ internal static class ListenSteps
             Phase = Phase.Listen,
             Place = "At the set",
             Action = $"Play a programme for a minute and hear both: {one}, and {other}",
-            Detail = $"Nobody has tried this here; such outputs {(pair.Liveness == Liveness.Unlikely ? "seldom" : "usually")} sound at the same time. If one falls silent, look in the sound menu for a choice that names both; if there is none, stop, enter it on Look and plan again.",
+            Detail = $"Nobody has tried this here; such outputs {(pair.Liveness == Liveness.Unlikely ? "seldom" : "usually")} sound at the same time. If one "
+                + $"falls silent, look in the sound menu for a choice that names both; if there is none, stop, enter it on Look and plan again.",
             Expect = "both sound the whole minute",
             Caution = "Turn down first: what comes back, comes back at full level.",
             Why = "Nothing is fixed and no time is spent on levels before this holds.",
             Mandatory = true,
         };
 
-        string At(SourcePort socket) => $"{Wording.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))} by {RouteWords.Socket(rig.Site.Look, socket)}";
+        string At(SourcePort socket) =>
+            $"{Wording.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))} by "
+                + $"{RouteWords.Socket(rig.Site.Look, socket)}";
     }
 
     // What is turned is what has a control: at the ear, else the loop's drive, else the set.
@@ -116,9 +121,13 @@ internal static class ListenSteps
 
     private static string LevelWords(Route route) => SocketReading.FixedLevel(route.Feed.Socket) switch
     {
-        false when EarRules.LacksVolume(route.AtEar) => $"The volume keys of {RouteWords.Source(route)} are {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}its only control.",
-        false => $"{(route.Feed.Socket.Level == LevelControl.NotYet ? "The volume keys usually reach this socket: keep" : "Keep")} {RouteWords.Source(route)} high and the ear low; the other way round gives hiss.",
-        true => $"The socket is {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: {(!EarRules.LacksVolume(route.AtEar) ? "loudness is set at the ear" : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "loudness is set by the drive" : "if it is too loud, stop and plan again")}.",
+        false when EarRules.LacksVolume(route.AtEar) =>
+            $"The volume keys of {RouteWords.Source(route)} are {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}its only control.",
+        false => $"{(route.Feed.Socket.Level == LevelControl.NotYet ? "The volume keys usually reach this socket: keep" : "Keep")} {RouteWords.Source(route)} "
+            + $"high and the ear low; the other way round gives hiss.",
+        true => $"The socket is {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: "
+            + (!EarRules.LacksVolume(route.AtEar) ? "loudness is set at the ear."
+                : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "loudness is set by the drive." : "if it is too loud, stop and plan again."),
         null => "Nobody knows yet whether the volume keys reach this socket: press one and listen.",
     };
 }

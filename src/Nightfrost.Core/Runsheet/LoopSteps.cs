@@ -48,7 +48,8 @@ internal static class LoopSteps
             Action = "Switch the aids to their telecoil programme",
             Detail = "Often called T, by the key on the aid, its remote or its app. Ask whether voices in the room are still heard on it.",
             Expect = "speech from the loop",
-            Caution = "Only the programme is chosen here: setting it up belongs to the aids' hearing professional. On T alone, voices and alarms in the room may go unheard.",
+            Caution = "Only the programme is chosen here: setting it up belongs to the aids' hearing professional. On T alone, voices and alarms in the room "
+                + "may go unheard.",
             Needs = charged,
             ListenerId = listener.Id,
         };

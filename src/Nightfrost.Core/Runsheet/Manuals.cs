@@ -39,7 +39,8 @@ public static class Manuals
 
     /// <summary>A model as it is compared: letters and digits alone, small, others as one hyphen.</summary>
     public static string ModelKey(string model) =>
-        string.Join('-', new string([.. model.Trim().ToLowerInvariant().Select(c => char.IsLetterOrDigit(c) ? c : ' ')]).Split(' ', StringSplitOptions.RemoveEmptyEntries));
+        string.Join('-', new string([.. model.Trim().ToLowerInvariant().Select(c => char.IsLetterOrDigit(c) ? c : ' ')])
+            .Split(' ', StringSplitOptions.RemoveEmptyEntries));
 
     /// <summary>The set in a sentence: by its model once that is read.</summary>
     public static string SetWords(TelevisionSet set) => set.Model.Trim() is { Length: > 0 } model ? model : "the set";

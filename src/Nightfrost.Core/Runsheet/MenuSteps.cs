@@ -29,7 +29,8 @@ public static class MenuSteps
                 Phase = Phase.Menu,
                 Place = "The set's menu, sound output",
                 Action = $"Choose the output for the {facts.InSentence} socket",
-                Detail = (set.SoundOutputMenu.Length > 0 ? $"On this set: {set.SoundOutputMenu}. " : "") + $"Look for words such as {Variants(feed.Socket.Kind)}. If there is no such choice, carry on.",
+                Detail = (set.SoundOutputMenu.Length > 0 ? $"On this set: {set.SoundOutputMenu}. " : "")
+                    + $"Look for words such as {Variants(feed.Socket.Kind)}. If there is no such choice, carry on.",
                 Note = ValueFound,
                 Why = "Sets start out on their own speakers.",
             };
@@ -65,7 +66,9 @@ public static class MenuSteps
                 Phase = Phase.Menu,
                 Place = $"At {RouteWords.Players(rig)}",
                 Action = "Play a programme with speech",
-                Expect = string.Join("; ", rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Where(t => t.SoundLight.Length > 0).Select(t => $"{t.Name}: {t.SoundLight}").Distinct()),
+                Expect = string.Join("; ",
+                    rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Where(t => t.SoundLight.Length > 0).Select(t => $"{t.Name}: {t.SoundLight}")
+                        .Distinct()),
                 Why = "Some lights wait for real sound.",
             };
         if (RoomSteps.Level(rig) is { } level)

@@ -24,7 +24,8 @@ public enum Stage
 /// <param name="ListenersUnmeasured">Served listeners without a measured skew.</param>
 /// <param name="OutOfStep">Names of listeners measured, and not inside their tolerance.</param>
 /// <param name="HandedOver">The sheet was handed over.</param>
-public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int PreparationOpen, int StepsDone, int StepsOpen, int StepsFailed, int ListenersUnmeasured, IReadOnlyList<string> OutOfStep, bool HandedOver)
+public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int PreparationOpen, int StepsDone, int StepsOpen, int StepsFailed,
+    int ListenersUnmeasured, IReadOnlyList<string> OutOfStep, bool HandedOver)
 {
     /// <summary>Steps that must not be passed over and are open: with them a case is handed over in part only.</summary>
     public int MandatoryOpen { get; init; }
@@ -57,7 +58,8 @@ public sealed record NextAction(Stage Stage, string Words)
         if (progress.RigOutOfDate)
             return new(Stage.Route, "The rig is out of date: check it");
         if (progress.HandedOver)
-            return progress.MandatoryOpen == 0 ? new(Stage.HandOver, "Handed over: call again") : new(Stage.Connect, $"Handed over in part: {Wording.Count(progress.MandatoryOpen, "step", "steps")} left");
+            return progress.MandatoryOpen == 0 ? new(Stage.HandOver, "Handed over: call again")
+                : new(Stage.Connect, $"Handed over in part: {Wording.Count(progress.MandatoryOpen, "step", "steps")} left");
         if (progress is { PreparationOpen: > 0, StepsDone: 0 })
             return new(Stage.Prepare, progress.PreparationOpen == 1 ? "One thing to prepare" : $"{progress.PreparationOpen} things to prepare");
         if (progress.StepsFailed > 0)

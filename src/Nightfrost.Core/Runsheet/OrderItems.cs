@@ -9,8 +9,11 @@ internal static class OrderItems
     public static IEnumerable<PrepareItem> For(Rig rig, IReadOnlyList<Part> parts, Visit? visit, IReadOnlyList<BoxContent> missing)
     {
         var wanted = parts.Where(p => p.ToBuy > 0).Select(p => (Device: rig.Site.Shelf.Find(p.DeviceId)!, Pieces: p.ToBuy, Held: p.HeldBecause, Detail: ""))
-            .Concat(missing.Where(m => m.Needed > 0).GroupBy(m => m.Content).Select(g => (Device: g.Key, Pieces: g.Sum(m => m.Needed), Held: "", Detail: $"Missing in the box of the {string.Join(" and the ", g.Select(m => m.Box.Name).Distinct())}.")))
-            .OrderBy(w => visit is null ? default : LeadTimes.OrderBy(w.Device.DeliveryDays, LongestCharge(rig.Site.Shelf, w.Device), visit)).ThenByDescending(w => Days(rig.Site.Shelf, w.Device)).ThenBy(w => w.Device.Id, StringComparer.Ordinal);
+            .Concat(missing.Where(m => m.Needed > 0).GroupBy(m => m.Content)
+                .Select(g => (Device: g.Key, Pieces: g.Sum(m => m.Needed), Held: "",
+                    Detail: $"Missing in the box of the {string.Join(" and the ", g.Select(m => m.Box.Name).Distinct())}.")))
+            .OrderBy(w => visit is null ? default : LeadTimes.OrderBy(w.Device.DeliveryDays, LongestCharge(rig.Site.Shelf, w.Device), visit))
+            .ThenByDescending(w => Days(rig.Site.Shelf, w.Device)).ThenBy(w => w.Device.Id, StringComparer.Ordinal);
         foreach (var (device, pieces, held, detail) in wanted)
         {
             var days = Days(rig.Site.Shelf, device);

@@ -18,7 +18,8 @@ internal static class PairSteps
                 Id = "release-rivals",
                 Phase = Phase.Pair,
                 Place = "In the room",
-                Action = Rivals(wireless) is { Length: > 0 } rivals ? $"Switch the Bluetooth of {rivals} off, and of any other phone, tablet or set" : "Switch the Bluetooth of other phones, tablets and sets off",
+                Action = Rivals(wireless) is { Length: > 0 } rivals ? $"Switch the Bluetooth of {rivals} off, and of any other phone, tablet or set"
+                    : "Switch the Bluetooth of other phones, tablets and sets off",
                 Detail = Rivals(wireless).Length > 0 ? "They know what is worn here, and may take it." : "Ask which phones or tablets know what is worn.",
                 Caution = "Ask first what each one watches over. Leave alarms, pumps and telecare alone.",
                 Note = "What was switched off",
@@ -54,7 +55,8 @@ internal static class PairSteps
         var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
         var (box, takes) = (route.Feed.Transmitter, route.AtEar.Takes);
         var sendName = box?.Name ?? "set";
-        List<string> charged = [.. new[] { ear.Relay, ear.Receiver }.OfType<Device>().Where(d => d.Power.ChargeHours > 0).DistinctBy(d => d.Id).Select(d => BeforeSteps.ChargedId(route, d))];
+        List<string> charged = [.. new[] { ear.Relay, ear.Receiver }.OfType<Device>().Where(d => d.Power.ChargeHours > 0).DistinctBy(d => d.Id)
+            .Select(d => BeforeSteps.ChargedId(route, d))];
         if (route.Sends is { Technology: LinkTechnology.InductionLoop })
         {
             foreach (var step in LoopSteps.For(route, charged))
@@ -86,7 +88,8 @@ internal static class PairSteps
                 Id = $"second-{id}",
                 Phase = Phase.Pair,
                 Place = $"{first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name}",
-                Action = firstOff ? $"Switch {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} off" : $"Leave {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} on and linked",
+                Action = firstOff ? $"Switch {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} off"
+                    : $"Leave {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} on and linked",
                 Detail = "If the second one is refused, try it the other way round.",
                 Why = firstOff ? "This box refuses the second while the first is linked." : "This box expects the first to stay linked.",
                 ListenerId = id,
@@ -97,7 +100,8 @@ internal static class PairSteps
             Phase = Phase.Pair,
             Place = $"At the {sendName}",
             Action = $"Bring the {takes.Name} within an arm's length of the {sendName}",
-            Ticks = [$"The {takes.Name} is charged", .. (box?.TwoWaySwitch.Length > 0 ? new[] { "The box stands on transmit" } : []), $"The {sendName} has power"],
+            Ticks = [$"The {takes.Name} is charged", .. (box?.TwoWaySwitch.Length > 0 ? new[] { "The box stands on transmit" } : []),
+                $"The {sendName} has power"],
             Why = "Search reaches less far than play.",
             Needs = charged,
             ListenerId = id,
@@ -134,7 +138,8 @@ internal static class PairSteps
             Detail = $"Start from: {way.FromState}.{Window(way, "It waits", "")}" + (way.Shows.Length > 0 ? $" While it waits: {way.Shows}." : ""),
             Expect = way.Linked,
             HoldSeconds = way.HoldSeconds,
-            Caution = ear.Receiver.Form == WearForm.HearingAids ? "Only the link is set up here. The aids' own programming belongs to their hearing professional." : "",
+            Caution = ear.Receiver.Form == WearForm.HearingAids
+                ? "Only the link is set up here. The aids' own programming belongs to their hearing professional." : "",
             ListenerId = id,
         };
         if (ear is { Relay: { } relay, RelayJoint: null })
@@ -169,13 +174,17 @@ internal static class PairSteps
                 Action = "Read which codec is in use",
                 Detail = box?.CodecReadback.Length > 0 ? box.CodecReadback : takes.CodecReadback,
                 Expect = Negotiation.Between(route.Sends, route.Takes, route.Several).Words,
-                Codecs = [.. sends.Codecs.Concat(sends.CodecsWithSeveral).Append(new Codec(CodecClass.Sbc, "")).DistinctBy(c => (c.Class, c.Mark.Trim().ToUpperInvariant()))],
+                Codecs = [.. sends.Codecs.Concat(sends.CodecsWithSeveral).Append(new Codec(CodecClass.Sbc, ""))
+                    .DistinctBy(c => (c.Class, c.Mark.Trim().ToUpperInvariant()))],
                 Why = "A codec one end lacks falls back to SBC without a word.",
                 ListenerId = id,
             };
     }
 
-    private static string Rivals(List<Route> routes) => Wording.Listed(routes.Where(r => r.AtEar.IsOwn && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => r.AtEar.Listener.KnownTo.Trim()).Distinct());
+    private static string Rivals(List<Route> routes) =>
+        Wording.Listed(routes.Where(r => r.AtEar.IsOwn && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => r.AtEar.Listener.KnownTo.Trim())
+            .Distinct());
 
-    private static string Window(PairingWay way, string waits, string then) => way.WindowSeconds > 0 ? FormattableString.Invariant($" {waits} about {way.WindowSeconds:0} s{then}.") : "";
+    private static string Window(PairingWay way, string waits, string then) =>
+        way.WindowSeconds > 0 ? FormattableString.Invariant($" {waits} about {way.WindowSeconds:0} s{then}.") : "";
 }

@@ -91,5 +91,6 @@ public sealed record Preparation(IReadOnlyList<PrepareItem> Items, decimal ToPay
     /// <param name="box">Name of the box.</param>
     /// <param name="missing">Names of what was missing.</param>
     public static string MessageFor(string box, IReadOnlyList<string> missing) =>
-        $"Hello,\n\nthe {box} we received from you lacked:\n{string.Concat(missing.Select(m => $"- {m}\n"))}\nAll of it stands on the box's list of contents. Please send {(missing.Count == 1 ? "it" : "them")}, and tell us by which day.\n\nThank you.";
+        $"Hello,\n\nthe {box} we received from you lacked:\n{string.Concat(missing.Select(m => $"- {m}\n"))}\nAll of it stands on the box's list of contents. "
+            + $"Please send {(missing.Count == 1 ? "it" : "them")}, and tell us by which day.\n\nThank you.";
 }

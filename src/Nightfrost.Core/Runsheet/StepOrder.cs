@@ -4,7 +4,8 @@ namespace Nightfrost.Core.Runsheet;
 public static class StepOrder
 {
     /// <summary>
-    /// The first open step that comes before another: one of an earlier phase, or one that may not be passed over; for the whole site or the same listener. Null when it is that step's turn.
+    /// The first open step that comes before another: one of an earlier phase, or one that may not be passed over; for the whole site or the same listener.
+    /// Null when it is that step's turn.
     /// </summary>
     /// <param name="steps">Every step, in order.</param>
     /// <param name="step">The step to be done.</param>
@@ -15,7 +16,8 @@ public static class StepOrder
         {
             if (before.Id == step.Id)
                 return null;
-            if (isOpen(before) && (before.Phase < step.Phase || before.Mandatory) && (before.ListenerId is null || step.ListenerId is null || before.ListenerId == step.ListenerId))
+            if (isOpen(before) && (before.Phase < step.Phase || before.Mandatory)
+                && (before.ListenerId is null || step.ListenerId is null || before.ListenerId == step.ListenerId))
                 return before;
         }
 

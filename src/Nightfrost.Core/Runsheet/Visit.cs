@@ -21,7 +21,9 @@ public static class LeadTimes
     /// <summary>Days between a parcel's arrival and the first thing done with it, to check its box (starting value).</summary>
     public const int DaysToCheck = 1;
 
-    /// <summary>Latest moment a charge must begin so that it is full at the visit: whole hours before; the evening before when it takes more than 3 h.</summary>
+    /// <summary>
+    /// Latest moment a charge must begin so that it is full at the visit: whole hours before; the evening before when it takes more than 3 h.
+    /// </summary>
     /// <param name="chargeHours">Hours to a full charge, 0 to 100.</param>
     /// <param name="visit">The visit.</param>
     public static DateTime ChargeBegins(double chargeHours, Visit visit)

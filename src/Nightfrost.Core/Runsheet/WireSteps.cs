@@ -50,7 +50,8 @@ internal static class WireSteps
             Id = $"speaker-lead-{id}",
             Phase = Phase.Wire,
             Place = $"At the {ear.Receiver.Name}",
-            Action = ear.RelayJoint!.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from the {box.Name} to the {ear.Receiver.Name}" : $"Plug the lead of the {ear.Receiver.Name} into the {box.Name}",
+            Action = ear.RelayJoint!.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from the {box.Name} to the {ear.Receiver.Name}"
+                : $"Plug the lead of the {ear.Receiver.Name} into the {box.Name}",
             Detail = $"The {box.Name} stands beside the {ear.Receiver.Name} and listens for the box at the set.",
             Caution = "Turn the speaker down before a plug goes in.",
             ListenerId = id,
@@ -61,7 +62,8 @@ internal static class WireSteps
             Id = $"speaker-power-{id}",
             Phase = Phase.Power,
             Place = $"At the {ear.Receiver.Name}",
-            Action = BoxPower.NeedsSupplyAtSpeaker(box) ? $"Feed the {box.Name} from a mains supply" : box.Power.OwnSupply ? $"Plug in the {box.Name}'s own supply" : $"Switch the {box.Name} on",
+            Action = BoxPower.NeedsSupplyAtSpeaker(box) ? $"Feed the {box.Name} from a mains supply" : box.Power.OwnSupply
+                ? $"Plug in the {box.Name}'s own supply" : $"Switch the {box.Name} on",
             Detail = BoxPower.AtSpeaker(box).Words,
             Expect = box.PowerLight,
             Caution = Step.With("Right voltage and plug for this box, nothing wet. No lead across a path.", box.Cautions),
@@ -83,7 +85,8 @@ internal static class WireSteps
                 Id = $"speaker-input-{id}",
                 Phase = Phase.Power,
                 Place = $"At the {ear.Receiver.Name}",
-                Action = $"Choose the input the lead is in: {ear.Receiver.Ports.FirstOrDefault(p => !p.Output && p.Connector == ear.RelayJoint!.To)?.Label ?? "the one in use"}",
+                Action = $"Choose the input the lead is in: "
+                    + $"{ear.Receiver.Ports.FirstOrDefault(p => !p.Output && p.Connector == ear.RelayJoint!.To)?.Label ?? "the one in use"}",
                 Detail = ear.Receiver.InputSwitch,
                 Why = "A wrong input sounds just like a broken wire.",
                 ListenerId = id,
@@ -119,8 +122,10 @@ internal static class WireSteps
                     Phase = Phase.Wire,
                     Place = $"At the {boxes[0]}",
                     Action = $"Plug the lead of {taker} into {(feed.Splitter is null ? "the output" : "a free end")} of the {boxes[0]}",
-                    Expect = feed.Socket.Kind == SocketKind.HdmiOut ? $"picture on {taker} again" : bar is null ? $"{taker} works as before" : $"sound from {taker} again",
-                    Why = bar is null ? "What worked before this visit works after it." : "A room speaker that sounds proves the feed before a headset is added.",
+                    Expect = feed.Socket.Kind == SocketKind.HdmiOut ? $"picture on {taker} again" : bar is null ? $"{taker} works as before"
+                        : $"sound from {taker} again",
+                    Why = bar is null ? "What worked before this visit works after it."
+                        : "A room speaker that sounds proves the feed before a headset is added.",
                 };
         }
     }
@@ -142,8 +147,10 @@ internal static class WireSteps
             Detail = optical ? "One corner side is cut: turn the plug until it matches, push until it clicks. The glow is safe to see; do not stare into it."
                 : phono ? "White to white is left, red to red is right."
                 : headphone ? "Push the plug fully in." : "",
-            Ticks = optical ? [index == 0 ? "Cap off at the source's end" : "Cap off at the first end", "Cap off at the box's end", "It clicked at both ends"] : [],
-            Expect = firstPlug && feed.Socket.SilencesSpeakers == Known.Yes ? "the set's own speakers fall silent" : firstPlug && feed.Socket.SilencesSpeakers == Known.NotYet ? "the set's own speakers usually fall silent: note whether they do" : "",
+            Ticks = optical ? [index == 0 ? "Cap off at the source's end" : "Cap off at the first end", "Cap off at the box's end",
+                "It clicked at both ends"] : [],
+            Expect = firstPlug && feed.Socket.SilencesSpeakers == Known.Yes ? "the set's own speakers fall silent"
+                : firstPlug && feed.Socket.SilencesSpeakers == Known.NotYet ? "the set's own speakers usually fall silent: note whether they do" : "",
             Caution = headphone ? "Turn the set down before this plug goes in or out." : "Lay the lead clear of where people walk.",
             OrderFree = index == 0,
         };
@@ -160,9 +167,13 @@ internal static class WireSteps
             Action = choice.OnPowerLead ? $"Plug the {box.Name}'s power plug into another end of the power lead" : socket is null
                 ? (choice.NeedsSupply ? $"Feed the {box.Name} from a mains supply" : $"Plug in the {box.Name}'s own supply")
                 : $"Feed the {box.Name} from the set's {SocketKinds.Of(socket.Kind).Words} socket",
-            Detail = choice.Words + (choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "") + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
+            Detail = choice.Words + (choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "")
+                + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
             Expect = box.PowerLight,
-            Caution = Step.With(choice.UsbSocketId is null ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name." : $"A box takes only the current it asks for; keep sound bars off USB.{(choice.IsFlagged ? " This port is nearly full: if a box restarts or crackles, give it a mains supply of its own." : "")}", box.Cautions),
+            Caution = Step.With(choice.UsbSocketId is null
+                ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name."
+                : "A box takes only the current it asks for; keep sound bars off USB."
+                    + (choice.IsFlagged ? " This port is nearly full: if a box restarts or crackles, give it a mains supply of its own." : ""), box.Cautions),
             Why = "A dark light says nothing on a dead box.",
         };
     }
@@ -195,7 +206,8 @@ internal static class WireSteps
                 Id = $"input-{feed.Key}",
                 Phase = Phase.Power,
                 Place = $"At the {box.Name}",
-                Action = $"Choose the input the lead is in: {box.Ports.FirstOrDefault(p => !p.Output && p.Connector == feed.Joints[^1].To)?.Label ?? "the one in use"}",
+                Action = $"Choose the input the lead is in: "
+                    + $"{box.Ports.FirstOrDefault(p => !p.Output && p.Connector == feed.Joints[^1].To)?.Label ?? "the one in use"}",
                 Detail = box.InputSwitch,
                 Expect = box.SoundLight,
                 Why = "A wrong input sounds just like a broken wire.",

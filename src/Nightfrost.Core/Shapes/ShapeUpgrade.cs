@@ -44,7 +44,8 @@ public sealed record ShapeUpgrade(int To)
                 if (document["look"] is JsonObject look)
                     document["look"] = Look((JsonObject)look.DeepClone());
                 if (document["devices"] is JsonArray devices)
-                    document["devices"] = new JsonArray([.. devices.Select(d => d is JsonObject device ? Device((JsonObject)device.DeepClone()) : d?.DeepClone())]);
+                    document["devices"] = new JsonArray([.. devices.Select(d => d is JsonObject device ? Device((JsonObject)device.DeepClone())
+                        : d?.DeepClone())]);
                 return Rig(document);
         }
     }
@@ -56,13 +57,14 @@ public static class ShapeUpgrades
     /// <summary>In order, one a version: the first leads to version 2. Never changed once shipped.</summary>
     public static IReadOnlyList<ShapeUpgrade> All { get; } =
     [
-        // Version 2: a look says from where a route is good enough, how a lead would run, who allowed what near an implant, which outputs were tried together, what Wi-Fi is not hopped around,
-        // whether speakers of other makers may join, and which phones know a headset; a lead says whether its second end is a socket. What is missing is not known; good enough is as before, and
-        // a lead has two plugs.
+        // Version 2: a look says from where a route is good enough, how a lead would run, who allowed what near an implant, which outputs were tried
+        // together, what Wi-Fi is not hopped around, whether speakers of other makers may join, and which phones know a headset; a lead says whether its
+        // second end is a socket. What is missing is not known; good enough is as before, and a lead has two plugs.
         new(2),
 
-        // Version 3: a planned route names the room's speakers and the power lead it counts on; a look says how a source's programmes come in, whether it brings a picture, whether it is noisy at a
-        // seat, and which words beside sockets the workshop knows; a lead may share power. What is missing is none, or not known.
+        // Version 3: a planned route names the room's speakers and the power lead it counts on; a look says how a source's programmes come in, whether it
+        // brings a picture, whether it is noisy at a seat, and which words beside sockets the workshop knows; a lead may share power. What is missing is
+        // none, or not known.
         new(3),
     ];
 }

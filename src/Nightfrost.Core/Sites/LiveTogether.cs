@@ -9,7 +9,8 @@ namespace Nightfrost.Core.Sites;
 public sealed record LivePair(string FirstSocketId, string SecondSocketId, Known Together)
 {
     /// <summary>True when it is about these two, in whichever order.</summary>
-    public bool IsOf(string oneId, string otherId) => (FirstSocketId == oneId && SecondSocketId == otherId) || (FirstSocketId == otherId && SecondSocketId == oneId);
+    public bool IsOf(string oneId, string otherId) =>
+        (FirstSocketId == oneId && SecondSocketId == otherId) || (FirstSocketId == otherId && SecondSocketId == oneId);
 }
 
 /// <summary>How surely two outputs sound at the same time, the least sure first.</summary>
@@ -29,8 +30,9 @@ public enum Liveness
 }
 
 /// <summary>
-/// Which outputs sound at the same time. Only an answer, a test or a manual makes it known; before that the sorts of sockets say what is usual: a radio of one's own and a menu that names one
-/// output seldom leave another live, a plug in a headphone socket seldom leaves the speakers on, everything else usually does (starting values, socket-kinds.json).
+/// Which outputs sound at the same time. Only an answer, a test or a manual makes it known; before that the sorts of sockets say what is usual: a radio of
+/// one's own and a menu that names one output seldom leave another live, a plug in a headphone socket seldom leaves the speakers on, everything else usually
+/// does (starting values, socket-kinds.json).
 /// </summary>
 public static class LiveOutputs
 {
@@ -68,8 +70,11 @@ public static class LiveOutputs
     /// <summary>Every pair of outputs here of which using one could cut the other; outputs that nothing can be taken from are left out.</summary>
     public static IEnumerable<(SourcePort One, SourcePort Other, Liveness Liveness)> Pairs(Look look)
     {
-        var outputs = look.AllSockets().Where(s => s.State != SocketState.NotThere && SocketReading.Direction(look, s) == MarkingReading.Output && (!SocketKinds.Of(s.Kind).GivesPower || s.UsbSound == Known.Yes)).ToList();
-        return outputs.SelectMany((one, i) => outputs.Skip(i + 1).Where(other => AreJoined(look, one, other) && look.OtherUseOf(one)?.Id != other.Id).Select(other => (one, other, Of(look, one, other))));
+        var outputs = look.AllSockets()
+            .Where(s => s.State != SocketState.NotThere && SocketReading.Direction(look, s) == MarkingReading.Output
+                && (!SocketKinds.Of(s.Kind).GivesPower || s.UsbSound == Known.Yes)).ToList();
+        return outputs.SelectMany((one, i) => outputs.Skip(i + 1).Where(other => AreJoined(look, one, other) && look.OtherUseOf(one)?.Id != other.Id)
+            .Select(other => (one, other, Of(look, one, other))));
     }
 
     /// <summary>Those that nobody has tried together, the less likely ones first.</summary>
@@ -97,7 +102,8 @@ public static class LiveOutputs
 
     // True when a source's sound goes on to another one and comes past its sockets.
     private static bool Passes(Look look, string sourceId, string onwardsId) =>
-        sourceId != onwardsId && (sourceId == SoundSource.Television ? look.Sources.Any(s => s.Id == onwardsId && s.TakesSetSound) : Programmes.Passing(look, onwardsId).Any(p => p.SourceId == sourceId));
+        sourceId != onwardsId && (sourceId == SoundSource.Television ? look.Sources.Any(s => s.Id == onwardsId && s.TakesSetSound)
+            : Programmes.Passing(look, onwardsId).Any(p => p.SourceId == sourceId));
 
     private static bool ReachesSet(Look look, string sourceId) => Passes(look, sourceId, SoundSource.Television);
 }

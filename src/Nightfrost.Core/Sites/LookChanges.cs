@@ -122,7 +122,8 @@ public static class LookChanges
             Match(old.Sockets, fresh.Sockets, s => s.Id, s => $"{fresh.Name}, {SocketKinds.Of(s.Kind).InSentence}", nameOf, changes));
         Match(before.Walls, after.Walls, w => w.Id, w => $"Wall, {w.Name}", nameOf, changes);
         Compare("The air", before.Air, after.Air, nameOf, changes);
-        Compare("The site", new Rest(before.Region, before.Complaints, before.GoodEnoughPercent), new Rest(after.Region, after.Complaints, after.GoodEnoughPercent), nameOf, changes);
+        Compare("The site", new Rest(before.Region, before.Complaints, before.GoodEnoughPercent),
+            new Rest(after.Region, after.Complaints, after.GoodEnoughPercent), nameOf, changes);
         Match(before.Set.DelaySettings, after.Set.DelaySettings, d => d.Name, d => $"Delay setting {d.Name}", nameOf, changes);
         Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, nameOf, changes, l => l with { Roams = [], Seat = Way.Unseen }, (old, fresh) =>
         {
@@ -132,7 +133,8 @@ public static class LookChanges
         });
         foreach (var socket in after.AllSockets())
         {
-            if (before.AllSockets().FirstOrDefault(s => s.Id == socket.Id) is { } old && old.Marking == socket.Marking && MarkingGuide.Read(old.Marking, before.Markings) != MarkingGuide.Read(socket.Marking, after.Markings))
+            if (before.AllSockets().FirstOrDefault(s => s.Id == socket.Id) is { } old && old.Marking == socket.Marking
+                && MarkingGuide.Read(old.Marking, before.Markings) != MarkingGuide.Read(socket.Marking, after.Markings))
                 changes.Add($"{Wording.Capital(SocketKinds.Of(socket.Kind).Words)}: its marking is read anew.");
         }
 
@@ -165,10 +167,12 @@ public static class LookChanges
     private sealed record SaidWay(IReadOnlyList<string> Crossings, bool WallsEntered, int Bodies, double OffAxisDeg, double TurnedAwayDeg, bool SunOnReceiver);
 
     private static SaidWay Said(Way way, Look look) => new(
-        [.. way.Crossings.OrderBy(c => c.AtM).Select(c => FormattableString.Invariant($"{look.Walls.FirstOrDefault(w => w.Id == c.WallId)?.Name ?? c.WallId} at {c.AtM:0.##} m"))],
+        [.. way.Crossings.OrderBy(c => c.AtM)
+            .Select(c => FormattableString.Invariant($"{look.Walls.FirstOrDefault(w => w.Id == c.WallId)?.Name ?? c.WallId} at {c.AtM:0.##} m"))],
         way.WallsEntered, way.Bodies, way.OffAxisDeg, way.TurnedAwayDeg, way.SunOnReceiver);
 
     private static void Compare<T>(string subject, T before, T after, Func<string, string> nameOf, List<string> changes) =>
         changes.AddRange(FactChanges.Between(
-            before, after, key => Derived.Contains(key) ? null : Words.GetValueOrDefault(key, key), (key, value) => DeviceIds.Contains(key) ? nameOf(value.GetValue<string>()) : null).Select(change => $"{subject}: {change}."));
+            before, after, key => Derived.Contains(key) ? null : Words.GetValueOrDefault(key, key),
+            (key, value) => DeviceIds.Contains(key) ? nameOf(value.GetValue<string>()) : null).Select(change => $"{subject}: {change}."));
 }

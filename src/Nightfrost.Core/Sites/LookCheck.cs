@@ -78,7 +78,8 @@ public static class LookCheck
             check.Range($"{at}.setToMs", setting.SetToMs ?? setting.LowMs, setting.LowMs, Math.Max(setting.LowMs, setting.HighMs), "ms");
         }
 
-        foreach (var (twice, i) in set.DelaySettings.Select((s, i) => (s, i)).Where(p => set.DelaySettings.Take(p.i).Any(other => other.Name.Trim() == p.s.Name.Trim())))
+        foreach (var (twice, i) in set.DelaySettings.Select((s, i) => (s, i))
+            .Where(p => set.DelaySettings.Take(p.i).Any(other => other.Name.Trim() == p.s.Name.Trim())))
             check.Add($"set.delaySettings[{i}].name", $"There is another setting called '{EntryCheck.Short(twice.Name)}'.", "Give each its own menu word.");
 
         CheckCombinations(set.DelaySettings, check);
@@ -95,7 +96,8 @@ public static class LookCheck
             check.Text($"{at}.takenBy", socket.TakenBy, PlainText.LongestName);
             check.Text($"{at}.takenByDeviceId", socket.TakenByDeviceId, PlainText.LongestId);
             if (socket.SameSocketAs is { } same && sockets.All(s => s.Id != same || s.Id == socket.Id))
-                check.Add($"{at}.sameSocketAs", $"There is no other socket '{EntryCheck.Short(same)}' here.", "Tick it again at the combination socket, or take it out.");
+                check.Add($"{at}.sameSocketAs", $"There is no other socket '{EntryCheck.Short(same)}' here.",
+                    "Tick it again at the combination socket, or take it out.");
             check.Text($"{at}.marking", socket.Marking, PlainText.LongestName);
             check.Text($"{at}.speakerFamily", socket.SpeakerFamily, DeviceCheck.LongestMark);
             check.Range($"{at}.usbMa", socket.UsbMa, 0, 5000, "mA");
@@ -118,9 +120,12 @@ public static class LookCheck
 
     private static void CheckCombinations(IReadOnlyList<DelaySetting> settings, EntryCheck check)
     {
-        var combinations = settings.Where(s => s.StepMs > 0 && s.HighMs >= s.LowMs).Aggregate(1.0, (product, s) => product * (1 + (s.HighMs - s.LowMs) / s.StepMs));
+        var combinations = settings.Where(s => s.StepMs > 0 && s.HighMs >= s.LowMs)
+            .Aggregate(1.0, (product, s) => product * (1 + (s.HighMs - s.LowMs) / s.StepMs));
         if (combinations > MostDelayCombinations)
-            check.Add("set.delaySettings", FormattableString.Invariant($"{combinations:0} combinations of delay settings are more than {MostDelayCombinations}."), "Enter a wider step, or only the settings that move a socket in use.");
+            check.Add("set.delaySettings",
+                FormattableString.Invariant($"{combinations:0} combinations of delay settings are more than {MostDelayCombinations}."),
+                "Enter a wider step, or only the settings that move a socket in use.");
     }
 
     private static void CheckSources(Look look, EntryCheck check)
@@ -136,11 +141,13 @@ public static class LookCheck
             if (source.PluggedInto.Length > 0 && source.PluggedInto != SoundSource.Television && look.Sources.All(s => s.Id != source.PluggedInto))
                 check.Add($"{at}.pluggedInto", $"There is no source '{EntryCheck.Short(source.PluggedInto)}'.", "Choose the set, another source, or nothing.");
             else if (ComesBack(look, source))
-                check.Add($"{at}.pluggedInto", $"{EntryCheck.Short(source.Name)} would be plugged into itself by way of others.", "Follow the leads again: one of them ends at the set or at nothing.");
+                check.Add($"{at}.pluggedInto", $"{EntryCheck.Short(source.Name)} would be plugged into itself by way of others.",
+                    "Follow the leads again: one of them ends at the set or at nothing.");
             CheckSockets(source.Sockets, $"{at}.sockets", check);
         }
 
-        var twice = look.AllSockets().GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => g.Key).Except(look.Set.Sockets.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => g.Key));
+        var twice = look.AllSockets().GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => g.Key)
+            .Except(look.Set.Sockets.GroupBy(s => s.Id).Where(g => g.Count() > 1).Select(g => g.Key));
         foreach (var id in twice)
             check.Add("sources", $"Two sockets carry the same id '{EntryCheck.Short(id)}'.", "Give each socket an id of its own.");
     }
@@ -178,7 +185,8 @@ public static class LookCheck
     {
         var listeners = look.Listeners;
         if (listeners.Count > MostListeners)
-            check.Add("listeners", $"{listeners.Count} listeners are more than one rig is planned for ({MostListeners}).", "Split them over several cases of the same site.");
+            check.Add("listeners", $"{listeners.Count} listeners are more than one rig is planned for ({MostListeners}).",
+                "Split them over several cases of the same site.");
         check.Unique("listeners", listeners.Select(l => l.Id), "listener");
         for (var i = 0; i < listeners.Count; i++)
         {
@@ -197,7 +205,8 @@ public static class LookCheck
             check.Range($"{at}.roamDistanceM", listener.RoamDistanceM, 0.3, 100, "m");
             check.Range($"{at}.hoursADay", listener.HoursADay, 0, 24, "h");
             if (listener.ToleranceId is { } id && Tolerances.Find(id) is null)
-                check.Add($"{at}.toleranceId", $"There is no tolerance set '{EntryCheck.Short(id)}'.", $"Choose one of: {string.Join(", ", Tolerances.All.Select(t => t.Id))}.");
+                check.Add($"{at}.toleranceId", $"There is no tolerance set '{EntryCheck.Short(id)}'.",
+                    $"Choose one of: {string.Join(", ", Tolerances.All.Select(t => t.Id))}.");
             CheckWay(look, listener.Seat, listener.SeatDistanceM, $"{at}.seat", check);
             check.Most($"{at}.roams", listener.Roams.Count, MostPlaces, "places", "Keep the farthest and those behind the most walls.");
             for (var r = 0; r < listener.Roams.Count; r++)
@@ -220,9 +229,11 @@ public static class LookCheck
         {
             var crossing = way.Crossings[c];
             if (look.Walls.All(w => w.Id != crossing.WallId))
-                check.Add($"{at}.crossings[{c}].wallId", $"There is no wall '{EntryCheck.Short(crossing.WallId)}'.", "Enter the wall first, or take it off this way.");
+                check.Add($"{at}.crossings[{c}].wallId", $"There is no wall '{EntryCheck.Short(crossing.WallId)}'.",
+                    "Enter the wall first, or take it off this way.");
             if (!(crossing.AtM >= 0 && crossing.AtM <= distanceM))
-                check.Add($"{at}.crossings[{c}].atM", FormattableString.Invariant($"{crossing.AtM} m lies outside this way of {distanceM} m."), FormattableString.Invariant($"Enter 0 to {distanceM} m, or correct the distance of the place."));
+                check.Add($"{at}.crossings[{c}].atM", FormattableString.Invariant($"{crossing.AtM} m lies outside this way of {distanceM} m."),
+                    FormattableString.Invariant($"Enter 0 to {distanceM} m, or correct the distance of the place."));
         }
     }
 }

@@ -30,8 +30,8 @@ public static class MarkingGuide
     private static readonly MarkingWords[] PlainUsual = [.. Usual.Select(row => row with { Words = Plain(row.Words) })];
 
     /// <summary>
-    /// Output or input where all wordings found say the same; unsure where none stands in the marking, or they contradict each other. A wording inside a longer one does not count, and one's own
-    /// stands above the usual one.
+    /// Output or input where all wordings found say the same; unsure where none stands in the marking, or they contradict each other. A wording inside a
+    /// longer one does not count, and one's own stands above the usual one.
     /// </summary>
     /// <param name="marking">As printed.</param>
     /// <param name="own">Wordings of one's own.</param>
@@ -40,8 +40,11 @@ public static class MarkingGuide
         if (marking.Length == 0)
             return MarkingReading.Unsure;
         var words = Plain(marking);
-        var found = own.Select(row => row with { Words = Plain(row.Words) }).Concat(PlainUsual).Where(row => words.Contains(row.Words, StringComparison.Ordinal)).DistinctBy(row => row.Words).ToList();
-        var readings = found.Where(row => !found.Exists(longer => longer.Words.Length > row.Words.Length && longer.Words.Contains(row.Words, StringComparison.Ordinal))).Select(row => row.Reading).Distinct().ToList();
+        var found = own.Select(row => row with { Words = Plain(row.Words) }).Concat(PlainUsual)
+            .Where(row => words.Contains(row.Words, StringComparison.Ordinal)).DistinctBy(row => row.Words).ToList();
+        var readings = found.Where(row =>
+            !found.Exists(longer => longer.Words.Length > row.Words.Length && longer.Words.Contains(row.Words, StringComparison.Ordinal)))
+            .Select(row => row.Reading).Distinct().ToList();
         return readings.Count == 1 ? readings[0] : MarkingReading.Unsure;
     }
 

@@ -20,7 +20,8 @@ public sealed class Site
         Shelf = shelf;
         _aidWearers = [.. look.Listeners.Where(l => shelf.Find(l.ReceiverId)?.Form == WearForm.HearingAids).Select(l => l.Id)];
         Watched = Programmes.Watched(look);
-        _passing = look.AllSockets().DistinctBy(s => s.Id).ToFrozenDictionary(s => s.Id, s => Programmes.Passing(look, look.SourceOf(s)?.Id ?? SoundSource.Television));
+        _passing = look.AllSockets().DistinctBy(s => s.Id)
+            .ToFrozenDictionary(s => s.Id, s => Programmes.Passing(look, look.SourceOf(s)?.Id ?? SoundSource.Television));
         _owned = look.Owned.GroupBy(o => o.DeviceId).ToFrozenDictionary(g => g.Key, g => g.Sum(o => o.Count));
         RoomHears = Wishing(look, RoomWish.RoomHearsToo);
         SetSilent = Wishing(look, RoomWish.SetSilent);
@@ -84,5 +85,6 @@ public sealed class Site
     public int OwnedCount(string deviceId) => _owned.GetValueOrDefault(deviceId);
 
     // Names of the listeners with a wish, joined; null when nobody has it.
-    private static string? Wishing(Look look, RoomWish wish) => look.Listeners.Where(l => l.RoomWish == wish).Select(l => l.Name).ToList() is { Count: > 0 } names ? string.Join(" and ", names) : null;
+    private static string? Wishing(Look look, RoomWish wish) =>
+        look.Listeners.Where(l => l.RoomWish == wish).Select(l => l.Name).ToList() is { Count: > 0 } names ? string.Join(" and ", names) : null;
 }

@@ -21,7 +21,8 @@ public static class SocketReading
         if (socket.Glows == Known.Yes)
             return MarkingReading.Output;
         // Every one of these but the analogue pair is an output by its nature; on most boxes that pair is one as well, although unmarked.
-        return socket.Kind is SocketKind.PhonoPair && !(look.SourceOf(socket) is { } source && SourceKinds.Of(source.Kind).UsuallyOutputs) ? MarkingReading.Unsure : MarkingReading.Output;
+        return socket.Kind is SocketKind.PhonoPair && !(look.SourceOf(socket) is { } source && SourceKinds.Of(source.Kind).UsuallyOutputs)
+            ? MarkingReading.Unsure : MarkingReading.Output;
     }
 
     /// <summary>True when a plug in it, or a headset joined to it, cuts the set's own speakers.</summary>
@@ -58,7 +59,8 @@ public static class SocketReading
             case MarkingReading.Input:
                 return new(socket.Id, SocketUse.Input, Taken(socket), "An input. No sound comes out here, although the plug fits.");
             case MarkingReading.Unsure:
-                return new(socket.Id, SocketUse.Unsure, Taken(socket), "Output or input? Read the words beside it. Only audio out, line out, variable out or AV out work.");
+                return new(socket.Id, SocketUse.Unsure, Taken(socket),
+                    "Output or input? Read the words beside it. Only audio out, line out, variable out or AV out work.");
         }
 
         var sentences = new List<string> { facts.Meaning };
@@ -72,7 +74,8 @@ public static class SocketReading
         if (socket.State == SocketState.Taken && facts.Connector is not null)
             sentences.Add(facts.Digital && facts.Connector is Connector.OpticalSquare ? "" : "Works once it is free.");
         if (SilencesSpeakers(socket))
-            sentences.Add(socket.Kind == SocketKind.Bluetooth ? $"{Usually(socket)} the set while a headset is joined." : facts.IsRadio ? $"{Usually(socket)} the set while they play." : $"{Usually(socket)} the set while a plug is in.");
+            sentences.Add(socket.Kind == SocketKind.Bluetooth ? $"{Usually(socket)} the set while a headset is joined." : facts.IsRadio
+                ? $"{Usually(socket)} the set while they play." : $"{Usually(socket)} the set while a plug is in.");
         if (socket.Pcm == Known.No)
             sentences.Add("Sends no PCM: most transmitters stay mute.");
         if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.No)

@@ -87,7 +87,8 @@ public sealed record SoundSource
 /// <param name="LookFor">Sockets such a source often has.</param>
 /// <param name="Hint">What to look for, and what it cannot do.</param>
 public sealed record SourceFacts(
-    SourceKind Kind, string Words, bool MusicOnly, bool AskPicture, bool ByNetwork, bool OwnScreen, bool UsuallyOutputs, IReadOnlyList<SocketKind> LookFor, string Hint);
+    SourceKind Kind, string Words, bool MusicOnly, bool AskPicture, bool ByNetwork, bool OwnScreen, bool UsuallyOutputs, IReadOnlyList<SocketKind> LookFor,
+    string Hint);
 
 /// <summary>The shipped table of sources.</summary>
 public static class SourceKinds

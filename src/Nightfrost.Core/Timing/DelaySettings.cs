@@ -18,9 +18,13 @@ public sealed record MovableArrival(
     public double MedianMs(int shiftMs) => (Measured?.SkewMs ?? Predicted.MedianMs) + shiftMs;
 
     /// <summary>Probability of being inside when shifted.</summary>
-    public double InStep(int shiftMs) => Measured?.ProbabilityInside(Tolerance, shiftMs) ?? Predicted.ProbabilityInside(Tolerance.EarlyMs - shiftMs, Tolerance.LateMs - shiftMs);
+    public double InStep(int shiftMs) =>
+        Measured?.ProbabilityInside(Tolerance, shiftMs) ?? Predicted.ProbabilityInside(Tolerance.EarlyMs - shiftMs, Tolerance.LateMs - shiftMs);
 
-    /// <summary>Once measured, the verdict of the whole interval. While predicted: inside from 80 %, else by the median, or not to be told when the median alone is inside.</summary>
+    /// <summary>
+    /// Once measured, the verdict of the whole interval. While predicted: inside from 80 %, else by the median, or not to be told when the median alone is
+    /// inside.
+    /// </summary>
     public SkewVerdict Verdict(int shiftMs) => Measured is { } m ? FrameMeasurement.Against(m, Tolerance, shiftMs)
         : InStep(shiftMs) >= LikelyInside ? SkewVerdict.Inside
         : MedianMs(shiftMs) < Tolerance.EarlyMs ? SkewVerdict.Early
@@ -76,8 +80,8 @@ public static class DelaySettings
     }
 
     /// <summary>
-    /// The best values, exactly: most arrivals inside, the room's included; then the worst probability highest, in steps of 1 %; then most room and own sounds less than
-    /// 30 ms apart; then the largest |median skew| least; then the fewest settings moved.
+    /// The best values, exactly: most arrivals inside, the room's included; then the worst probability highest, in steps of 1 %; then most room and own
+    /// sounds less than 30 ms apart; then the largest |median skew| least; then the fewest settings moved.
     /// </summary>
     public static DelayChoice Best(IReadOnlyList<DelaySetting> settings, IReadOnlyList<MovableArrival> arrivals)
     {
@@ -132,7 +136,8 @@ public static class DelaySettings
     internal readonly record struct Merit(int Inside, int WorstPercent, int Fused, double LargestNegated, int MovedNegated) : IComparable<Merit>
     {
         public int CompareTo(Merit other) =>
-            (Inside, WorstPercent, Fused, LargestNegated, MovedNegated).CompareTo((other.Inside, other.WorstPercent, other.Fused, other.LargestNegated, other.MovedNegated));
+            (Inside, WorstPercent, Fused, LargestNegated, MovedNegated)
+                .CompareTo((other.Inside, other.WorstPercent, other.Fused, other.LargestNegated, other.MovedNegated));
     }
 
     private static MovedArrival[] Move(IReadOnlyList<DelaySetting> settings, IReadOnlyList<int> values, IReadOnlyList<MovableArrival> arrivals)
@@ -177,11 +182,16 @@ public static class DelaySettings
         else if (changes.Count == 0)
             sentences.Add("Leave the delay as it stands: no other value does better.");
         foreach (var (setting, to) in changes)
-            sentences.Add($"Set {setting.Name} to {to} ms. {(setting.SetToMs is null ? $"It was found at {setting.FoundAtMs} ms" : $"It stands at {setting.StandsAtMs} ms, and was found at {setting.FoundAtMs} ms")}; the value found is kept, so that it can be put back.");
+        {
+            var stands = setting.SetToMs is null ? "It was" : $"It stands at {setting.StandsAtMs} ms, and was";
+            sentences.Add($"Set {setting.Name} to {to} ms. {stands} found at {setting.FoundAtMs} ms; the value found is kept, so that it can be put back.");
+        }
+
         for (var i = 0; i < arrivals.Count; i++)
         {
             if (choice.Arrivals[i].EchoMs is { } echo && Math.Abs(echo) >= FusedMs)
-                sentences.Add(FormattableString.Invariant($"{arrivals[i].Name} hears the room {Math.Abs(echo):0} ms {(echo > 0 ? "before" : "after")} the receiver: an echo. Turn one of the two down, or close the ear."));
+                sentences.Add(FormattableString.Invariant($"{arrivals[i].Name} hears the room {Math.Abs(echo):0} ms ")
+                    + $"{(echo > 0 ? "before" : "after")} the receiver: an echo. Turn one of the two down, or close the ear.");
             else if (choice.Arrivals[i].EchoMs is { } close && changes.Count > 0)
                 sentences.Add(FormattableString.Invariant($"Then {arrivals[i].Name} hears room and receiver {Math.Abs(close):0} ms apart: they fuse."));
         }
@@ -193,7 +203,8 @@ public static class DelaySettings
     {
         var kind = arrival.Measured is null ? "forecast" : "measured";
         if (moved.Verdict == SkewVerdict.Late)
-            return $"{arrival.Name} stays late ({kind}). A delay setting only makes sound later: a faster link, another port, or a slower picture mode where the port does not follow would help.";
+            return $"{arrival.Name} stays late ({kind}). A delay setting only makes sound later: a faster link, another port, or a slower picture mode where "
+                + $"the port does not follow would help.";
         if (moved.Verdict == SkewVerdict.Early)
             return $"{arrival.Name} stays early ({kind}). More delay than the set offers is needed, or a faster picture mode.";
         return arrival.Measured is null

@@ -27,8 +27,8 @@ public enum EchoEffect
 public sealed record EchoForecast(double P05Ms, double MedianMs, double P95Ms, EchoEffect Effect, string Words);
 
 /// <summary>
-/// Room sound and own sound of one programme at one ear (precedence effect: Haas 1951; Wallach, Newman and Rosenzweig 1949; the exact edges are starting values).
-/// Stages that both go through cancel, and are never convolved twice.
+/// Room sound and own sound of one programme at one ear (precedence effect: Haas 1951; Wallach, Newman and Rosenzweig 1949; the exact edges are starting
+/// values). Stages that both go through cancel, and are never convolved twice.
 /// </summary>
 public static class Echo
 {
@@ -81,7 +81,8 @@ public static class Echo
             theirs.RemoveAll(t => t.Id == stage.Id);
         }
 
-        return DelayDistribution.Sum([.. mine.Concat(own.FitsItself ? chain.Where(s => !s.OfLink) : chain).Select(s => s.Distribution), .. theirs.Concat(roomChain).Select(s => s.Negated().Distribution)]);
+        return DelayDistribution.Sum([.. mine.Concat(own.FitsItself ? chain.Where(s => !s.OfLink) : chain).Select(s => s.Distribution),
+            .. theirs.Concat(roomChain).Select(s => s.Negated().Distribution)]);
     }
 
     // The picture and the set's speakers are one for the whole set; a port belongs to its socket.

@@ -19,7 +19,9 @@ public sealed record FrameTake(double FramesPerSecond, double Frames, bool Click
     /// <summary>What the same take would be with the delay settings as they stand now, ms.</summary>
     public double SkewNowMs => SkewMs - DelayedMs;
 
-    /// <summary>Standard uncertainty of counting, ms: 1000/(f√6) when both ends are counted in frames, 1000/(f√12) when the click is read on the waveform.</summary>
+    /// <summary>
+    /// Standard uncertainty of counting, ms: 1000/(f√6) when both ends are counted in frames, 1000/(f√12) when the click is read on the waveform.
+    /// </summary>
     public double CountingMs => 1000 / (FramesPerSecond * Math.Sqrt(ClickOnWaveform ? 12 : 6));
 
     /// <summary>What cannot be right about a take; empty when it can be used.</summary>
@@ -27,9 +29,11 @@ public sealed record FrameTake(double FramesPerSecond, double Frames, bool Click
     {
         var problems = new List<FieldProblem>();
         if (!(take.FramesPerSecond is >= 10 and <= 1000))
-            problems.Add(new("framesPerSecond", FormattableString.Invariant($"{take.FramesPerSecond} frames a second lies outside 10 to 1000."), "Enter the frame rate the camera filmed with, such as 30, 60 or 240."));
+            problems.Add(new("framesPerSecond", FormattableString.Invariant($"{take.FramesPerSecond} frames a second lies outside 10 to 1000."),
+                "Enter the frame rate the camera filmed with, such as 30, 60 or 240."));
         else if (!(Math.Abs(take.SkewMs) <= 2000))
-            problems.Add(new("frames", FormattableString.Invariant($"{take.Frames} frames at {take.FramesPerSecond} a second are more than 2 s."), "Count from one flash to its own click; negative when the click came first."));
+            problems.Add(new("frames", FormattableString.Invariant($"{take.Frames} frames at {take.FramesPerSecond} a second are more than 2 s."),
+                "Count from one flash to its own click; negative when the click came first."));
         return problems;
     }
 }

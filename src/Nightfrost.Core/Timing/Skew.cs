@@ -85,11 +85,13 @@ public static class Skew
         var programmes = Programmes.Passing(look, source.Id).Where(p => !IsMusic(look, p.SourceId)).ToList();
         if (programmes.Count == 0 && (source.MusicOnly || !source.Watched))
             return [];
-        StageDelay[] works = source.Kind == SourceKind.AvReceiver ? [StageDelays.Of(source.ProcessesSound && socket.Kind != SocketKind.SecondZone ? "avr-processing" : "avr-direct")] : [];
+        StageDelay[] works = source.Kind == SourceKind.AvReceiver
+            ? [StageDelays.Of(source.ProcessesSound && socket.Kind != SocketKind.SecondZone ? "avr-processing" : "avr-direct")] : [];
         var ownScreen = facts.OwnScreen && source.PluggedInto.Length == 0;
         var picture = ownScreen ? StageDelays.Of("picture-game") : Picture(look.Set.PictureMode);
         var before = SocketKinds.Of(socket.Kind).IsRadio ? new TapCase([StageDelays.Of("self-fitted")], [], FitsItself: true)
-            : source.Kind == SourceKind.Computer ? new TapCase([StageDelays.Of(SocketKinds.Of(socket.Kind).GivesPower ? "usb-out" : "computer-mixer")], [picture.Negated()])
+            : source.Kind == SourceKind.Computer
+            ? new TapCase([StageDelays.Of(SocketKinds.Of(socket.Kind).GivesPower ? "usb-out" : "computer-mixer")], [picture.Negated()])
             : new TapCase([StageDelays.Of("box-port"), .. works], [picture.Negated()]);
         var byWayOfSet = new TapCase([StageDelays.Of("set-speakers"), StageDelays.Of("digital-out"), .. works], []);
         var ways = programmes.Select(p => Programmes.ByWayOfSet(look, source, p.SourceId)).Distinct().Order().ToList();
@@ -98,7 +100,8 @@ public static class Skew
 
     private static bool IsMusic(Look look, string sourceId) => look.Sources.FirstOrDefault(s => s.Id == sourceId) is { MusicOnly: true };
 
-    private static IReadOnlyList<StageDelay> Stages(TapCase tap, IReadOnlyList<StageDelay> chain) => [.. tap.Before, .. tap.FitsItself ? chain.Where(s => !s.OfLink) : chain, .. tap.After];
+    private static IReadOnlyList<StageDelay> Stages(TapCase tap, IReadOnlyList<StageDelay> chain) =>
+        [.. tap.Before, .. tap.FitsItself ? chain.Where(s => !s.OfLink) : chain, .. tap.After];
 
     private static Arrival From(IReadOnlyList<StageDelay> stages, int settingMs)
     {

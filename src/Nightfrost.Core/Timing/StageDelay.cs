@@ -26,7 +26,8 @@ public sealed record StageDelay(string Id, string Words, double MinMs, double Ty
     public DelayDistribution Distribution => _distribution ??= DelayDistribution.Triangular(MinMs, TypicalMs, MaxMs);
 
     /// <summary>The same stage as one device has it.</summary>
-    public StageDelay As(Kit.OwnDelay own) => new(Id, $"{Words}, {(own.MeasuredHere ? "measured here" : "as its maker states")}", own.MinMs, own.TypicalMs, own.MaxMs) { OfLink = OfLink };
+    public StageDelay As(Kit.OwnDelay own) =>
+        new(Id, $"{Words}, {(own.MeasuredHere ? "measured here" : "as its maker states")}", own.MinMs, own.TypicalMs, own.MaxMs) { OfLink = OfLink };
 
     /// <summary>The same stage entered with the opposite sign, such as the picture's delay in a skew.</summary>
     public StageDelay Negated() => new($"minus-{Id}", $"minus {Words}", -MaxMs, -TypicalMs, -MinMs);

@@ -48,9 +48,12 @@ public static class DemoData
         Film(both, "edda", now.AddHours(-20), [8, 9, 8]);
         var silent = Open(bunks, "Silent bunks, one walks to the galley", DemoCases.Bunkroom, now.AddHours(-5));
 
-        var kitchenette = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, flat 5" }, "Two sources, and a walk to the kitchenette", DemoCases.FlatFive, now.AddHours(-3));
-        var zone = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, reading room" }, "An AV receiver and its second zone", DemoCases.ReadingRoom, now.AddHours(-4));
-        var radios = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, flat 2" }, "Two UHF sets on one band", DemoCases.FlatTwo, now.AddHours(-6));
+        var kitchenette = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, flat 5" }, "Two sources, and a walk to the kitchenette",
+            DemoCases.FlatFive, now.AddHours(-3));
+        var zone = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, reading room" }, "An AV receiver and its second zone",
+            DemoCases.ReadingRoom, now.AddHours(-4));
+        var radios = Open(new SiteRow { Id = Guid.CreateVersion7(), Name = "Gull Quay almshouse, flat 2" }, "Two UHF sets on one band", DemoCases.FlatTwo,
+            now.AddHours(-6));
 
         kitchenette.VisitOn = DateOnly.FromDateTime(now.Date).AddDays(5);
         kitchenette.VisitTime = new TimeOnly(14, 0);
@@ -75,14 +78,31 @@ public static class DemoData
         foreach (var item in doneSteps > 0 ? Preparation.For(rig, null).Items : [])
             row.Steps.Add(new StepRow { CaseId = row.Id, RigId = row.RigId.Value, StepId = item.Id, Outcome = StepOutcome.AsExpected, At = at });
         foreach (var step in RunSheet.For(rig).Take(doneSteps))
-            row.Steps.Add(new StepRow { CaseId = row.Id, RigId = row.RigId.Value, StepId = step.Id, Outcome = StepOutcome.AsExpected, Note = step.Note == MenuSteps.ValueFound ? "TV speakers" : "", At = at });
+            row.Steps.Add(new StepRow
+            {
+                CaseId = row.Id,
+                RigId = row.RigId.Value,
+                StepId = step.Id,
+                Outcome = StepOutcome.AsExpected,
+                Note = step.Note == MenuSteps.ValueFound ? "TV speakers" : "",
+                At = at
+            });
     }
 
     // Filmed at 240 frames a second for the lounge, at 60 for the flat.
     private static void Film(CaseRow row, string listenerId, DateTimeOffset at, double[] frames)
     {
         foreach (var (count, i) in frames.Select((f, i) => (f, i)))
-            row.Takes.Add(new TakeRow { Id = Guid.CreateVersion7(), CaseId = row.Id, RigId = row.RigId!.Value, ListenerId = listenerId, FramesPerSecond = frames.Max() > 7 ? 240 : 60, Frames = count, At = at.AddMinutes(i) });
+            row.Takes.Add(new TakeRow
+            {
+                Id = Guid.CreateVersion7(),
+                CaseId = row.Id,
+                RigId = row.RigId!.Value,
+                ListenerId = listenerId,
+                FramesPerSecond = frames.Max() > 7 ? 240 : 60,
+                Frames = count,
+                At = at.AddMinutes(i)
+            });
         row.ChangedAt = at;
     }
 }

@@ -16,7 +16,8 @@ public sealed record StageState(int Number, Stage Stage, bool Done);
 
 /// <summary>A case in the list.</summary>
 public sealed record CaseSummary(
-    Guid Id, string Site, string Title, NextAction Next, IReadOnlyList<StageState> Stages, IReadOnlyList<LineRow> Rows, IReadOnlyList<MeasuredRow> Measured, DateTimeOffset ChangedAt);
+    Guid Id, string Site, string Title, NextAction Next, IReadOnlyList<StageState> Stages, IReadOnlyList<LineRow> Rows, IReadOnlyList<MeasuredRow> Measured,
+    DateTimeOffset ChangedAt);
 
 /// <summary>Every standing case, last changed first.</summary>
 /// <param name="Cases">Those that can be shown.</param>
@@ -26,8 +27,8 @@ public sealed record CaseList(IReadOnlyList<CaseSummary> Cases, IReadOnlyList<Un
 /// <summary>A case in full.</summary>
 /// <param name="Version">Version of the look.</param>
 public sealed record CaseDetail(
-    Guid Id, string Site, string Title, int Version, Look Look, IReadOnlyList<SocketMeaning> Meanings, IReadOnlyList<StageState> Stages, NextAction Next, ChosenRig? Rig, DateTimeOffset ChangedAt,
-    DateTimeOffset? HandedOverAt)
+    Guid Id, string Site, string Title, int Version, Look Look, IReadOnlyList<SocketMeaning> Meanings, IReadOnlyList<StageState> Stages, NextAction Next,
+    ChosenRig? Rig, DateTimeOffset ChangedAt, DateTimeOffset? HandedOverAt)
 {
     /// <summary>Pairs of outputs that may or may not sound at the same time.</summary>
     public required IReadOnlyList<OutputPair> OutputPairs { get; init; }
@@ -61,7 +62,8 @@ internal static class CaseEndpoints
 
     /// <summary>The case as it is sent.</summary>
     public static CaseDetail Detail(this CaseState state) => new(
-        state.Row.Id, state.Row.Site!.Name, state.Row.Title, state.Row.LookVersion, state.Look, [.. state.Look.AllSockets().Select(s => SocketReading.Meaning(state.Look, s))],
+        state.Row.Id, state.Row.Site!.Name, state.Row.Title, state.Row.LookVersion, state.Look,
+        [.. state.Look.AllSockets().Select(s => SocketReading.Meaning(state.Look, s))],
         Stages(state.Progress), NextAction.Of(state.Progress), state.Chosen(), state.Row.ChangedAt, state.Row.HandedOverAt)
     {
         OutputPairs = RigOutputs.Of(state.Look),
@@ -76,15 +78,25 @@ internal static class CaseEndpoints
     private static CaseSummary Summary(CaseState state)
     {
         var (progress, rig) = (state.Progress, state.Chosen());
-        return new(state.Row.Id, state.Row.Site!.Name, state.Row.Title, NextAction.Of(progress), Stages(progress), rig?.View.Rows ?? [], rig?.Measured ?? [], state.Row.ChangedAt);
+        return new(state.Row.Id, state.Row.Site!.Name, state.Row.Title, NextAction.Of(progress), Stages(progress), rig?.View.Rows ?? [], rig?.Measured ?? [],
+            state.Row.ChangedAt);
     }
 
-    private static async Task<Results<Created<CaseDetail>, JsonHttpResult<Refusal>>> Create(NewCase typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Created<CaseDetail>, JsonHttpResult<Refusal>>> Create(NewCase typed, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (NameProblems(typed.Site, typed.Title) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
         var now = clock.GetUtcNow();
-        var row = new CaseRow { Id = Guid.CreateVersion7(), Title = typed.Title.Trim(), Look = Look.Empty, CreatedAt = now, ChangedAt = now, Site = await SiteOf(db, typed.Site, cancel) };
+        var row = new CaseRow
+        {
+            Id = Guid.CreateVersion7(),
+            Title = typed.Title.Trim(),
+            Look = Look.Empty,
+            CreatedAt = now,
+            ChangedAt = now,
+            Site = await SiteOf(db, typed.Site, cancel)
+        };
         db.Cases.Add(row);
         db.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.LookVersion, Look = row.Look, SavedAt = now });
         await db.SaveChangesAsync(cancel);
@@ -95,7 +107,8 @@ internal static class CaseEndpoints
     private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(state.Detail()) : Refusals.Unknown("case");
 
-    private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Rename(Guid caseId, RenameCase typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Rename(Guid caseId, RenameCase typed, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -128,7 +141,8 @@ internal static class CaseEndpoints
         return await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(state.Detail()) : Refusals.Unknown("case");
     }
 
-    private static IReadOnlyList<StageState> Stages(Progress progress) => [.. Enum.GetValues<Stage>().Select(s => new StageState((int)s, s, progress.IsDone(s)))];
+    private static IReadOnlyList<StageState> Stages(Progress progress) =>
+        [.. Enum.GetValues<Stage>().Select(s => new StageState((int)s, s, progress.IsDone(s)))];
 
     // Made at the same moment by somebody else, it is theirs: one name is one site.
     private static async Task<SiteRow> SiteOf(NightfrostDb db, string name, CancellationToken cancel)
@@ -139,5 +153,6 @@ internal static class CaseEndpoints
     }
 
     private static List<FieldProblem> NameProblems(string site, string title) =>
-        [.. new[] { PlainText.Problem("site", site, PlainText.LongestName, required: true), PlainText.Problem("title", title, PlainText.LongestName, required: true) }.OfType<FieldProblem>()];
+        [.. new[] { PlainText.Problem("site", site, PlainText.LongestName, required: true),
+            PlainText.Problem("title", title, PlainText.LongestName, required: true) }.OfType<FieldProblem>()];
 }

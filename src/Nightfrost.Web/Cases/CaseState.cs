@@ -43,7 +43,9 @@ internal sealed class CaseState
         Rig = Plan?.Rebuild();
         Arrivals = Rig is null ? null : new Arrivals(Rig.Site);
         Visit = row.VisitOn is { } on ? new(on, row.VisitTime ?? new(10, 0)) : null;
-        Preparation = Rig is null ? Preparation.None : Preparation.For(Rig, Visit, row.Steps.Where(s => s.RigId == row.RigId && s.Outcome == StepOutcome.NotAsExpected).Select(s => s.StepId).ToHashSet(), menuPathsElsewhere);
+        Preparation = Rig is null ? Preparation.None
+            : Preparation.For(Rig, Visit,
+                row.Steps.Where(s => s.RigId == row.RigId && s.Outcome == StepOutcome.NotAsExpected).Select(s => s.StepId).ToHashSet(), menuPathsElsewhere);
         Steps = Rig is null ? [] : RunSheet.For(Rig);
     }
 
@@ -81,7 +83,8 @@ internal sealed class CaseState
     /// <param name="show">What is shown of a case.</param>
     /// <param name="log">Told of what cannot be read.</param>
     /// <param name="cancel">Stops the work.</param>
-    public static async Task<(IReadOnlyList<T> Shown, IReadOnlyList<UnreadableCase> Unreadable)> ShowAll<T>(NightfrostDb db, Func<CaseState, T> show, ILogger log, CancellationToken cancel)
+    public static async Task<(IReadOnlyList<T> Shown, IReadOnlyList<UnreadableCase> Unreadable)> ShowAll<T>(NightfrostDb db, Func<CaseState, T> show,
+        ILogger log, CancellationToken cancel)
     {
         var (shelf, markings) = (await db.Shelf(cancel), await db.MarkingWords(cancel));
         var (shown, unreadable) = (new List<T>(), new List<UnreadableCase>());
@@ -113,7 +116,8 @@ internal sealed class CaseState
 
     /// <summary>False for a take that was filmed in another picture mode, where that matters.</summary>
     public bool Counts(TakeRow take) =>
-        RouteOf(take.ListenerId) is { } route && (take.PictureMode == route.Site.Look.Set.PictureMode || !Skew.HangsOnPictureMode(route.Site.Look, route.Feed.Socket));
+        RouteOf(take.ListenerId) is { } route
+            && (take.PictureMode == route.Site.Look.Set.PictureMode || !Skew.HangsOnPictureMode(route.Site.Look, route.Feed.Socket));
 
     /// <summary>Measured skew of one listener with the delay settings as they stand, or null without a take that counts.</summary>
     public Measured? MeasuredOf(string listenerId)
@@ -146,7 +150,9 @@ internal sealed class CaseState
                 Look, Plan is not null, Chosen()?.OutOfDate ?? Plan is not null, Preparation.Items.Count(i => WentHow(i.Id) == StepOutcome.Open),
                 outcomes.Count(o => o != StepOutcome.Open), outcomes.Count(o => o == StepOutcome.Open), outcomes.Count(o => o == StepOutcome.NotAsExpected),
                 Rig?.Routes.Count(r => Arrivals?.Of(r) is not null && MeasuredOf(r.AtEar.Listener.Id) is null) ?? 0,
-                [.. Rig?.Routes.Select(r => r.AtEar.Listener).Where(l => MeasuredOf(l.Id) is { } m && FrameMeasurement.Against(m, LineBoard.ToleranceOf(l)) != SkewVerdict.Inside).Select(l => l.Name) ?? []],
+                [.. Rig?.Routes.Select(r => r.AtEar.Listener)
+                    .Where(l => MeasuredOf(l.Id) is { } m && FrameMeasurement.Against(m, LineBoard.ToleranceOf(l)) != SkewVerdict.Inside)
+                    .Select(l => l.Name) ?? []],
                 Row.HandedOverAt is not null)
             {
                 MandatoryOpen = OpenMandatory.Count(),

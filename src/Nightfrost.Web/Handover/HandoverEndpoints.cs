@@ -32,16 +32,19 @@ internal static class HandoverEndpoints
     private static async Task<Results<Ok<HandoverView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state)) : Refusals.Unknown("case");
 
-    private static async Task<Results<Ok<HandoverView>, JsonHttpResult<Refusal>>> Mark(Guid caseId, HandoverMark typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<HandoverView>, JsonHttpResult<Refusal>>> Mark(Guid caseId, HandoverMark typed, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
         if (state.Rig is null)
             return Refusals.NotNow("No rig is chosen.", "Choose one on Route first.");
         if (typed.HandedOver && !AlarmsAnswered(state))
-            return Refusals.NotNow("Nobody has answered who hears the alarms.", "Ask what warns each listener of fire, the door or a call for help, and tick that step on Connect.");
+            return Refusals.NotNow("Nobody has answered who hears the alarms.",
+                "Ask what warns each listener of fire, the door or a call for help, and tick that step on Connect.");
         if (typed is { HandedOver: true, InPart: false } && OpenMandatory(state) is { Count: > 0 } open)
-            return Refusals.NotNow($"Still open, and not to be passed over: {string.Join("; ", open)}.", "Do what is open on Connect, or hand over in part: it stays listed.");
+            return Refusals.NotNow($"Still open, and not to be passed over: {string.Join("; ", open)}.",
+                "Do what is open on Connect, or hand over in part: it stays listed.");
         var handed = state.Row.HandedOverAt is not null;
         if (handed != typed.Was)
             return Refusals.Stale("hand-over", [handed ? "It was handed over meanwhile." : "The mark was taken back meanwhile."], state.Row.LookVersion);
@@ -58,7 +61,8 @@ internal static class HandoverEndpoints
         var found = state.Steps
             .Where(s => s.Note == MenuSteps.ValueFound && state.Outcome(s.Id) is { Note.Length: > 0 })
             .Select(s => new FoundValue(s.Place, state.Outcome(s.Id)!.Note.TrimEnd('.'))).ToList();
-        return new(HandoverSheet.For(rig, found), state.Steps.Count(s => state.WentHow(s.Id) == StepOutcome.Open), OpenMandatory(state), AlarmsAnswered(state), state.Row.HandedOverAt);
+        return new(HandoverSheet.For(rig, found), state.Steps.Count(s => state.WentHow(s.Id) == StepOutcome.Open), OpenMandatory(state), AlarmsAnswered(state),
+            state.Row.HandedOverAt);
     }
 
     // What is done but went wrong is not open: its note says what happened.

@@ -17,11 +17,13 @@ internal static class Health
     {
         var checks = services.AddHealthChecks().AddDbContextCheck<NightfrostDb>("the database does not answer");
         if (place is not null)
-            checks.AddCheck("the disk of the data is full", () => new DriveInfo(place).AvailableFreeSpace < LeastFreeBytes ? HealthCheckResult.Unhealthy() : HealthCheckResult.Healthy());
+            checks.AddCheck("the disk of the data is full",
+                () => new DriveInfo(place).AvailableFreeSpace < LeastFreeBytes ? HealthCheckResult.Unhealthy() : HealthCheckResult.Healthy());
     }
 
     /// <summary>Answers "Healthy", or "Unhealthy" and why.</summary>
-    public static void MapHealth(this IEndpointRouteBuilder app) => app.MapHealthChecks("/api/health", new HealthCheckOptions { ResponseWriter = Write }).AllowAnonymous();
+    public static void MapHealth(this IEndpointRouteBuilder app) =>
+        app.MapHealthChecks("/api/health", new HealthCheckOptions { ResponseWriter = Write }).AllowAnonymous();
 
     private static Task Write(HttpContext context, HealthReport report)
     {

@@ -26,7 +26,8 @@ internal static class InTurn
     /// <summary>The endpoint's own saves, and those of what it calls, are there together or not at all.</summary>
     public static RouteHandlerBuilder WritesWhole(this RouteHandlerBuilder endpoint) => endpoint.After(null);
 
-    private static RouteHandlerBuilder After(this RouteHandlerBuilder endpoint, Func<HttpContext, FormattableString>? turn) => endpoint.AddEndpointFilter(async (context, next) =>
+    private static RouteHandlerBuilder After(this RouteHandlerBuilder endpoint, Func<HttpContext, FormattableString>? turn) =>
+        endpoint.AddEndpointFilter(async (context, next) =>
     {
         var (http, cancel) = (context.HttpContext, context.HttpContext.RequestAborted);
         var db = http.RequestServices.GetRequiredService<NightfrostDb>();

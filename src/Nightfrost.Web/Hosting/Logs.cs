@@ -40,7 +40,9 @@ internal static class Logs
         log.GetMessageTemplateProperties = (context, _, elapsed, status) =>
         [
             new LogEventProperty("RequestMethod", new ScalarValue(context.Request.Method)),
-            new LogEventProperty("Route", new ScalarValue(((context.GetEndpoint() ?? context.Features.Get<IExceptionHandlerFeature>()?.Endpoint) as RouteEndpoint)?.RoutePattern.RawText ?? "")),
+            new LogEventProperty("Route",
+                new ScalarValue(((context.GetEndpoint()
+                    ?? context.Features.Get<IExceptionHandlerFeature>()?.Endpoint) as RouteEndpoint)?.RoutePattern.RawText ?? "")),
             new LogEventProperty("StatusCode", new ScalarValue(status)),
             new LogEventProperty("Elapsed", new ScalarValue(elapsed)),
         ];

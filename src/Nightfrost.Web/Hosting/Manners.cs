@@ -4,7 +4,9 @@ using Microsoft.Net.Http.Headers;
 
 namespace Nightfrost.Web.Hosting;
 
-/// <summary>What holds for every request, whatever it asks: HEAD answers as GET does, and what is refused before an endpoint is reached is a problem document too.</summary>
+/// <summary>
+/// What holds for every request, whatever it asks: HEAD answers as GET does, and what is refused before an endpoint is reached is a problem document too.
+/// </summary>
 internal static class Manners
 {
     /// <summary>Longest address that is looked at, in characters.</summary>
@@ -77,5 +79,6 @@ internal static class Manners
     }
 
     private static Task Answer(HttpContext context, int status, (string Title, string Detail) words) =>
-        Refusals.Answer(new Refusal { Type = $"urn:nightfrost:http-{status}", Title = words.Title, Detail = words.Detail, Status = status }).ExecuteAsync(context);
+        Refusals.Answer(new Refusal { Type = $"urn:nightfrost:http-{status}", Title = words.Title, Detail = words.Detail, Status = status })
+            .ExecuteAsync(context);
 }

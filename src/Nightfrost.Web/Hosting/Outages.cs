@@ -11,9 +11,13 @@ internal static class Outages
     {
         // Serialisation failures and deadlocks are transient too, and a fault of ours; so is a connection used twice at a time.
         PostgresException { SqlState: PostgresErrorCodes.SerializationFailure or PostgresErrorCodes.DeadlockDetected } => false,
-        PostgresException answered => answered.IsTransient || answered.SqlState is PostgresErrorCodes.AdminShutdown or PostgresErrorCodes.CrashShutdown or PostgresErrorCodes.CannotConnectNow,
+        PostgresException answered =>
+            answered.IsTransient
+                || answered.SqlState is PostgresErrorCodes.AdminShutdown or PostgresErrorCodes.CrashShutdown or PostgresErrorCodes.CannotConnectNow,
         NpgsqlOperationInProgressException => false,
-        NpgsqlException unanswered => unanswered.IsTransient || unanswered.InnerException is null or IOException or SocketException or TimeoutException or EndOfStreamException or ObjectDisposedException,
+        NpgsqlException unanswered =>
+            unanswered.IsTransient
+                || unanswered.InnerException is null or IOException or SocketException or TimeoutException or EndOfStreamException or ObjectDisposedException,
 
         // A connection that broke while it was in use is found closed by whoever uses it next.
         InvalidOperationException { Source: "Npgsql" } closed => closed.Message.Contains("onnection", StringComparison.Ordinal),

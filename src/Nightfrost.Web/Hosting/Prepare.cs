@@ -3,7 +3,6 @@ using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Data;
 using Nightfrost.Data.Demo;
-using Nightfrost.Data.Documents;
 using Nightfrost.Data.Identity;
 
 namespace Nightfrost.Web.Hosting;
@@ -27,7 +26,8 @@ internal static class Prepare
         var people = scope.ServiceProvider.GetRequiredService<UserManager<Person>>();
         if (await NewerData.Find(db, CancellationToken.None) is { } newer)
         {
-            await Console.Error.WriteLineAsync($"This data was written by a newer Nightfrost ({newer}). Nothing was touched. Start that Nightfrost, or restore a backup from before.");
+            await Console.Error.WriteLineAsync($"This data was written by a newer Nightfrost ({newer}). Nothing was touched. Start that Nightfrost, or restore "
+                + $"a backup from before.");
             return 1;
         }
 

@@ -90,5 +90,6 @@ internal static class Refusals
     public static bool IsRefused(object? result) => (result is INestedHttpResult nested ? nested.Result : result) is JsonHttpResult<Refusal>;
 
     /// <summary>Any refusal as a problem document.</summary>
-    public static JsonHttpResult<Refusal> Answer(Refusal refusal) => TypedResults.Json(refusal, statusCode: refusal.Status, contentType: "application/problem+json");
+    public static JsonHttpResult<Refusal> Answer(Refusal refusal) =>
+        TypedResults.Json(refusal, statusCode: refusal.Status, contentType: "application/problem+json");
 }

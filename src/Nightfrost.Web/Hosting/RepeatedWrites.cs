@@ -80,7 +80,8 @@ internal sealed class RepeatedWrites(RequestDelegate next)
         if (context.Response.StatusCode < StatusCodes.Status400BadRequest)
         {
             var (status, text) = (context.Response.StatusCode, Encoding.UTF8.GetString(answer.GetBuffer(), 0, (int)answer.Length));
-            await db.DoneWrites.Where(d => d.Owner == owner && d.Key == key).ExecuteUpdateAsync(set => set.SetProperty(d => d.Status, status).SetProperty(d => d.Body, text), CancellationToken.None);
+            await db.DoneWrites.Where(d => d.Owner == owner && d.Key == key)
+                .ExecuteUpdateAsync(set => set.SetProperty(d => d.Status, status).SetProperty(d => d.Body, text), CancellationToken.None);
             await transaction.CommitAsync(CancellationToken.None);
         }
 
@@ -127,5 +128,6 @@ internal sealed class RepeatedWrites(RequestDelegate next)
         }
     }
 
-    private static bool IsWrite(string method) => HttpMethods.IsPost(method) || HttpMethods.IsPut(method) || HttpMethods.IsPatch(method) || HttpMethods.IsDelete(method);
+    private static bool IsWrite(string method) =>
+        HttpMethods.IsPost(method) || HttpMethods.IsPut(method) || HttpMethods.IsPatch(method) || HttpMethods.IsDelete(method);
 }

@@ -8,7 +8,10 @@ using Nightfrost.Core.Shapes;
 
 namespace Nightfrost.Web.Hosting;
 
-/// <summary>Turns whatever was thrown into a problem document. Bodies that cannot be read name the field; a fault of ours is logged with a reference to quote and says nothing of the inside.</summary>
+/// <summary>
+/// Turns whatever was thrown into a problem document. Bodies that cannot be read name the field; a fault of ours is logged with a reference to quote and says
+/// nothing of the inside.
+/// </summary>
 internal sealed partial class Thrown(ILogger<Thrown> log) : IExceptionHandler
 {
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancellationToken)
@@ -20,8 +23,11 @@ internal sealed partial class Thrown(ILogger<Thrown> log) : IExceptionHandler
             BadHttpRequestException { InnerException: JsonException json } => UnreadableBodies.Answer(json),
             BadHttpRequestException bad => UnreadableBodies.Answer(bad, context),
             DbUpdateConcurrencyException => Refusals.Stale("thing", ["It was changed at the same moment. Read it again, then repeat what you did."], null),
-            _ when Outages.DiskIsFull(exception) => Away(exception, context, "The disk of the service is full.", "What you typed is kept here. Free some room on that disk; it is sent by itself."),
-            _ when Outages.DatabaseIsAway(exception) => Away(exception, context, "The database does not answer.", "What you typed is kept here and sent when it is back. If it stays so, run ./nightfrost doctor."),
+            _ when Outages.DiskIsFull(exception) =>
+                Away(exception, context, "The disk of the service is full.", "What you typed is kept here. Free some room on that disk; it is sent by itself."),
+            _ when Outages.DatabaseIsAway(exception) =>
+                Away(exception, context, "The database does not answer.",
+                    "What you typed is kept here and sent when it is back. If it stays so, run ./nightfrost doctor."),
             _ => Fault(exception),
         };
         if (answer is null)
@@ -46,7 +52,9 @@ internal sealed partial class Thrown(ILogger<Thrown> log) : IExceptionHandler
         {
             Type = kept ? "urn:nightfrost:unreadable" : "urn:nightfrost:broken",
             Title = kept ? "What is kept of this is damaged." : "Something went wrong in the service.",
-            Detail = $"Nothing was changed. {(kept ? "Everything else works; restore this from a backup, or delete it." : "Try again; if it stays, run ./nightfrost doctor.")} Its log says more at {reference}.",
+            Detail = $"Nothing was changed. "
+                + $"{(kept ? "Everything else works; restore this from a backup, or delete it." : "Try again; if it stays, run ./nightfrost doctor.")} Its log "
+                + $"says more at {reference}.",
             Status = StatusCodes.Status500InternalServerError,
             Reference = reference,
         });

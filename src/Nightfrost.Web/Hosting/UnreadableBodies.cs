@@ -12,9 +12,12 @@ internal static class UnreadableBodies
         var missing = json.Message.Contains("missing required", StringComparison.Ordinal);
         var name = field.Length == 0 ? "body" : field;
         var (reason, remedy) = missing
-            ? (json.Message.Split('.')[0] is var said && said.Contains("including:", StringComparison.Ordinal) ? $"A field is missing: {said[(said.IndexOf("including:", StringComparison.Ordinal) + 10)..].Trim().TrimEnd('.')}." : "A field is missing.", "Send every field of this form.")
+            ? (json.Message.Split('.')[0] is var said && said.Contains("including:", StringComparison.Ordinal)
+                ? $"A field is missing: {said[(said.IndexOf("including:", StringComparison.Ordinal) + 10)..].Trim().TrimEnd('.')}." : "A field is missing.",
+                "Send every field of this form.")
             : json.InnerException is FormatException or InvalidOperationException || field.Length > 0
-                ? ("The value is of the wrong kind, or not one of those allowed.", "Enter a number where a number belongs, and choose from the list where there is one.")
+                ? ("The value is of the wrong kind, or not one of those allowed.",
+                    "Enter a number where a number belongs, and choose from the list where there is one.")
                 : ("The body is not well-formed JSON.", "Send the form again from the page.");
         return Refusals.Answer(new Refusal
         {
@@ -41,7 +44,8 @@ internal static class UnreadableBodies
         {
             Type = "urn:nightfrost:invalid",
             Title = bad.StatusCode == StatusCodes.Status408RequestTimeout ? "The request came too slowly." : "The request could not be read.",
-            Detail = bad.StatusCode == StatusCodes.Status408RequestTimeout ? "Send it again over a better connection." : "Send a JSON body with every field it needs, and ids that exist.",
+            Detail = bad.StatusCode == StatusCodes.Status408RequestTimeout ? "Send it again over a better connection."
+                : "Send a JSON body with every field it needs, and ids that exist.",
             Status = bad.StatusCode,
         }),
     };

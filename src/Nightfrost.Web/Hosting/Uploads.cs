@@ -3,7 +3,10 @@ namespace Nightfrost.Web.Hosting;
 /// <summary>Files sent as the body of a request.</summary>
 internal static class Uploads
 {
-    /// <summary>Most bytes the server reads of any body, above every limit of ours: what is larger is read to its end, so that whoever sends it gets our words and no broken connection.</summary>
+    /// <summary>
+    /// Most bytes the server reads of any body, above every limit of ours: what is larger is read to its end, so that whoever sends it gets our words and no
+    /// broken connection.
+    /// </summary>
     public const int MostBytesRead = 64 * 1024 * 1024;
 
     private static readonly UploadLimit OfAForm = new(1024 * 1024, "Send less at once.");

@@ -10,7 +10,8 @@ internal static class Walls
     public const string TokenHeader = "X-Nightfrost-Token";
 
     private const string Policy =
-        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; font-src 'self'; img-src 'self' data:; connect-src 'self'; manifest-src "
+            + "'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
     // Set when the answer starts: one that failed half-way is emptied and begun anew.
     public static IApplicationBuilder UseSecurityHeaders(this IApplicationBuilder app) => app.Use((context, next) =>

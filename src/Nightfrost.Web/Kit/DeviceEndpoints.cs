@@ -26,7 +26,8 @@ internal static class DeviceEndpoints
         kit.MapPost("", Add).WritesShelf().WithSummary("Puts a new device on the shelf; its id is made from its name.");
         kit.MapGet("{deviceId}", Read).WithSummary("One device.");
         kit.MapPut("{deviceId}", Edit).WritesShelf().WithSummary("Describes a device anew.");
-        kit.MapPost("{deviceId}/retirement", Retire).WritesShelf().WithSummary("Retires a device: no new rig uses it, old cases still show it. Or takes it back into use.");
+        kit.MapPost("{deviceId}/retirement", Retire).WritesShelf()
+            .WithSummary("Retires a device: no new rig uses it, old cases still show it. Or takes it back into use.");
     }
 
     private static async Task<Results<Created<ShelfEntry>, JsonHttpResult<Refusal>>> Add(Device device, NightfrostDb db, CancellationToken cancel)
@@ -45,7 +46,8 @@ internal static class DeviceEndpoints
     private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Read(string deviceId, NightfrostDb db, CancellationToken cancel) =>
         await KitEndpoints.Standing(db, deviceId, cancel) is { } row ? TypedResults.Ok(KitEndpoints.Entry(row)) : Refusals.Unknown("device");
 
-    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Edit(string deviceId, DeviceEdit edit, NightfrostDb db, CancellationToken cancel)
+    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Edit(string deviceId, DeviceEdit edit, NightfrostDb db,
+        CancellationToken cancel)
     {
         if (await KitEndpoints.Standing(db, deviceId, cancel) is not { } row)
             return Refusals.Unknown("device");
@@ -64,7 +66,8 @@ internal static class DeviceEndpoints
         return await Keep(row, db, cancel);
     }
 
-    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Retire(string deviceId, Retirement wish, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Retire(string deviceId, Retirement wish, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (await KitEndpoints.Standing(db, deviceId, cancel) is not { } row)
             return Refusals.Unknown("device");

@@ -33,7 +33,8 @@ internal static class KitCsv
         var rows = new List<TableRow>();
         try
         {
-            using var reader = CsvReader.Create(utf8, new CsvReaderOptions { HasHeader = false, Separator = separator, TrackLineNumbers = true, MalformedData = CsvMalformedDataHandling.Throw });
+            using var reader = CsvReader.Create(utf8,
+                new CsvReaderOptions { HasHeader = false, Separator = separator, TrackLineNumbers = true, MalformedData = CsvMalformedDataHandling.Throw });
             while (reader.Read())
                 rows.Add(new((int)reader.LineNumber, [.. Enumerable.Range(0, reader.FieldCount).Select(reader.GetString)]));
         }

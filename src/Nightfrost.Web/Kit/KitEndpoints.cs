@@ -49,7 +49,8 @@ public sealed record MarkCorrection(CodecClass Class, string Mark);
 /// <param name="Materials">What walls are made of.</param>
 /// <param name="MostListeners">Most listeners of one case.</param>
 public sealed record ReferenceData(
-    IReadOnlyList<SocketFacts> Sockets, IReadOnlyList<Tolerance> Tolerances, IReadOnlyList<SourceFacts> Sources, IReadOnlyList<MaterialFacts> Materials, int MostListeners);
+    IReadOnlyList<SocketFacts> Sockets, IReadOnlyList<Tolerance> Tolerances, IReadOnlyList<SourceFacts> Sources, IReadOnlyList<MaterialFacts> Materials,
+    int MostListeners);
 
 internal static class KitEndpoints
 {
@@ -65,7 +66,9 @@ internal static class KitEndpoints
         kit.MapPatch("{deviceId}", Correct).WritesShelf().WithSummary("Corrects a price or a printed mark.");
         kit.MapDelete("{deviceId}", Remove).WritesShelf().WithSummary("Takes a device off the shelf; it can be put back.");
         kit.MapPost("{deviceId}/restore", Restore).WritesShelf().WithSummary("Puts a device back.");
-        api.MapGet("reference", () => TypedResults.Ok(new ReferenceData(SocketKinds.All, Tolerances.All, SourceKinds.All, Obstacles.All, LookCheck.MostListeners))).WithTags("Kit").WithSummary("Sockets, sources, materials and tolerance sets.");
+        api.MapGet("reference", () =>
+            TypedResults.Ok(new ReferenceData(SocketKinds.All, Tolerances.All, SourceKinds.All, Obstacles.All, LookCheck.MostListeners))).WithTags("Kit")
+            .WithSummary("Sockets, sources, materials and tolerance sets.");
     }
 
     /// <summary>The shelf as the core plans with it: what cannot be read of it is left out.</summary>
@@ -104,7 +107,8 @@ internal static class KitEndpoints
         }
 
         return TypedResults.Ok(new ShelfView(
-            [.. entries.OrderBy(e => e.Device.Role).ThenBy(e => e.Device.Name, StringComparer.Ordinal)], [.. Abilities.All.Select(a => new AbilityName(a.Id, a.Words))], Currency, unreadable));
+            [.. entries.OrderBy(e => e.Device.Role).ThenBy(e => e.Device.Name, StringComparer.Ordinal)],
+            [.. Abilities.All.Select(a => new AbilityName(a.Id, a.Words))], Currency, unreadable));
     }
 
     /// <summary>A device as the shelf shows it.</summary>
@@ -122,13 +126,16 @@ internal static class KitEndpoints
             : TypedResults.Ok(new ComparisonView([.. devices.Select(d => d.Name)], DeviceFacts.Compare(devices, shelf.NameOf, shelf.Currency)));
     }
 
-    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Correct(string deviceId, DeviceCorrection correction, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Correct(string deviceId, DeviceCorrection correction, NightfrostDb db,
+        TimeProvider clock, CancellationToken cancel)
     {
         if (await Standing(db, deviceId, cancel) is not { } row)
             return Refusals.Unknown("device");
         if (correction.Price is < 0 or > DeviceCheck.MostPrice)
-            return Refusals.Invalid(new FieldProblem("price", FormattableString.Invariant($"{correction.Price} lies outside 0 to {DeviceCheck.MostPrice}."), "Enter what it costs today."));
-        if (correction.Marks.Select((m, i) => PlainText.Problem($"marks[{i}].mark", m.Mark, DeviceCheck.LongestMark)).OfType<FieldProblem>().ToList() is { Count: > 0 } wrong)
+            return Refusals.Invalid(new FieldProblem("price", FormattableString.Invariant($"{correction.Price} lies outside 0 to {DeviceCheck.MostPrice}."),
+                "Enter what it costs today."));
+        if (correction.Marks.Select((m, i) => PlainText.Problem($"marks[{i}].mark", m.Mark, DeviceCheck.LongestMark)).OfType<FieldProblem>()
+            .ToList() is { Count: > 0 } wrong)
             return Refusals.Invalid(wrong);
         var spec = row.Spec.Value;
         if (row.Version != correction.Version)
@@ -145,20 +152,24 @@ internal static class KitEndpoints
         return TypedResults.Ok(Entry(row));
 
         IReadOnlyList<Codec> Marked(IReadOnlyList<Codec> codecs) =>
-            [.. codecs.Select(c => !c.IsStandard && correction.Marks.FirstOrDefault(m => m.Class == c.Class) is { } mark ? c with { Mark = mark.Mark.Trim() } : c)];
+            [.. codecs.Select(c => !c.IsStandard && correction.Marks.FirstOrDefault(m => m.Class == c.Class) is { } mark
+                ? c with { Mark = mark.Mark.Trim() } : c)];
     }
 
-    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string deviceId, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string deviceId, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         var now = clock.GetUtcNow();
-        return await db.Devices.Where(d => d.Id == deviceId && d.DeletedAt == null).ExecuteUpdateAsync(set => set.SetProperty(d => d.DeletedAt, now).SetProperty(d => d.Version, d => d.Version + 1), cancel) > 0
+        return await db.Devices.Where(d => d.Id == deviceId && d.DeletedAt == null)
+            .ExecuteUpdateAsync(set => set.SetProperty(d => d.DeletedAt, now).SetProperty(d => d.Version, d => d.Version + 1), cancel) > 0
             ? TypedResults.NoContent()
             : Refusals.Unknown("device");
     }
 
     private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Restore(string deviceId, NightfrostDb db, CancellationToken cancel)
     {
-        await db.Devices.Where(d => d.Id == deviceId && d.DeletedAt != null).ExecuteUpdateAsync(set => set.SetProperty(d => d.DeletedAt, (DateTimeOffset?)null).SetProperty(d => d.Version, d => d.Version + 1), cancel);
+        await db.Devices.Where(d => d.Id == deviceId && d.DeletedAt != null)
+            .ExecuteUpdateAsync(set => set.SetProperty(d => d.DeletedAt, (DateTimeOffset?)null).SetProperty(d => d.Version, d => d.Version + 1), cancel);
         return await Standing(db, deviceId, cancel) is { } row ? TypedResults.Ok(Entry(row)) : Refusals.Unknown("device");
     }
 

@@ -36,7 +36,8 @@ internal static class KitFileEndpoints
         await Read(request, db, cancel) is var (reading, refusal) && refusal is not null ? refusal : TypedResults.Ok(new ImportView(reading!.Rows, 0));
 
     // All of a file or, when the user wants it so, what is right in it.
-    private static async Task<Results<Ok<ImportView>, JsonHttpResult<Refusal>>> Import(bool? leaveWrongOut, HttpRequest request, NightfrostDb db, CancellationToken cancel)
+    private static async Task<Results<Ok<ImportView>, JsonHttpResult<Refusal>>> Import(bool? leaveWrongOut, HttpRequest request, NightfrostDb db,
+        CancellationToken cancel)
     {
         var (reading, refusal) = await Read(request, db, cancel);
         if (refusal is not null)

@@ -29,7 +29,8 @@ public sealed record StageTerm(string Value, string Words);
 
 /// <summary>What a device is described with.</summary>
 public sealed record KitTerms(
-    IReadOnlyList<ConnectorTerm> Connectors, IReadOnlyList<SignalTerm> Signals, IReadOnlyList<TechnologyTerm> Technologies, IReadOnlyList<CodecTerm> Codecs, IReadOnlyList<StageTerm> Stages)
+    IReadOnlyList<ConnectorTerm> Connectors, IReadOnlyList<SignalTerm> Signals, IReadOnlyList<TechnologyTerm> Technologies, IReadOnlyList<CodecTerm> Codecs,
+    IReadOnlyList<StageTerm> Stages)
 {
     /// <summary>The lists, in the order of their enumerations.</summary>
     public static KitTerms All { get; } = new(

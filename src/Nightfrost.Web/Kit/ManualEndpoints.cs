@@ -38,7 +38,8 @@ internal static class ManualEndpoints
     }
 
     private static async Task<Ok<IReadOnlyList<ManualView>>> List(NightfrostDb db, CancellationToken cancel) =>
-        TypedResults.Ok<IReadOnlyList<ManualView>>(await db.Manuals.AsNoTracking().Where(m => m.DeletedAt == null).OrderBy(m => m.About).Select(m => new ManualView(m.About, m.FileName, m.Size, m.AddedAt, m.Version)).ToListAsync(cancel));
+        TypedResults.Ok<IReadOnlyList<ManualView>>(await db.Manuals.AsNoTracking().Where(m => m.DeletedAt == null).OrderBy(m => m.About)
+            .Select(m => new ManualView(m.About, m.FileName, m.Size, m.AddedAt, m.Version)).ToListAsync(cancel));
 
     // Always saved and never shown in the page: what somebody sent must not run here.
     private static async Task<Results<FileContentHttpResult, JsonHttpResult<Refusal>>> Open(string about, NightfrostDb db, CancellationToken cancel) =>
@@ -46,30 +47,45 @@ internal static class ManualEndpoints
             ? TypedResults.File(row.Content, row.ContentType, row.FileName)
             : Refusals.Unknown("manual");
 
-    private static async Task<Results<Ok<ManualView>, JsonHttpResult<Refusal>>> Keep(string about, string fileName, int? replaces, HttpRequest request, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<ManualView>, JsonHttpResult<Refusal>>> Keep(string about, string fileName, int? replaces, HttpRequest request,
+        NightfrostDb db, TimeProvider clock, CancellationToken cancel)
     {
         if (await Problem(about, fileName, db, cancel) is { } wrong)
             return Refusals.Invalid(wrong);
         var bytes = await Uploads.Read(request, cancel);
         if (ManualFile.MediaTypeOf(bytes) is not { } type)
-            return Refusals.Invalid(new FieldProblem("file", bytes.Length == 0 ? "It is empty." : "It is no PDF, picture or plain text.", "Choose a PDF, a PNG or JPEG picture, or a text file."));
+            return Refusals.Invalid(new FieldProblem("file", bytes.Length == 0 ? "It is empty." : "It is no PDF, picture or plain text.",
+                "Choose a PDF, a PNG or JPEG picture, or a text file."));
         var row = await db.Manuals.FirstOrDefaultAsync(m => m.About == about, cancel);
         if (row is { DeletedAt: null } && row.Version != replaces)
             return Refusals.Stale("manual", [$"{row.FileName} is kept here now."], row.Version);
         if (row is null)
-            db.Manuals.Add(row = new ManualRow { About = about, FileName = fileName, ContentType = type, Content = bytes, Size = bytes.Length, AddedAt = clock.GetUtcNow() });
+            db.Manuals.Add(row = new ManualRow
+            {
+                About = about,
+                FileName = fileName,
+                ContentType = type,
+                Content = bytes,
+                Size = bytes.Length,
+                AddedAt = clock.GetUtcNow()
+            });
         else
-            (row.FileName, row.ContentType, row.Content, row.Size, row.AddedAt, row.DeletedAt, row.Version) = (fileName, type, bytes, bytes.Length, clock.GetUtcNow(), null, row.Version + 1);
+            (row.FileName, row.ContentType, row.Content, row.Size, row.AddedAt, row.DeletedAt, row.Version) =
+                (fileName, type, bytes, bytes.Length, clock.GetUtcNow(), null, row.Version + 1);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(new ManualView(row.About, row.FileName, row.Size, row.AddedAt, row.Version));
     }
 
-    private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string about, NightfrostDb db, TimeProvider clock, CancellationToken cancel) => Mark(db.Manuals.Where(m => m.About == about && m.DeletedAt == null), clock.GetUtcNow(), cancel);
+    private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Remove(string about, NightfrostDb db, TimeProvider clock, CancellationToken cancel) =>
+        Mark(db.Manuals.Where(m => m.About == about && m.DeletedAt == null), clock.GetUtcNow(), cancel);
 
-    private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Restore(string about, NightfrostDb db, CancellationToken cancel) => Mark(db.Manuals.Where(m => m.About == about), null, cancel);
+    private static Task<Results<NoContent, JsonHttpResult<Refusal>>> Restore(string about, NightfrostDb db, CancellationToken cancel) =>
+        Mark(db.Manuals.Where(m => m.About == about), null, cancel);
 
-    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Mark(IQueryable<ManualRow> manual, DateTimeOffset? deletedAt, CancellationToken cancel) =>
-        await manual.ExecuteUpdateAsync(set => set.SetProperty(m => m.DeletedAt, deletedAt).SetProperty(m => m.Version, m => m.Version + 1), cancel) > 0 ? TypedResults.NoContent() : Refusals.Unknown("manual");
+    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Mark(IQueryable<ManualRow> manual, DateTimeOffset? deletedAt,
+        CancellationToken cancel) =>
+        await manual.ExecuteUpdateAsync(set => set.SetProperty(m => m.DeletedAt, deletedAt).SetProperty(m => m.Version, m => m.Version + 1), cancel) > 0
+            ? TypedResults.NoContent() : Refusals.Unknown("manual");
 
     private static async Task<Ok<SetMemory>> Remember(string model, NightfrostDb db, CancellationToken cancel) =>
         TypedResults.Ok(new SetMemory(Manuals.OfSet(model), await db.MenuPathsOf(model, cancel)));
@@ -80,8 +96,12 @@ internal static class ManualEndpoints
     {
         if (Manuals.ModelKey(model) is not { Length: > 0 } key)
             return [];
-        var met = await db.Database.SqlQuery<MetMenu>($"""SELECT look->'set'->>'model' AS model, look->'set'->>'soundOutputMenu' AS path FROM cases WHERE deleted_at IS NULL AND look->'set'->>'soundOutputMenu' <> ''""").ToListAsync(cancel);
-        return [.. met.Where(m => Manuals.ModelKey(m.Model) == key).GroupBy(m => m.Path.Trim()).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).Select(g => g.Key)];
+        var met = await db.Database.SqlQuery<MetMenu>($"""
+            SELECT look->'set'->>'model' AS model, look->'set'->>'soundOutputMenu' AS path FROM cases
+            WHERE deleted_at IS NULL AND look->'set'->>'soundOutputMenu' <> ''
+            """).ToListAsync(cancel);
+        return [.. met.Where(m => Manuals.ModelKey(m.Model) == key).GroupBy(m => m.Path.Trim()).OrderByDescending(g => g.Count())
+            .ThenBy(g => g.Key, StringComparer.Ordinal).Select(g => g.Key)];
     }
 
     private sealed record MetMenu(string Model, string Path);

@@ -28,7 +28,8 @@ internal static class MarkingEndpoints
 
     /// <summary>The workshop's own words, in alphabetical order.</summary>
     public static async Task<IReadOnlyList<MarkingWords>> MarkingWords(this NightfrostDb db, CancellationToken cancel) =>
-        [.. (await db.Markings.AsNoTracking().ToListAsync(cancel)).OrderBy(row => row.Words, StringComparer.Ordinal).Select(row => new MarkingWords(row.Words, row.Reading))];
+        [.. (await db.Markings.AsNoTracking().ToListAsync(cancel)).OrderBy(row => row.Words, StringComparer.Ordinal)
+            .Select(row => new MarkingWords(row.Words, row.Reading))];
 
     private static async Task<Ok<MarkingsView>> Read(NightfrostDb db, CancellationToken cancel) => TypedResults.Ok(await View(db, cancel));
 
@@ -39,7 +40,8 @@ internal static class MarkingEndpoints
             return Refusals.Invalid(problems);
         var standing = await db.MarkingWords(cancel);
         if (!standing.SequenceEqual(edit.Was.OrderBy(row => row.Words, StringComparer.Ordinal)))
-            return standing.SequenceEqual(wanted.OrderBy(row => row.Words, StringComparer.Ordinal)) ? TypedResults.Ok(await View(db, cancel)) : Refusals.Stale("list", [$"It now holds {standing.Count}."], null);
+            return standing.SequenceEqual(wanted.OrderBy(row => row.Words, StringComparer.Ordinal)) ? TypedResults.Ok(await View(db, cancel))
+                : Refusals.Stale("list", [$"It now holds {standing.Count}."], null);
         await db.Markings.ExecuteDeleteAsync(cancel);
         db.Markings.AddRange(wanted.Select(row => new MarkingRow { Words = row.Words, Reading = row.Reading }));
         await db.SaveChangesAsync(cancel);

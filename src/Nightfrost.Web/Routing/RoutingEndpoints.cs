@@ -23,7 +23,8 @@ namespace Nightfrost.Web.Routing;
 /// <param name="TryFirst">What to try before anything is bought.</param>
 /// <param name="DeadWays">Ways through the air that no working route uses, and why.</param>
 public sealed record RankedRigs(
-    int Version, IReadOnlyList<Criterion> Order, IReadOnlyList<RigView> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<ListenerRoutes> RoutesFound, FieldProblem? Obstacle, IReadOnlyList<FreeRemedy> TryFirst, IReadOnlyList<DeadWay> DeadWays);
+    int Version, IReadOnlyList<Criterion> Order, IReadOnlyList<RigView> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut,
+    IReadOnlyList<ListenerRoutes> RoutesFound, FieldProblem? Obstacle, IReadOnlyList<FreeRemedy> TryFirst, IReadOnlyList<DeadWay> DeadWays);
 
 /// <summary>Why a thing was not chosen.</summary>
 /// <param name="Words">The thing.</param>
@@ -46,11 +47,13 @@ internal static class RoutingEndpoints
     public static void MapRouting(this RouteGroupBuilder cases)
     {
         cases.MapGet("{caseId:guid}/rigs", Rank).WithTags("Route").WithSummary("Ranks the rigs that serve the listeners of a case.");
-        cases.MapGet("{caseId:guid}/why-not/{thingId}", AskWhyNot).WithTags("Route").WithSummary("Why a socket or device was not chosen, and the best rig that holds it.");
+        cases.MapGet("{caseId:guid}/why-not/{thingId}", AskWhyNot).WithTags("Route")
+            .WithSummary("Why a socket or device was not chosen, and the best rig that holds it.");
         cases.MapPut("{caseId:guid}/rig", Choose).WritesCase().WithTags("Route").WithSummary("Fixes a rig to a case.");
     }
 
-    private static async Task<Results<Ok<RankedRigs>, JsonHttpResult<Refusal>>> Rank(Guid caseId, [AsParameters] WantedQuery query, NightfrostDb db, Planning planning, CancellationToken cancel)
+    private static async Task<Results<Ok<RankedRigs>, JsonHttpResult<Refusal>>> Rank(Guid caseId, [AsParameters] WantedQuery query, NightfrostDb db,
+        Planning planning, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -76,10 +79,12 @@ internal static class RoutingEndpoints
         var inUse = state.Plan is { } plan && LookChanges.Between(plan.Look, state.Look, state.Shelf.NameOf).Count == 0 ? plan : null;
         var measured = answer.Rigs.Select(rig => inUse is not null && RigPlan.Of(rig.Rig).HasSameRoutesAs(inUse) ? state.MeasuredEars() : []).ToList();
         var rigs = answer.Rigs.Select((rig, i) => RigMeasured.Apply(rig, answer.Arrivals, measured[i])).ToList();
-        return [.. rigs.Select((rig, i) => RigViews.Of(rig, answer.Arrivals, i == 0 ? rigs.ElementAtOrDefault(1) : rigs[0], measured[i], [.. rigs.Where(other => other != rig)]))];
+        return [.. rigs.Select((rig, i) =>
+            RigViews.Of(rig, answer.Arrivals, i == 0 ? rigs.ElementAtOrDefault(1) : rigs[0], measured[i], [.. rigs.Where(other => other != rig)]))];
     }
 
-    private static async Task<Results<Ok<WhyNotView>, JsonHttpResult<Refusal>>> AskWhyNot(Guid caseId, string thingId, [AsParameters] WantedQuery query, NightfrostDb db, Planning planning, CancellationToken cancel)
+    private static async Task<Results<Ok<WhyNotView>, JsonHttpResult<Refusal>>> AskWhyNot(Guid caseId, string thingId, [AsParameters] WantedQuery query,
+        NightfrostDb db, Planning planning, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -88,10 +93,12 @@ internal static class RoutingEndpoints
         if (state.Shelf.Find(thingId) is null && state.Look.AllSockets().All(s => s.Id != thingId))
             return Refusals.Unknown("socket or device");
         var answer = await planning.InTurn(() => WhyNot.Ask(new Site(state.Look, state.Shelf), wanted, thingId, cancel), cancel);
-        return TypedResults.Ok(new WhyNotView(answer.Words, answer.Answer, answer.Findings, answer.WithIt is null ? null : RigViews.Of(answer.WithIt, answer.Arrivals, answer.Best)));
+        return TypedResults.Ok(new WhyNotView(answer.Words, answer.Answer, answer.Findings,
+            answer.WithIt is null ? null : RigViews.Of(answer.WithIt, answer.Arrivals, answer.Best)));
     }
 
-    private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Choose(Guid caseId, ChooseRig typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Choose(Guid caseId, ChooseRig typed, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -99,10 +106,12 @@ internal static class RoutingEndpoints
         if (row.LookVersion != typed.Version)
             return Refusals.Stale("look", ["The look changed since this rig was worked out."], row.LookVersion);
         if (typed.Plan.Count is 0 or > LookCheck.MostListeners)
-            return Refusals.Invalid(new FieldProblem("plan", "It holds no route, or more than there can be listeners.", "Choose one of the rigs shown on Route."));
+            return Refusals.Invalid(new FieldProblem("plan", "It holds no route, or more than there can be listeners.",
+                "Choose one of the rigs shown on Route."));
 
         var whole = new RigPlan([.. typed.Plan.Select(p => p with { ReadBack = null })], state.Look, state.Shelf.Devices, state.Shelf.Currency);
-        if (whole.Rebuild(asItWas: false) is not { } rig || !rig.IsLegal() || rig.Routes.Any(r => RuleList.RefusesFeed(r) is not null || RuleList.RefusesRoute(r) is not null))
+        if (whole.Rebuild(asItWas: false) is not { } rig || !rig.IsLegal()
+            || rig.Routes.Any(r => RuleList.RefusesFeed(r) is not null || RuleList.RefusesRoute(r) is not null))
             return Refusals.NotNow("This rig does not hold any more.", whole.MissingFrom(state.Shelf) is { Count: > 0 } missing
                 ? $"No longer on the shelf: {string.Join(", ", missing)}. Work the rigs out again."
                 : "A device was changed or taken off the shelf. Work the rigs out again.");

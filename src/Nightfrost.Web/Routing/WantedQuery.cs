@@ -13,7 +13,8 @@ namespace Nightfrost.Web.Routing;
 /// <param name="MustUse">Ids of what must be used.</param>
 /// <param name="MustNotUse">Ids of what must not.</param>
 internal sealed record WantedQuery(
-    [property: FromQuery(Name = "order")] string? Order, [property: FromQuery(Name = "budget")] string? Budget, [property: FromQuery(Name = "noWires")] bool? NoWires,
+    [property: FromQuery(Name = "order")] string? Order, [property: FromQuery(Name = "budget")] string? Budget,
+    [property: FromQuery(Name = "noWires")] bool? NoWires,
     [property: FromQuery(Name = "mustUse")] string[]? MustUse, [property: FromQuery(Name = "mustNotUse")] string[]? MustNotUse)
 {
     private const decimal MostBudget = 1_000_000;
@@ -26,7 +27,8 @@ internal sealed record WantedQuery(
         foreach (var word in (Order ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
         {
             if (Enum.GetValues<Criterion>().Where(c => JsonNamingPolicy.CamelCase.ConvertName(c.ToString()) == word).ToList() is not [var criterion])
-                problems.Add(new("order", $"There is no criterion '{(word.Length > 40 ? word[..40] + "…" : word)}'.", $"Choose from: {string.Join(", ", Enum.GetValues<Criterion>().Select(c => JsonNamingPolicy.CamelCase.ConvertName(c.ToString())))}."));
+                problems.Add(new("order", $"There is no criterion '{(word.Length > 40 ? word[..40] + "…" : word)}'.",
+                    $"Choose from: {string.Join(", ", Enum.GetValues<Criterion>().Select(c => JsonNamingPolicy.CamelCase.ConvertName(c.ToString())))}."));
             else if (!order.Contains(criterion))
                 order.Add(criterion);
         }

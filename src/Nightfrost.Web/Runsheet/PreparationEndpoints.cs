@@ -29,7 +29,8 @@ public sealed record SupplierMessage(string Box, string Text);
 /// <param name="OutletsFree">Mains outlets free there.</param>
 /// <param name="Messages">One for each box in which something was missing.</param>
 public sealed record PreparationView(
-    Guid? RigId, Visit? Visit, DateTime Now, IReadOnlyList<PrepareState> Items, decimal ToPay, string Currency, int OutletsNeeded, int OutletsFree, IReadOnlyList<SupplierMessage> Messages);
+    Guid? RigId, Visit? Visit, DateTime Now,
+    IReadOnlyList<PrepareState> Items, decimal ToPay, string Currency, int OutletsNeeded, int OutletsFree, IReadOnlyList<SupplierMessage> Messages);
 
 /// <summary>How one thing stands.</summary>
 /// <param name="RigId">The rig whose list it is.</param>
@@ -72,17 +73,21 @@ internal static class PreparationEndpoints
         api.MapGet("packing", Pack).WithTags("Prepare").WithSummary("What goes into the bag for every visit of a day.");
     }
 
-    private static async Task<Results<Ok<PreparationView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, TimeProvider clock, CancellationToken cancel) =>
+    private static async Task<Results<Ok<PreparationView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state, clock)) : Refusals.Unknown("case");
 
     private static PreparationView View(CaseState state, TimeProvider clock)
     {
         var now = clock.GetLocalNow().DateTime;
         var preparation = state.Preparation;
-        var missing = preparation.Items.Where(i => i.Kind == PrepareKind.Contents && state.Outcome(i.Id)?.Outcome == StepOutcome.NotAsExpected).GroupBy(i => i.Of);
+        var missing = preparation.Items.Where(i => i.Kind == PrepareKind.Contents && state.Outcome(i.Id)?.Outcome == StepOutcome.NotAsExpected)
+            .GroupBy(i => i.Of);
         return new(
-            state.Rig is null ? null : state.Row.RigId, state.Visit, now, [.. preparation.Items.Select(i => Mark(state, i, now))], preparation.ToPay, state.Rig?.Site.Shelf.Currency ?? state.Shelf.Currency,
-            preparation.OutletsNeeded, preparation.OutletsFree, [.. missing.Select(box => new SupplierMessage(box.Key, Preparation.MessageFor(box.Key, [.. box.Select(i => i.Words)])))]);
+            state.Rig is null ? null : state.Row.RigId, state.Visit, now, [.. preparation.Items.Select(i => Mark(state, i, now))], preparation.ToPay,
+            state.Rig?.Site.Shelf.Currency ?? state.Shelf.Currency,
+            preparation.OutletsNeeded, preparation.OutletsFree,
+            [.. missing.Select(box => new SupplierMessage(box.Key, Preparation.MessageFor(box.Key, [.. box.Select(i => i.Words)])))]);
     }
 
     private static PrepareState Mark(CaseState state, PrepareItem item, DateTime now)
@@ -91,13 +96,15 @@ internal static class PreparationEndpoints
         return new(item, row?.Outcome ?? StepOutcome.Open, row?.Note ?? "", (row?.Outcome ?? StepOutcome.Open) == StepOutcome.Open && item.By < now);
     }
 
-    private static async Task<Results<Ok<PreparationView>, JsonHttpResult<Refusal>>> Report(Guid caseId, string itemId, PrepareReport typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<PreparationView>, JsonHttpResult<Refusal>>> Report(Guid caseId, string itemId, PrepareReport typed, NightfrostDb db,
+        TimeProvider clock, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
         if (state.Row.RigId == typed.RigId && state.Preparation.Items.All(i => i.Id != itemId))
             return Refusals.Unknown("thing to prepare");
-        if (typed.Outcome == StepOutcome.AsExpected && state.Row.RigId == typed.RigId && state.Preparation.Items.First(i => i.Id == itemId) is { Kind: PrepareKind.Order, HeldBecause: { Length: > 0 } held })
+        if (typed.Outcome == StepOutcome.AsExpected && state.Row.RigId == typed.RigId
+            && state.Preparation.Items.First(i => i.Id == itemId) is { Kind: PrepareKind.Order, HeldBecause: { Length: > 0 } held })
             return Refusals.NotNow(held, "Ask the clinic or the dealer, and enter on Look who said so and when. Then order it.");
         if (StepMarks.Put(db, state, new(itemId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote), clock.GetUtcNow()) is { } refused)
             return refused;
@@ -105,15 +112,19 @@ internal static class PreparationEndpoints
         return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!, clock));
     }
 
-    private static async Task<Results<Ok<PreparationView>, JsonHttpResult<Refusal>>> Plan(Guid caseId, VisitEntry typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<PreparationView>, JsonHttpResult<Refusal>>> Plan(Guid caseId, VisitEntry typed, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
         var today = DateOnly.FromDateTime(clock.GetLocalNow().DateTime);
         if (typed.Visit is { } visit && (visit.On < today.AddYears(-YearsAround) || visit.On > today.AddYears(YearsAround)))
-            return Refusals.Invalid(new FieldProblem("visit.on", FormattableString.Invariant($"{visit.On:yyyy-MM-dd} lies more than {YearsAround} years away."), "Enter the day of the visit."));
+            return Refusals.Invalid(new FieldProblem("visit.on", FormattableString.Invariant($"{visit.On:yyyy-MM-dd} lies more than {YearsAround} years away."),
+                "Enter the day of the visit."));
         if (state.Visit != typed.Was && state.Visit != typed.Visit)
-            return Refusals.Stale("visit", [state.Visit is { } now ? FormattableString.Invariant($"It is now planned for {now.On:d MMM yyyy}, {now.Time:HH\\:mm}.") : "It is no longer planned."], state.Row.LookVersion);
+            return Refusals.Stale("visit",
+                [state.Visit is { } now ? FormattableString.Invariant($"It is now planned for {now.On:d MMM yyyy}, {now.Time:HH\\:mm}.")
+                    : "It is no longer planned."], state.Row.LookVersion);
         (state.Row.VisitOn, state.Row.VisitTime, state.Row.ChangedAt) = (typed.Visit?.On, typed.Visit?.Time, clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!, clock));
@@ -125,11 +136,13 @@ internal static class PreparationEndpoints
         var (shown, unreadable) = await CaseState.ShowAll(
             db,
             c => c.Visit?.On != on || c.Rig is null || c.Row.HandedOverAt is not null ? null
-                : new PackedCase(c.Row.Id, c.Row.Site!.Name, c.Row.Title, c.Visit.Time, [.. c.Preparation.Items.Where(i => i.Kind == PrepareKind.Pack).Select(i => Mark(c, i, now))]),
+                : new PackedCase(c.Row.Id, c.Row.Site!.Name, c.Row.Title, c.Visit.Time,
+                    [.. c.Preparation.Items.Where(i => i.Kind == PrepareKind.Pack).Select(i => Mark(c, i, now))]),
             log, cancel);
         var cases = shown.OfType<PackedCase>().OrderBy(c => c.Time).ToList();
         return TypedResults.Ok(new PackingView(on, cases,
-            [.. cases.SelectMany(c => c.Items).GroupBy(i => i.Item.Words).Select(g => new PackedTotal(g.Key, g.First().Item.Pieces == 0 ? 1 : g.Sum(i => i.Item.Pieces)))],
+            [.. cases.SelectMany(c => c.Items).GroupBy(i => i.Item.Words)
+                .Select(g => new PackedTotal(g.Key, g.First().Item.Pieces == 0 ? 1 : g.Sum(i => i.Item.Pieces)))],
             [.. unreadable.Where(c => c.VisitOn == on)]));
     }
 }

@@ -26,7 +26,8 @@ public sealed record RunSheetView(Guid? RigId, IReadOnlyList<StepState> Steps);
 /// <param name="Codec">The codec read off the box, for the step that asks for it.</param>
 /// <param name="AheadBecause">Why it is done although one before it is open; left out for a step in its turn.</param>
 /// <param name="WasNote">The note that was read; left out by writes that were kept on a device before notes were named.</param>
-public sealed record StepReport(Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, Codec? Codec, string? WasNote = null, string? AheadBecause = null);
+public sealed record StepReport(Guid RigId, StepOutcome Outcome, StepOutcome Was, string Note, Codec? Codec, string? WasNote = null,
+    string? AheadBecause = null);
 
 internal static class RunSheetEndpoints
 {
@@ -40,11 +41,14 @@ internal static class RunSheetEndpoints
         await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state)) : Refusals.Unknown("case");
 
     private static RunSheetView View(CaseState state) =>
-        new(state.Rig is null ? null : state.Row.RigId, [.. state.Steps.Select(s => new StepState(s, state.WentHow(s.Id), state.Outcome(s.Id)?.Note ?? "", state.Outcome(s.Id)?.AheadBecause ?? "", Before(state, s)?.Id))]);
+        new(state.Rig is null ? null : state.Row.RigId,
+            [.. state.Steps.Select(s =>
+                new StepState(s, state.WentHow(s.Id), state.Outcome(s.Id)?.Note ?? "", state.Outcome(s.Id)?.AheadBecause ?? "", Before(state, s)?.Id))]);
 
     private static Step? Before(CaseState state, Step step) => StepOrder.BeforeIt(state.Steps, step, s => state.WentHow(s.Id) == StepOutcome.Open);
 
-    private static async Task<Results<Ok<RunSheetView>, JsonHttpResult<Refusal>>> Report(Guid caseId, string stepId, StepReport typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<RunSheetView>, JsonHttpResult<Refusal>>> Report(Guid caseId, string stepId, StepReport typed, NightfrostDb db,
+        TimeProvider clock, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -53,17 +57,27 @@ internal static class RunSheetEndpoints
             return Refusals.Unknown("step");
         if (typed.Codec is { } codec && step?.Codecs.Any(c => c.Class == codec.Class) == false)
             return Refusals.Invalid(new FieldProblem("codec", "This step has no such codec.", "Choose one of those listed at the step."));
-        if (typed.Outcome == StepOutcome.AsExpected && state.Steps.FirstOrDefault(s => step?.Needs.Contains(s.Id) == true && state.Outcome(s.Id)?.Outcome != StepOutcome.AsExpected) is { } before)
+        if (typed.Outcome == StepOutcome.AsExpected
+            && state.Steps.FirstOrDefault(s => step?.Needs.Contains(s.Id) == true && state.Outcome(s.Id)?.Outcome != StepOutcome.AsExpected) is { } before)
             return Refusals.NotNow($"First: {before.Action}.", "Mark that step as expected, then this one.");
-        var ahead = step is not null && typed.Outcome == StepOutcome.AsExpected && state.Outcome(stepId)?.Outcome != StepOutcome.AsExpected ? Before(state, step) : null;
+        var ahead = step is not null && typed.Outcome == StepOutcome.AsExpected && state.Outcome(stepId)?.Outcome != StepOutcome.AsExpected
+            ? Before(state, step) : null;
         if (ahead is not null && string.IsNullOrWhiteSpace(typed.AheadBecause))
-            return Refusals.NotNow($"Ahead of its turn: “{ahead.Action}” is still open.", "Do that step first, or say why this one goes ahead; the reason is kept.");
+            return Refusals.NotNow($"Ahead of its turn: “{ahead.Action}” is still open.",
+                "Do that step first, or say why this one goes ahead; the reason is kept.");
         if (PlainText.Problem("aheadBecause", typed.AheadBecause ?? "", PlainText.LongestNote, lines: true) is { } unfit)
             return Refusals.Invalid(unfit);
-        if (StepMarks.Put(db, state, new(stepId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote) { AheadBecause = ahead is null ? null : typed.AheadBecause!.Trim() }, clock.GetUtcNow()) is { } refused)
+        if (StepMarks.Put(db, state,
+            new(stepId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote) { AheadBecause = ahead is null ? null : typed.AheadBecause!.Trim() },
+            clock.GetUtcNow()) is { } refused)
             return refused;
         if (step?.Codecs.Count > 0 && state.Plan is { } plan)
-            state.Row.Rig = plan with { Routes = [.. plan.Routes.Select(r => r.ListenerId == step.ListenerId ? r with { ReadBack = typed.Outcome == StepOutcome.Open ? null : typed.Codec } : r)] };
+            state.Row.Rig = plan with
+            {
+                Routes =
+                [.. plan.Routes.Select(r => r.ListenerId == step.ListenerId
+                    ? r with { ReadBack = typed.Outcome == StepOutcome.Open ? null : typed.Codec } : r)]
+            };
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!));
     }

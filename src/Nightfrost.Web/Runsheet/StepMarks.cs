@@ -34,7 +34,11 @@ internal static class StepMarks
         var row = state.Outcome(mark.Id);
         var (current, note) = (row?.Outcome ?? StepOutcome.Open, row?.Note ?? "");
         if ((current, note) != (mark.Was, mark.WasNote ?? note) && (current, note) != (mark.Outcome, mark.Note))
-            return Refusals.Stale("step", [$"It was marked {(current == StepOutcome.AsExpected ? "as expected" : current == StepOutcome.NotAsExpected ? "not as expected" : "open")}{(row?.Note.Length > 0 ? $": {row.Note}" : "")}."], state.Row.LookVersion);
+            return Refusals.Stale("step",
+                [
+                    $"It was marked {(current == StepOutcome.AsExpected ? "as expected" : current == StepOutcome.NotAsExpected ? "not as expected" : "open")}"
+                        + $"{(row?.Note.Length > 0 ? $": {row.Note}" : "")}.",
+                ], state.Row.LookVersion);
         if (row is null)
         {
             row = new StepRow { CaseId = state.Row.Id, RigId = mark.RigId, StepId = mark.Id };

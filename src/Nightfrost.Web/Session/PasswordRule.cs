@@ -9,7 +9,9 @@ internal static class PasswordRule
     public const int Longest = 200;
 
     /// <summary>The rule as it is said on the form.</summary>
-    public const string Words = "At least 12 characters in any script. Three or four plain words that do not belong together are easy to keep; common passwords, rows of keys and repeats are not taken.";
+    public const string Words =
+        "At least 12 characters in any script. Three or four plain words that do not belong together are easy to keep; common passwords, rows of keys and "
+            + "repeats are not taken.";
 
     // Of five grades the lowest two: found within a million guesses.
     private const int LeastGrade = 2;
@@ -23,7 +25,8 @@ internal static class PasswordRule
     public static FieldProblem? Problem(string password, string name)
     {
         if (password.Length is < Shortest or > Longest)
-            return new("fresh", $"{password.Length} characters are not {Shortest} to {Longest}.", "Take at least 12: three or four plain words are easy to keep.");
+            return new("fresh", $"{password.Length} characters are not {Shortest} to {Longest}.",
+                "Take at least 12: three or four plain words are easy to keep.");
         var looked = password.Length > LongestLookedAt ? password[..LongestLookedAt] : password;
         return Zxcvbn.Zxcvbn.MatchPassword(looked, [name, "nightfrost"]).Score >= LeastGrade ? null
             : new("fresh", "It is among the first that would be tried.", "Take three or four plain words that do not belong together.");

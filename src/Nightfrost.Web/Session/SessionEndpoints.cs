@@ -42,11 +42,13 @@ internal static class SessionEndpoints
 {
     public static void MapSession(this IEndpointRouteBuilder app)
     {
-        var session = app.MapGroup("api/session").WithTags("Session").ProducesProblem(StatusCodes.Status400BadRequest).ProducesProblem(StatusCodes.Status401Unauthorized);
+        var session = app.MapGroup("api/session").WithTags("Session").ProducesProblem(StatusCodes.Status400BadRequest)
+            .ProducesProblem(StatusCodes.Status401Unauthorized);
         session.MapGet("", State).AllowAnonymous().WithSummary("Who is signed in, with the token for writes.");
         session.MapPost("sign-in", Enter).AllowAnonymous().WithSummary("Signs in.");
         session.MapPost("sign-out", Leave).AllowAnonymous().WithSummary("Signs out.");
-        session.MapPut("password", Change).WritesWhole().RequireAuthorization(OneTimePasswords.AnyPassword).WithSummary("Changes the password of whoever is signed in.");
+        session.MapPut("password", Change).WritesWhole().RequireAuthorization(OneTimePasswords.AnyPassword)
+            .WithSummary("Changes the password of whoever is signed in.");
     }
 
     private static async Task<Ok<SessionState>> State(HttpContext context, IAntiforgery antiforgery, UserManager<Person> people, Mode mode)
@@ -61,7 +63,9 @@ internal static class SessionEndpoints
             PasswordRule.Words));
     }
 
-    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Enter(SignIn typed, HttpContext context, NightfrostDb db, UserManager<Person> people, SignInManager<Person> signIn, SignInTries tries, Strangers strangers, TimeProvider clock)
+    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Enter(
+        SignIn typed, HttpContext context, NightfrostDb db, UserManager<Person> people, SignInManager<Person> signIn, SignInTries tries, Strangers strangers,
+        TimeProvider clock)
     {
         if ((PlainText.Problem("name", typed.Name, 100) ?? PlainText.Problem("password", typed.Password, 200)) is { } problem)
             return Refusals.Invalid(problem);
@@ -101,7 +105,9 @@ internal static class SessionEndpoints
         });
     }
 
-    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Change(NewPassword typed, HttpContext context, NightfrostDb db, UserManager<Person> people, SignInManager<Person> signIn, SignInTries tries, TimeProvider clock, Mode mode)
+    private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Change(
+        NewPassword typed, HttpContext context, NightfrostDb db, UserManager<Person> people, SignInManager<Person> signIn, SignInTries tries,
+        TimeProvider clock, Mode mode)
     {
         if (mode.Demo)
             return Refusals.NotNow("The demo's password stays as it is.", "Everybody who opens the demo signs in with it.");
@@ -115,7 +121,8 @@ internal static class SessionEndpoints
         if (wait > TimeSpan.Zero)
             return TooManyTries(context, wait);
         if (!passed)
-            return Refusals.Invalid(new FieldProblem("current", "It does not match.", "Check whether capitals are locked. After five tries each further one has to wait."));
+            return Refusals.Invalid(new FieldProblem("current", "It does not match.",
+                "Check whether capitals are locked. After five tries each further one has to wait."));
 
         person.PasswordIsOneTime = false;
         var changed = await people.ChangePasswordAsync(person, typed.Current, typed.Fresh);

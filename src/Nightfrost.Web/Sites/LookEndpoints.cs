@@ -4,7 +4,6 @@ using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 using Nightfrost.Data;
-using Nightfrost.Data.Cases;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
 
@@ -17,17 +16,16 @@ public sealed record SaveLook(int Version, Look Look);
 
 internal static class LookEndpoints
 {
-    /// <summary>Older versions kept to say what changed since.</summary>
-    private const int VersionsKept = 50;
-
     public static void MapLook(this RouteGroupBuilder cases)
     {
         cases.MapPut("{caseId:guid}/look", Save).WritesCase().WithTags("Look").WithSummary("Saves the look of a case.");
         cases.MapGet("{caseId:guid}/strips", Strips).WithTags("Look").WithSummary("The way to each seat and place, with what is left of each sort of link.");
-        cases.MapGet("{caseId:guid}/questions", Questions).WithTags("Look").WithSummary("What is still unknown and how much hangs on it, a few at a time: ask again from where the answer ended.");
+        cases.MapGet("{caseId:guid}/questions", Questions).WithTags("Look")
+            .WithSummary("What is still unknown and how much hangs on it, a few at a time: ask again from where the answer ended.");
     }
 
-    private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Save(Guid caseId, SaveLook typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Save(Guid caseId, SaveLook typed, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (LookCheck.Problems(typed.Look) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
@@ -39,33 +37,26 @@ internal static class LookEndpoints
             return TypedResults.Ok(state.Detail());
         if (state.Row.LookVersion != typed.Version)
             return await Stale(db, state, typed.Version, cancel);
-        await Keep(db, state.Row, look, clock, cancel);
+        await LookVersions.Add(db, state.Row, look, clock, cancel);
         return TypedResults.Ok((await CaseState.Load(db, caseId, cancel))!.Detail());
-    }
-
-    /// <summary>Saves a look as a new version and lets the oldest go.</summary>
-    public static async Task Keep(NightfrostDb db, CaseRow row, Look look, TimeProvider clock, CancellationToken cancel)
-    {
-        row.Look = look;
-        row.LookVersion++;
-        row.ChangedAt = clock.GetUtcNow();
-        db.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.LookVersion, Look = row.Look, SavedAt = row.ChangedAt });
-        await db.SaveChangesAsync(cancel);
-        await db.Revisions.Where(r => r.CaseId == row.Id && r.Version <= row.LookVersion - VersionsKept).ExecuteDeleteAsync(cancel);
     }
 
     private static async Task<JsonHttpResult<Refusal>> Stale(NightfrostDb db, CaseState state, int version, CancellationToken cancel)
     {
         var before = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.CaseId == state.Row.Id && r.Version == version, cancel);
-        return Refusals.Stale("look", before is null ? ["The version it was made from is no longer kept."] : LookChanges.Between(before.Look.Value, state.Look, state.Shelf.NameOf), state.Row.LookVersion);
+        return Refusals.Stale("look",
+            before is null ? ["The version it was made from is no longer kept."] : LookChanges.Between(before.Look.Value, state.Look, state.Shelf.NameOf),
+            state.Row.LookVersion);
     }
 
     private static async Task<Results<Ok<IReadOnlyList<SightStrip>>, JsonHttpResult<Refusal>>> Strips(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(SightStrips.Of(state.Look)) : Refusals.Unknown("case");
 
     // A few at a time: whoever asks goes on from where this answer ends, and sees how far it has come.
-    private static async Task<Results<Ok<WeighedQuestions>, JsonHttpResult<Refusal>>> Questions(Guid caseId, int? from, NightfrostDb db, Planning planning, CancellationToken cancel) =>
+    private static async Task<Results<Ok<WeighedQuestions>, JsonHttpResult<Refusal>>> Questions(Guid caseId, int? from, NightfrostDb db, Planning planning,
+        CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state
-            ? TypedResults.Ok(await planning.PieceInTurn(enough => Core.Routing.Answers.Questions.Weigh(new Site(state.Look, state.Shelf), from ?? 0, enough, cancel), cancel))
+            ? TypedResults.Ok(await planning.PieceInTurn(enough =>
+                Core.Routing.Answers.Questions.Weigh(new Site(state.Look, state.Shelf), from ?? 0, enough, cancel), cancel))
             : Refusals.Unknown("case");
 }

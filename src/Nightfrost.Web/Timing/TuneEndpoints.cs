@@ -24,7 +24,8 @@ public sealed record ToleranceVerdict(Tolerance Tolerance, SkewVerdict Verdict, 
 /// <param name="Counts">False when it was filmed in another picture mode, where that matters.</param>
 /// <param name="At">When, UTC.</param>
 public sealed record TakeView(
-    Guid Id, double FramesPerSecond, double Frames, bool ClickOnWaveform, double SkewMs, int SettingMs, PictureMode PictureMode, bool Counts, DateTimeOffset At);
+    Guid Id, double FramesPerSecond, double Frames, bool ClickOnWaveform, double SkewMs, int SettingMs, PictureMode PictureMode, bool Counts,
+    DateTimeOffset At);
 
 /// <summary>One listener on Tune.</summary>
 /// <param name="Row">The line with its forecast.</param>
@@ -33,7 +34,8 @@ public sealed record TakeView(
 /// <param name="OffByMs">Measured minus predicted median, ms.</param>
 /// <param name="TooWide">± is more than half the way to the nearest limit.</param>
 /// <param name="Verdicts">Against every tolerance set; empty without takes.</param>
-public sealed record TuneRow(LineRow Row, IReadOnlyList<TakeView> Takes, Measured? Measured, double? OffByMs, bool TooWide, IReadOnlyList<ToleranceVerdict> Verdicts);
+public sealed record TuneRow(LineRow Row,
+    IReadOnlyList<TakeView> Takes, Measured? Measured, double? OffByMs, bool TooWide, IReadOnlyList<ToleranceVerdict> Verdicts);
 
 /// <summary>Everything on Tune.</summary>
 /// <param name="RigId">The rig in use; null while none is chosen.</param>
@@ -44,7 +46,8 @@ public sealed record TuneRow(LineRow Row, IReadOnlyList<TakeView> Takes, Measure
 /// <param name="CameraOffsetMs">The camera's own skew, ms.</param>
 /// <param name="CameraUncertaintyMs">Its standard uncertainty, ms.</param>
 public sealed record TuneView(
-    Guid? RigId, IReadOnlyList<TuneRow> Rows, IReadOnlyList<DelaySetting> Settings, DelayChoice? AsItStands, DelayChoice? Best, double CameraOffsetMs, double CameraUncertaintyMs);
+    Guid? RigId, IReadOnlyList<TuneRow> Rows, IReadOnlyList<DelaySetting> Settings, DelayChoice? AsItStands, DelayChoice? Best, double CameraOffsetMs,
+    double CameraUncertaintyMs);
 
 /// <summary>A new take.</summary>
 public sealed record NewTake(Guid RigId, string ListenerId, double FramesPerSecond, double Frames, bool ClickOnWaveform);
@@ -86,7 +89,8 @@ internal static class TuneEndpoints
     private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state)) : Refusals.Unknown("case");
 
-    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Add(Guid caseId, NewTake typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Add(Guid caseId, NewTake typed, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -116,13 +120,15 @@ internal static class TuneEndpoints
         return TypedResults.Ok(View(state));
     }
 
-    private static Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Remove(Guid caseId, Guid takeId, NightfrostDb db, TimeProvider clock, CancellationToken cancel) =>
+    private static Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Remove(Guid caseId, Guid takeId, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel) =>
         Mark(caseId, takeId, clock.GetUtcNow(), db, cancel);
 
     private static Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Restore(Guid caseId, Guid takeId, NightfrostDb db, CancellationToken cancel) =>
         Mark(caseId, takeId, null, db, cancel);
 
-    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Mark(Guid caseId, Guid takeId, DateTimeOffset? deletedAt, NightfrostDb db, CancellationToken cancel)
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> Mark(Guid caseId, Guid takeId, DateTimeOffset? deletedAt, NightfrostDb db,
+        CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -133,24 +139,30 @@ internal static class TuneEndpoints
         return TypedResults.Ok(View(state));
     }
 
-    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> SetCamera(Guid caseId, CameraFound found, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> SetCamera(Guid caseId, CameraFound found, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
         var typed = found.Now;
         if (Math.Abs(typed.OffsetMs) > 500)
-            return Refusals.Invalid(new FieldProblem("now.offsetMs", FormattableString.Invariant($"{typed.OffsetMs} ms is more than 500 ms."), "Film a hand clap at arm's length and count its own frames."));
+            return Refusals.Invalid(new FieldProblem("now.offsetMs", FormattableString.Invariant($"{typed.OffsetMs} ms is more than 500 ms."),
+                "Film a hand clap at arm's length and count its own frames."));
         if (typed.UncertaintyMs is < 0 or > 200)
-            return Refusals.Invalid(new FieldProblem("now.uncertaintyMs", FormattableString.Invariant($"{typed.UncertaintyMs} ms lies outside 0 to 200 ms."), "Enter the spread of your clap takes."));
+            return Refusals.Invalid(new FieldProblem("now.uncertaintyMs", FormattableString.Invariant($"{typed.UncertaintyMs} ms lies outside 0 to 200 ms."),
+                "Enter the spread of your clap takes."));
         var stands = new CameraSkew(state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs);
         if (stands != found.Was && stands != typed)
-            return Refusals.Stale("camera", [FormattableString.Invariant($"Its own skew now stands at {stands.OffsetMs} ms, uncertain by {stands.UncertaintyMs} ms.")], state.Row.LookVersion);
+            return Refusals.Stale("camera",
+                [FormattableString.Invariant($"Its own skew now stands at {stands.OffsetMs} ms, uncertain by {stands.UncertaintyMs} ms.")],
+                state.Row.LookVersion);
         (state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs, state.Row.ChangedAt) = (typed.OffsetMs, typed.UncertaintyMs, clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View(state));
     }
 
-    private static async Task<Results<Ok<DelayChoice>, JsonHttpResult<Refusal>>> Judge(Guid caseId, DelayValues typed, NightfrostDb db, CancellationToken cancel)
+    private static async Task<Results<Ok<DelayChoice>, JsonHttpResult<Refusal>>> Judge(Guid caseId, DelayValues typed, NightfrostDb db,
+        CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -162,7 +174,8 @@ internal static class TuneEndpoints
             : TypedResults.Ok(DelaySettings.Try(settings, typed.ValuesMs, Movable(state)));
     }
 
-    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> SetDelays(Guid caseId, DelaysSet typed, NightfrostDb db, TimeProvider clock, CancellationToken cancel)
+    private static async Task<Results<Ok<TuneView>, JsonHttpResult<Refusal>>> SetDelays(Guid caseId, DelaysSet typed, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -180,7 +193,7 @@ internal static class TuneEndpoints
         // Rig and look move together, so that setting a delay does not put the rig out of date.
         var values = settings.Zip(typed.ValuesMs).ToDictionary(pair => pair.First.Name, pair => pair.Second);
         state.Row.Rig = plan with { Look = plan.Look with { Set = plan.Look.Set.WithDelays(values) } };
-        await Sites.LookEndpoints.Keep(db, state.Row, state.Look with { Set = state.Look.Set.WithDelays(values) }, clock, cancel);
+        await LookVersions.Add(db, state.Row, state.Look with { Set = state.Look.Set.WithDelays(values) }, clock, cancel);
         return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!));
     }
 
@@ -192,7 +205,8 @@ internal static class TuneEndpoints
         [
             .. settings.Zip(valuesMs).Select((pair, i) => (Setting: pair.First, Ms: pair.Second, At: i))
                 .Where(v => v.Ms < v.Setting.LowMs || v.Ms > v.Setting.HighMs)
-                .Select(v => new FieldProblem($"valuesMs[{v.At}]", $"{v.Ms} ms lies outside {v.Setting.LowMs} to {v.Setting.HighMs} ms.", "Stay inside the range of the setting.")),
+                .Select(v => new FieldProblem($"valuesMs[{v.At}]", $"{v.Ms} ms lies outside {v.Setting.LowMs} to {v.Setting.HighMs} ms.",
+                    "Stay inside the range of the setting.")),
         ];
     }
 
@@ -204,12 +218,15 @@ internal static class TuneEndpoints
         var movable = Movable(state);
         return new(
             state.Row.RigId, [.. LineBoard.Of(rig, arrivals).Select(row => RowOf(state, row))], settings,
-            DelaySettings.Try(settings, [.. settings.Select(s => s.StandsAtMs)], movable), DelaySettings.Best(settings, movable), state.Row.CameraOffsetMs, state.Row.CameraUncertaintyMs);
+            DelaySettings.Try(settings, [.. settings.Select(s => s.StandsAtMs)], movable), DelaySettings.Best(settings, movable), state.Row.CameraOffsetMs,
+            state.Row.CameraUncertaintyMs);
     }
 
     private static TuneRow RowOf(CaseState state, LineRow row)
     {
-        var takes = state.Takes(row.ListenerId).Select(t => new TakeView(t.Id, t.FramesPerSecond, t.Frames, t.ClickOnWaveform, CaseState.TakeOf(t).SkewMs, t.SettingMs, t.PictureMode, state.Counts(t), t.At)).ToList();
+        var takes = state.Takes(row.ListenerId)
+            .Select(t => new TakeView(t.Id, t.FramesPerSecond, t.Frames, t.ClickOnWaveform, CaseState.TakeOf(t).SkewMs, t.SettingMs, t.PictureMode,
+                state.Counts(t), t.At)).ToList();
         var measured = state.MeasuredOf(row.ListenerId);
         return new(
             row, takes, measured, measured?.OffByMs(row.Forecast?.MedianMs), measured is not null && FrameMeasurement.TooWide(measured, row.Tolerance),
@@ -228,11 +245,13 @@ internal static class TuneEndpoints
                 continue;
             var listener = route.AtEar.Listener;
             movable.Add(new(
-                listener.Id, listener.Name, route.Feed.Socket.Id, arrival.Distribution, state.MeasuredOf(listener.Id), LineBoard.ToleranceOf(listener), false, room is not null && route.AtEar.Receiver.OpenToRoom));
+                listener.Id, listener.Name, route.Feed.Socket.Id, arrival.Distribution, state.MeasuredOf(listener.Id), LineBoard.ToleranceOf(listener), false,
+                room is not null && route.AtEar.Receiver.OpenToRoom));
         }
 
         if (room is not null)
-            movable.Add(new(LineBoard.RoomRow, "Room", (rig.RoomFeed?.Socket ?? rig.Site.BarSocket)?.Id, room.Distribution, null, Tolerances.Find(Tolerances.Broadcast)!, true, false));
+            movable.Add(new(LineBoard.RoomRow, "Room", (rig.RoomFeed?.Socket ?? rig.Site.BarSocket)?.Id, room.Distribution, null,
+                Tolerances.Find(Tolerances.Broadcast)!, true, false));
         return movable;
     }
 }

@@ -6,7 +6,8 @@ namespace Nightfrost.Core.Tests.Airlink;
 /// <summary>Walls, infrared, air time and bands against worked values.</summary>
 public class AirTests
 {
-    private static readonly Wall[] Walls = [new("brick", "brick", Material.Brick), new("glass", "pane", Material.ClearGlass), new("door", "door", Material.WoodenDoor)];
+    private static readonly Wall[] Walls =
+        [new("brick", "brick", Material.Brick), new("glass", "pane", Material.ClearGlass), new("door", "door", Material.WoodenDoor)];
 
     [Fact]
     public void Walls_and_bodies_add_up_and_UHF_loses_less()
@@ -79,7 +80,8 @@ public class AirTests
     [InlineData(Region.UnitedStates, 863, 865, false)]
     [InlineData(Region.Europe, 864, 866, false)]
     [InlineData(Region.NotSaid, 902, 928, true)]
-    public void A_band_is_allowed_only_as_a_whole(Region region, double low, double high, bool allowed) => Assert.Equal(allowed, RadioBands.Allows(region, low, high));
+    public void A_band_is_allowed_only_as_a_whole(Region region, double low, double high, bool allowed) =>
+        Assert.Equal(allowed, RadioBands.Allows(region, low, high));
 
     [Theory]
     [InlineData(868, 870, true)]

@@ -13,7 +13,8 @@ public class HandoverSheetTests
 {
     private static HandoverSheet Sheet(Look look, params Device[] kit) => HandoverSheet.For(Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Rig, []);
 
-    private static IReadOnlyList<string> Lines(HandoverSheet sheet, string heading) => sheet.Listeners[0].Parts.Single(p => p.Heading.StartsWith(heading, StringComparison.Ordinal)).Lines;
+    private static IReadOnlyList<string> Lines(HandoverSheet sheet, string heading) =>
+        sheet.Listeners[0].Parts.Single(p => p.Heading.StartsWith(heading, StringComparison.Ordinal)).Lines;
 
     private static readonly Look One = Look([Optical()], Listener(wears: "ear"));
 
@@ -22,15 +23,18 @@ public class HandoverSheetTests
     {
         var box = Box("box") with { Power = new PowerNeed(100, true, 0, 0, false, true, true), PowerSwitch = "press", PowerLight = "green" };
         Assert.Equal("Switch on the box. Wait for its light: green.", Lines(Sheet(One, box, Headset("ear")), "To listen")[1]);
-        Assert.DoesNotContain(Lines(Sheet(One, box with { Power = box.Power with { SwitchedByHand = false } }, Headset("ear")), "To listen"), l => l.Contains("Switch on the box", StringComparison.Ordinal));
+        Assert.DoesNotContain(Lines(Sheet(One, box with { Power = box.Power with { SwitchedByHand = false } }, Headset("ear")), "To listen"),
+            l => l.Contains("Switch on the box", StringComparison.Ordinal));
     }
 
     [Fact]
     public void A_stream_that_waits_for_the_app_is_started_every_time()
     {
         var look = Look([Optical()], Listener(wears: "aids"));
-        Assert.Contains(Lines(Sheet(look, Streamer("streamer", "K", 2) with { StreamsOnRequest = true }, Aids("aids", "K", 2)), "To listen"), l => l.Contains("You do this every time", StringComparison.Ordinal));
-        Assert.DoesNotContain(Lines(Sheet(look, Streamer("streamer", "K", 2), Aids("aids", "K", 2)), "To listen"), l => l.Contains("app", StringComparison.Ordinal));
+        Assert.Contains(Lines(Sheet(look, Streamer("streamer", "K", 2) with { StreamsOnRequest = true }, Aids("aids", "K", 2)), "To listen"),
+            l => l.Contains("You do this every time", StringComparison.Ordinal));
+        Assert.DoesNotContain(Lines(Sheet(look, Streamer("streamer", "K", 2), Aids("aids", "K", 2)), "To listen"),
+            l => l.Contains("app", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -58,8 +62,10 @@ public class HandoverSheetTests
                 foreach (var route in rig.Routes)
                 {
                     var parts = sheet.Listeners.Single(l => l.ListenerId == route.AtEar.Listener.Id).Parts;
-                    bool Says(string heading, string words) => parts.Single(p => p.Heading == heading).Lines.Any(l => l.Contains(words, StringComparison.Ordinal));
-                    var pulled = route.Feed.Room is null && route.Feed.Socket.State != SocketState.Taken && route.Feed.Socket.Kind == SocketKind.Headphone35 && route.Feed.Socket.SilencesSpeakers != Known.No;
+                    bool Says(string heading, string words) =>
+                        parts.Single(p => p.Heading == heading).Lines.Any(l => l.Contains(words, StringComparison.Ordinal));
+                    var pulled = route.Feed.Room is null && route.Feed.Socket.State != SocketState.Taken && route.Feed.Socket.Kind == SocketKind.Headphone35
+                        && route.Feed.Socket.SilencesSpeakers != Known.No;
                     Assert.Equal(pulled, Says("To stop", "Pull the plug out"));
                     Assert.Equal(pulled, Says("To listen", "Put the plug in"));
                     if (pulled)
@@ -67,7 +73,8 @@ public class HandoverSheetTests
                         Assert.Equal(rig.Routes.Count(r => r.Feed.Socket.Id == route.Feed.Socket.Id) > 1, Says("To stop", "stopped too"));
                         Assert.Equal(route.Feed.Socket.SilencesSpeakers == Known.Yes, !Says("To stop", "usually"));
                         var listen = parts.Single(p => p.Heading == "To listen").Lines.ToList();
-                        Assert.True(listen.FindIndex(l => l.StartsWith("Put the plug in", StringComparison.Ordinal)) < listen.FindIndex(l => l.StartsWith("Put on", StringComparison.Ordinal)) || !Says("To listen", "Put on"));
+                        Assert.True(listen.FindIndex(l => l.StartsWith("Put the plug in", StringComparison.Ordinal)) < listen.FindIndex(l =>
+                            l.StartsWith("Put on", StringComparison.Ordinal)) || !Says("To listen", "Put on"));
                     }
 
                     seen += pulled ? 1 : 0;
@@ -94,19 +101,26 @@ public class HandoverSheetTests
     [Fact]
     public void What_is_only_usual_of_a_level_is_not_said_as_known()
     {
-        Assert.Contains("The TV's remote usually does not change what you hear. It changes the room.", Lines(Sheet(One, Box("box"), Headset("ear")), "How loud"));
+        Assert.Contains("The TV's remote usually does not change what you hear. It changes the room.",
+            Lines(Sheet(One, Box("box"), Headset("ear")), "How loud"));
         var known = One with { Set = One.Set with { Sockets = [Optical() with { Level = LevelControl.Fixed }] } };
         Assert.Contains("The TV's remote does not change what you hear. It changes the room.", Lines(Sheet(known, Box("box"), Headset("ear")), "How loud"));
     }
 
     [Fact]
     public void A_box_that_disturbs_when_idle_is_switched_off_after_use() =>
-        Assert.Contains(Lines(Sheet(One, Box("box") with { DisturbsWhenIdle = true }, Headset("ear")), "To stop"), l => l.Contains("it may wake other speakers", StringComparison.Ordinal));
+        Assert.Contains(Lines(Sheet(One, Box("box") with { DisturbsWhenIdle = true }, Headset("ear")), "To stop"),
+            l => l.Contains("it may wake other speakers", StringComparison.Ordinal));
 
     [Fact]
     public void A_relay_is_hung_on_with_the_aids_in()
     {
-        var relay = Headset("relay") with { Role = DeviceRole.Relay, Form = WearForm.None, Links = [.. Headset("x").Links, new AirLink { Technology = LinkTechnology.NearField, Transmits = true, Family = "M" }] };
+        var relay = Headset("relay") with
+        {
+            Role = DeviceRole.Relay,
+            Form = WearForm.None,
+            Links = [.. Headset("x").Links, new AirLink { Technology = LinkTechnology.NearField, Transmits = true, Family = "M" }]
+        };
         var aids = Aids("aids", "K", 1) with { Links = [new AirLink { Technology = LinkTechnology.NearField, Transmits = false, Family = "M" }] };
         var sheet = Sheet(Look([Optical()], Listener(wears: "aids")), Box("box"), relay, aids);
         Assert.Contains("Hang the relay on. Your aids must be in and on.", Lines(sheet, "To listen"));
@@ -116,7 +130,8 @@ public class HandoverSheetTests
     [Fact]
     public void What_is_tried_third_follows_the_link()
     {
-        var infrared = Sheet(Look([Optical()], Listener(wears: "ir ear")), Base("infrared", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I"));
+        var infrared = Sheet(Look([Optical()], Listener(wears: "ir ear")), Base("infrared", LinkTechnology.InfraredDigital, "I"),
+            FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I"));
         Assert.Equal("Is something standing between you and the TV?", Lines(infrared, "If there is no sound")[2]);
         Assert.StartsWith("Has it joined a phone instead?", Lines(Sheet(One, Box("box"), Headset("ear")), "If there is no sound")[2], StringComparison.Ordinal);
         var wire = Sheet(Look([Phones()], Listener(wears: "wired")), Wired());
@@ -127,7 +142,8 @@ public class HandoverSheetTests
     [InlineData(true, "Switch it off, count to thirty")]
     [InlineData(false, "Pull its power lead, count to thirty")]
     public void A_box_is_rested_by_its_switch_or_by_its_lead(bool hasSwitch, string words) =>
-        Assert.Contains(words, Lines(Sheet(One, Box("box") with { PowerSwitch = hasSwitch ? "press" : "" }, Headset("ear")), "If there is no sound")[1], StringComparison.Ordinal);
+        Assert.Contains(words, Lines(Sheet(One, Box("box") with { PowerSwitch = hasSwitch ? "press" : "" }, Headset("ear")), "If there is no sound")[1],
+            StringComparison.Ordinal);
 
     [Theory]
     [InlineData(LevelControl.Fixed, "does not change what you hear")]
@@ -135,7 +151,8 @@ public class HandoverSheetTests
     public void The_remote_is_said_to_reach_the_ear_only_where_it_does(LevelControl level, string words)
     {
         var look = Look([Pair("AUDIO OUT") with { Level = level }], Listener(wears: "ear"));
-        Assert.Contains(Lines(Sheet(look, Box("jack box", input: Connector.Jack35), Headset("ear")), "How loud"), l => l.Contains(words, StringComparison.Ordinal));
+        Assert.Contains(Lines(Sheet(look, Box("jack box", input: Connector.Jack35), Headset("ear")), "How loud"),
+            l => l.Contains(words, StringComparison.Ordinal));
     }
 
     [Fact]
@@ -158,5 +175,6 @@ public class HandoverSheetTests
 
     [Fact]
     public void First_things_come_first_on_the_page() =>
-        Assert.Equal(["To listen", "To stop", "How loud", "If there is no sound, try these three"], Sheet(One, Box("box"), Headset("ear")).Listeners[0].Parts.Take(4).Select(p => p.Heading));
+        Assert.Equal(["To listen", "To stop", "How loud", "If there is no sound, try these three"],
+            Sheet(One, Box("box"), Headset("ear")).Listeners[0].Parts.Take(4).Select(p => p.Heading));
 }

@@ -13,12 +13,20 @@ public class PlayerTests
     private static Rig RigOf(SoundSource source) =>
         Router.Rank(new Site(Look([], Listener(wears: "wired") with { OpenToAnother = false }) with { Sources = [source] }, Shelf(Wired()))).Rigs[0].Rig;
 
-    private static IEnumerable<string> Lines(Rig rig) => HandoverSheet.For(rig, []) is var sheet ? sheet.Listeners.SelectMany(l => l.Parts).Concat(sheet.Household).SelectMany(p => p.Lines) : [];
+    private static IEnumerable<string> Lines(Rig rig) =>
+        HandoverSheet.For(rig, []) is var sheet ? sheet.Listeners.SelectMany(l => l.Parts).Concat(sheet.Household).SelectMany(p => p.Lines) : [];
 
     [Fact]
     public void Where_a_hi_fi_plays_alone_no_sheet_speaks_of_a_TV_or_a_set()
     {
-        var rig = RigOf(new() { Id = "hi", Name = "hi-fi", Kind = SourceKind.HiFi, PluggedInto = "", Sockets = [new() { Id = "big", Kind = SocketKind.Headphone35, State = SocketState.Free }] });
+        var rig = RigOf(new()
+        {
+            Id = "hi",
+            Name = "hi-fi",
+            Kind = SourceKind.HiFi,
+            PluggedInto = "",
+            Sockets = [new() { Id = "big", Kind = SocketKind.Headphone35, State = SocketState.Free }]
+        });
         Assert.All(Lines(rig), line => Assert.DoesNotContain("TV", line, StringComparison.Ordinal));
         Assert.Contains("Switch the hi-fi on.", Lines(rig));
         Assert.All(RunSheet.For(rig), s => Assert.DoesNotContain("the set", $"{s.Place} {s.Action}", StringComparison.OrdinalIgnoreCase));

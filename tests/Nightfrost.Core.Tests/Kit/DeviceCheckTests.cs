@@ -7,7 +7,8 @@ public class DeviceCheckTests
 {
     public static TheoryData<Device> Right =>
     [
-        Good(Box("box", atOnce: 2, withSeveral: [Duet, Sbc])), Good(Base("base", LinkTechnology.InfraredDigital, "I", channels: 2)), Good(Headset("ear")), Good(Aids("aids", "K", 2)), Good(Wired()), Good(Splitter()), Good(Converter()), Good(Bar()), Good(Supply()),
+        Good(Box("box", atOnce: 2, withSeveral: [Duet, Sbc])), Good(Base("base", LinkTechnology.InfraredDigital, "I", channels: 2)), Good(Headset("ear")),
+        Good(Aids("aids", "K", 2)), Good(Wired()), Good(Splitter()), Good(Converter()), Good(Bar()), Good(Supply()),
         Good(Lead(Connector.OpticalSquare, Connector.OpticalSquare) with { Id = "lead" }),
     ];
 
@@ -51,7 +52,8 @@ public class DeviceCheckTests
         { "links[0].channels", Base("base", LinkTechnology.UhfDigital, "U", channels: -1) },
         { "links[0].channels", Base("base", LinkTechnology.UhfDigital, "U", channels: 101) },
         { "links[0].channels", Box("box") with { Links = [Box("box").Links[0] with { Channels = 2 }] } },
-        { "links[0].channels", FamilyHeadset("ear", LinkTechnology.UhfDigital, "U") with { Links = [new AirLink { Technology = LinkTechnology.UhfDigital, Transmits = false, Family = "U", Channels = 2 }] } },
+        { "links[0].channels", FamilyHeadset("ear", LinkTechnology.UhfDigital,
+            "U") with { Links = [new AirLink { Technology = LinkTechnology.UhfDigital, Transmits = false, Family = "U", Channels = 2 }] } },
         { "power.usbDrawMa", Box("box", usbMa: -5) },
         { "power.chargeHours", Headset("ear") with { Power = new PowerNeed(0, false, 20, 0, false, true, true) } },
         { "pairing.press", Headset("ear") with { Pairing = new PairingWay("off", "", 3, "", "", 30) } },
@@ -69,5 +71,10 @@ public class DeviceCheckTests
     }
 
     // The small devices of the other tests leave out what only the shelf asks for.
-    private static Device Good(Device device) => device with { Ports = [.. device.Ports.Select(p => p.Signals.Count > 0 || device.Role == DeviceRole.Lead ? p : p with { Signals = [Signal.AnalogueLine] })] };
+    private static Device Good(Device device) =>
+        device with
+        {
+            Ports = [.. device.Ports.Select(p => p.Signals.Count > 0 || device.Role == DeviceRole.Lead ? p
+            : p with { Signals = [Signal.AnalogueLine] })]
+        };
 }

@@ -29,7 +29,8 @@ public class DeviceFactsTests
     [Fact]
     public void A_line_of_the_shelf_says_what_tells_a_device_from_its_neighbours()
     {
-        Assert.Equal(["Bluetooth", "vendor low-latency (Swift)", "feeds 2 at once", "passes the signal on", "100 mA"], DeviceFacts.InShort(Box("box", atOnce: 2, passes: true)));
+        Assert.Equal(["Bluetooth", "vendor low-latency (Swift)", "feeds 2 at once", "passes the signal on", "100 mA"],
+            DeviceFacts.InShort(Box("box", atOnce: 2, passes: true)));
         Assert.Equal(["splits into 2"], DeviceFacts.InShort(Splitter()));
         Assert.Contains("vendor low-latency, mark unread", DeviceFacts.InShort(Headset("ear", codecs: [new(CodecClass.VendorLowLatency, ""), Sbc])));
         Assert.Contains("family K, generation 2", DeviceFacts.InShort(Aids("aids", "K", 2))[0], StringComparison.Ordinal);

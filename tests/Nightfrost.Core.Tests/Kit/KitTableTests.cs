@@ -8,13 +8,18 @@ public class KitTableTests
 {
     private static readonly Shelf Shelf = new(
     [
-        Box("box", atOnce: 2, withSeveral: [Sbc]) with { Includes = ["ear"], Cautions = ["Keep it dry | and cool.", "=Mind the step"], Lights = [new("linked", "blue, steady")] },
+        Box("box", atOnce: 2, withSeveral: [Sbc]) with { Includes = ["ear"], Cautions = ["Keep it dry | and cool.", "=Mind the step"],
+            Lights = [new("linked", "blue, steady")] },
         Headset("ear", codecs: [Swift, Sbc]) with { Pairing = new("off", "the button", 5, "red", "blue", 60) },
-        Cast("cast", rates: [24, 48]), CastEar("cast-ear", rates: [16]), Aids("aids", "K", 2, 3), Splitter(), Lead(Connector.Jack35, Connector.PhonoPair) with { Id = "lead" }, Supply(),
-        FamilyHeadset("ir", LinkTechnology.InfraredAnalogue, "N") with { Links = [.. FamilyHeadset("x", LinkTechnology.InfraredAnalogue, "N").Links.Select(l => l with { Delay = new(1, 2.5, 1e-5 + 4, true) })] },
+        Cast("cast", rates: [24, 48]), CastEar("cast-ear", rates: [16]), Aids("aids", "K", 2, 3), Splitter(),
+        Lead(Connector.Jack35, Connector.PhonoPair) with { Id = "lead" }, Supply(),
+        FamilyHeadset("ir", LinkTechnology.InfraredAnalogue,
+            "N") with { Links = [.. FamilyHeadset("x", LinkTechnology.InfraredAnalogue,
+                "N").Links.Select(l => l with { Delay = new(1, 2.5, 1e-5 + 4, true) })] },
     ]);
 
-    private static KitReading Read(IReadOnlyList<string> columns, params string[][] rows) => KitTable.Read(columns, [.. rows.Select((cells, i) => new TableRow(i + 2, cells))], false, Shelf);
+    private static KitReading Read(IReadOnlyList<string> columns, params string[][] rows) =>
+        KitTable.Read(columns, [.. rows.Select((cells, i) => new TableRow(i + 2, cells))], false, Shelf);
 
     private static KitReading ReadAll(Shelf written, Shelf into)
     {
@@ -27,7 +32,8 @@ public class KitTableTests
     {
         var (columns, rows) = KitTable.Write(Shelf);
         var (at, idAt) = (columns.ToList().IndexOf(column), columns.ToList().IndexOf("id"));
-        return KitTable.Read(columns, [.. rows.Select((cells, i) => new TableRow(i + 2, [.. cells.Select((c, j) => j == at && cells[idAt] == id ? cell : c)]))], decimalComma, Shelf);
+        return KitTable.Read(columns, [.. rows.Select((cells, i) => new TableRow(i + 2, [.. cells.Select((c, j) => j == at && cells[idAt] == id ? cell : c)]))],
+            decimalComma, Shelf);
     }
 
     [Fact]
@@ -35,7 +41,8 @@ public class KitTableTests
     {
         var reading = ReadAll(Shelf, Shelf);
         Assert.Null(reading.Unreadable);
-        Assert.All(reading.Rows, r => Assert.True(r.Fate == RowFate.Same, $"{r.Id}: {string.Join(' ', r.Changes.Concat(r.Problems.Select(p => p.ToString())))}"));
+        Assert.All(reading.Rows,
+            r => Assert.True(r.Fate == RowFate.Same, $"{r.Id}: {string.Join(' ', r.Changes.Concat(r.Problems.Select(p => p.ToString())))}"));
     }
 
     [Fact]

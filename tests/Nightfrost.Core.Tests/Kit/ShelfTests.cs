@@ -8,7 +8,8 @@ public class ShelfTests
     [Fact]
     public void The_cheapest_lead_with_both_ends_is_taken_whichever_way_round()
     {
-        var shelf = new Shelf([Lead(Connector.PhonoPair, Connector.Jack35, 6) with { Id = "dear" }, Lead(Connector.Jack35, Connector.PhonoPair, 4) with { Id = "cheap" }]);
+        var shelf = new Shelf([Lead(Connector.PhonoPair, Connector.Jack35, 6) with { Id = "dear" },
+            Lead(Connector.Jack35, Connector.PhonoPair, 4) with { Id = "cheap" }]);
         Assert.Equal("cheap", shelf.Lead(Connector.PhonoPair, Connector.Jack35)!.Id);
         Assert.Equal("cheap", shelf.Lead(Connector.Jack35, Connector.PhonoPair)!.Id);
         Assert.Null(shelf.Lead(Connector.OpticalSquare, Connector.Jack35));
@@ -36,7 +37,8 @@ public class ShelfTests
 
     [Fact]
     public void A_shelf_lists_the_same_whatever_order_it_was_filled_in() =>
-        Assert.Equal(new Shelf([Box("b"), Box("a"), Headset("c")]).Devices.Select(d => d.Id), new Shelf([Headset("c"), Box("a"), Box("b")]).Devices.Select(d => d.Id));
+        Assert.Equal(new Shelf([Box("b"), Box("a"), Headset("c")]).Devices.Select(d => d.Id),
+            new Shelf([Headset("c"), Box("a"), Box("b")]).Devices.Select(d => d.Id));
 
     [Fact]
     public void A_codec_is_called_by_the_standard_or_by_class_and_mark()

@@ -26,17 +26,21 @@ public class RigMeasuredTests
     public void A_measurement_stands_above_the_forecast_of_its_listener_only()
     {
         var look = Look([Optical()], Listener(wears: "ear"), Listener("Tobias", wears: "other"));
-        var answer = Router.Rank(new Site(look, Shelf(Box("box", atOnce: 2, codecs: [Swift, Sbc], withSeveral: [Swift, Sbc]), Headset("ear", codecs: [Swift, Sbc]), Headset("other", codecs: [Swift, Sbc]))));
+        var answer = Router.Rank(new Site(look,
+            Shelf(Box("box", atOnce: 2, codecs: [Swift, Sbc], withSeveral: [Swift, Sbc]), Headset("ear", codecs: [Swift, Sbc]),
+                Headset("other", codecs: [Swift, Sbc]))));
         var rig = answer.Rigs[0];
         Assert.Equal(0.01, RigMeasured.Apply(rig, answer.Arrivals, [Late]).Score.InStep, 1e-9);
-        Assert.Equal(answer.Arrivals.InStep(rig.Rig.Routes.Single(r => r.AtEar.Listener.Id == "tobias")), RigMeasured.Apply(rig, answer.Arrivals, [new("edda", 0, 1)]).Score.InStep, 1e-9);
+        Assert.Equal(answer.Arrivals.InStep(rig.Rig.Routes.Single(r => r.AtEar.Listener.Id == "tobias")),
+            RigMeasured.Apply(rig, answer.Arrivals, [new("edda", 0, 1)]).Score.InStep, 1e-9);
         Assert.Same(rig, RigMeasured.Apply(rig, answer.Arrivals, []));
     }
 
     [Fact]
     public void A_delay_setting_is_moved_before_anything_is_bought()
     {
-        var set = (int standsAt) => (Look look) => look with { Set = look.Set with { DelaySettings = [new("audio delay", 0, 200, 10, standsAt, false, ["optical"])] } };
+        var set = (int standsAt) =>
+            (Look look) => look with { Set = look.Set with { DelaySettings = [new("audio delay", 0, 200, 10, standsAt, false, ["optical"])] } };
         Assert.Equal("Make the sound later by audio delay, on Tune.", CureOf(Ranked(set(0)), Early));
         Assert.Equal("Lower audio delay first, on Tune.", CureOf(Ranked(set(80)), Late));
     }
@@ -62,7 +66,9 @@ public class RigMeasuredTests
     public void What_was_measured_is_not_assumed_any_more()
     {
         var (answer, worn) = Ranked(l => l with { Set = l.Set with { Sockets = [.. l.Set.Sockets.Select(s => s with { FollowsPicture = Known.NotYet })] } });
-        bool Assumes(params MeasuredEar[] measured) => RigViews.Of(worn, answer.Arrivals, measured: measured).Reasons.Any(r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("waits for the picture", StringComparison.Ordinal));
+        bool Assumes(params MeasuredEar[] measured) =>
+            RigViews.Of(worn, answer.Arrivals,
+                measured: measured).Reasons.Any(r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("waits for the picture", StringComparison.Ordinal));
         Assert.True(Assumes());
         Assert.False(Assumes(Early));
     }

@@ -22,8 +22,10 @@ public class RigViewTests
     {
         var owned = Look([Optical()], Listener(wears: "ear")) with { Owned = [new("box", 1), new("supply", 1)] };
         Assert.Equal("Edda served, one lead to buy", Best(owned, Box("box"), Headset("ear")).Headline);
-        Assert.Equal("Both served, three things to buy", Best(Look([Optical()], Listener(wears: "ear"), Listener("Tobias")), Box("box", atOnce: 2), Headset("ear")).Headline);
-        Assert.Equal("1 of 2 served, two things to buy", Best(Look([Optical()], Listener(wears: "ear"), Listener("Tobias") with { OpenToAnother = false }), Box("box"), Headset("ear")).Headline);
+        Assert.Equal("Both served, three things to buy",
+            Best(Look([Optical()], Listener(wears: "ear"), Listener("Tobias")), Box("box", atOnce: 2), Headset("ear")).Headline);
+        Assert.Equal("1 of 2 served, two things to buy",
+            Best(Look([Optical()], Listener(wears: "ear"), Listener("Tobias") with { OpenToAnother = false }), Box("box"), Headset("ear")).Headline);
     }
 
     [Fact]
@@ -87,8 +89,11 @@ public class RigViewTests
     [Fact]
     public void The_first_rig_is_weighed_against_the_next_and_what_is_assumed_is_said()
     {
-        var view = Best(Look([Optical() with { FollowsPicture = Known.NotYet }], Listener(wears: "ear")), Box("dear", 90), Box("cheap", 20, codecs: [Sbc]), Headset("ear"));
-        Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.For && r.Sentence.StartsWith("Against Bluetooth headset on the optical socket: in step (88 %) against out of step", StringComparison.Ordinal));
+        var view = Best(Look([Optical() with { FollowsPicture = Known.NotYet }], Listener(wears: "ear")), Box("dear", 90), Box("cheap", 20, codecs: [Sbc]),
+            Headset("ear"));
+        Assert.Contains(view.Reasons,
+            r => r.Kind == ReasonKind.For
+                && r.Sentence.StartsWith("Against Bluetooth headset on the optical socket: in step (88 %) against out of step", StringComparison.Ordinal));
         Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("waits for the picture", StringComparison.Ordinal));
         Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("not measured", StringComparison.Ordinal));
     }
@@ -138,26 +143,30 @@ public class RigViewTests
         var seated = Best(Look([Optical()], Listener(wears: "ear")), Box("box"), Headset("ear")).Rows[0].Link;
         var roaming = Best(Look([Optical()], Listener(wears: "ear") with { LeavesRoom = true, RoamDistanceM = 15 }), Box("box"), Headset("ear")).Rows[0].Link;
         Assert.Contains("good", seated, StringComparison.Ordinal);
-        Assert.Contains("fair", Best(Look([Optical()], Listener(wears: "ear") with { LeavesRoom = true, RoamDistanceM = 20 }), Box("box", dbm: 0), Headset("ear")).Rows[0].Link, StringComparison.Ordinal);
+        Assert.Contains("fair", Best(Look([Optical()], Listener(wears: "ear") with { LeavesRoom = true, RoamDistanceM = 20 }), Box("box", dbm: 0),
+            Headset("ear")).Rows[0].Link, StringComparison.Ordinal);
         Assert.NotEqual(seated, roaming);
     }
 
     [Theory]
     [InlineData(2, 3, "channel-shared", "Before pairing, set one to channel 1 and set other to channel 2.")]
     [InlineData(3, 1, "channel-shared", "Before pairing, set one to channel 2 and leave other on its only channel.")]
-    [InlineData(2, null, "channel-unread", "Read it in the manual and enter it in Kit. Where neither has a choice, use one box for both, or another link for one.")]
+    [InlineData(2, null, "channel-unread",
+        "Read it in the manual and enter it in Kit. Where neither has a choice, use one box for both, or another link for one.")]
     [InlineData(0, 1, null, null)]
     [InlineData(0, null, null, null)]
     public void Two_boxes_on_one_air_say_so_in_both_rows(int? first, int? second, string? ruleId, string? remedy)
     {
-        var two = Best(TwoOwners, [Base("one", LinkTechnology.UhfDigital, "U", channels: first), Base("other", LinkTechnology.UhfDigital, "V", channels: second), .. OwnEars]);
+        var two = Best(TwoOwners,
+            [Base("one", LinkTechnology.UhfDigital, "U", channels: first), Base("other", LinkTechnology.UhfDigital, "V", channels: second), .. OwnEars]);
         Assert.Equal(2, two.Served);
         Assert.All(two.Rows, row => Assert.Equal(ruleId, row.Findings.SingleOrDefault(f => f.RuleId is "channel-shared" or "channel-unread")?.RuleId));
         var said = two.Rows[0].Findings.SingleOrDefault(f => f.RuleId == ruleId)?.Remedy;
 
         // Which box hangs on which socket, and so comes first, is the same to both listeners.
         if (ruleId == "channel-shared")
-            Assert.Equal(remedy![16..].TrimEnd('.').Split(" and ").Order(StringComparer.Ordinal), said![16..].TrimEnd('.').Split(" and ").Order(StringComparer.Ordinal));
+            Assert.Equal(remedy![16..].TrimEnd('.').Split(" and ").Order(StringComparer.Ordinal),
+                said![16..].TrimEnd('.').Split(" and ").Order(StringComparer.Ordinal));
         else
             Assert.Equal(remedy, said);
     }
@@ -165,9 +174,11 @@ public class RigViewTests
     [Fact]
     public void One_box_for_both_shares_its_channel_with_nobody()
     {
-        var one = Best(TwoOwners, [Base("one", LinkTechnology.UhfDigital, "U", atOnce: 2, channels: 1), OwnEars[0], OwnEars[1] with { Links = OwnEars[0].Links }]);
+        var one = Best(TwoOwners,
+            [Base("one", LinkTechnology.UhfDigital, "U", atOnce: 2, channels: 1), OwnEars[0], OwnEars[1] with { Links = OwnEars[0].Links }]);
         Assert.Equal(2, one.Served);
-        Assert.All(one.Rows, row => Assert.DoesNotContain(row.Findings, f => f.RuleId.StartsWith("channel", StringComparison.Ordinal) || f.RuleId == "air-shared"));
+        Assert.All(one.Rows, row =>
+            Assert.DoesNotContain(row.Findings, f => f.RuleId.StartsWith("channel", StringComparison.Ordinal) || f.RuleId == "air-shared"));
     }
 
     [Fact]
@@ -175,10 +186,12 @@ public class RigViewTests
     {
         var look = Look([Optical()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "ear") with { OpenToAnother = false });
         var view = Best(look, Base("base", LinkTechnology.UhfDigital, "U", channels: 2), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), Splitter());
-        Assert.Contains("Base and another base both send by UHF digital", view.Rows[0].Findings.Single(f => f.RuleId == "channel-shared").Sentence, StringComparison.Ordinal);
+        Assert.Contains("Base and another base both send by UHF digital", view.Rows[0].Findings.Single(f => f.RuleId == "channel-shared").Sentence,
+            StringComparison.Ordinal);
     }
 
-    private static Look TwoOwners => Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
+    private static Look TwoOwners =>
+        Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
 
     private static Device[] OwnEars => [FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"), FamilyHeadset("second", LinkTechnology.UhfDigital, "V")];
 
@@ -186,9 +199,11 @@ public class RigViewTests
     public void Boxes_cost_each_other_packets_and_a_broadcast_is_one_stream()
     {
         Codec rich = new(CodecClass.VendorHighRate, "Broad");
-        var site = new Site(Look([Optical()], Listener("Agnes"), Listener("Piet")), Shelf(Box("one", codecs: [rich, Sbc]), Headset("ear", codecs: [rich, Sbc]), Cast("cast"), CastEar("bud")));
+        var site = new Site(Look([Optical()], Listener("Agnes"), Listener("Piet")),
+            Shelf(Box("one", codecs: [rich, Sbc]), Headset("ear", codecs: [rich, Sbc]), Cast("cast"), CastEar("bud")));
         Route To(string box, string ear, int listener, int copy) => new(
-            site, new Feed(site.Look.Set.Sockets[0], [], site.Shelf.Find(box), [], copy), new Ear(site.Look.Listeners[listener], site.Shelf.Find(ear)!, null), site.Shelf.Find(box)!.Links[0], site.Shelf.Find(ear)!.Links[0], false);
+            site, new Feed(site.Look.Set.Sockets[0], [], site.Shelf.Find(box), [], copy), new Ear(site.Look.Listeners[listener], site.Shelf.Find(ear)!, null),
+            site.Shelf.Find(box)!.Links[0], site.Shelf.Find(ear)!.Links[0], false);
         var (first, second) = (To("one", "ear", 0, 0), To("one", "ear", 1, 1));
         var share = LinkAirtime.Of(first);
 

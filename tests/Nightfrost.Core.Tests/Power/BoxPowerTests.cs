@@ -30,7 +30,8 @@ public class BoxPowerTests
     [Fact]
     public void A_box_with_nothing_else_has_the_port_even_where_it_is_flagged()
     {
-        var choices = BoxPower.For(Set(Usb(500)), [Draws("alone", 450), Draws("other", 100) with { Power = new PowerNeed(100, true, 0, 0, false, true, false) }]);
+        var choices = BoxPower.For(Set(Usb(500)),
+            [Draws("alone", 450), Draws("other", 100) with { Power = new PowerNeed(100, true, 0, 0, false, true, false) }]);
         Assert.Equal(("usb", null), (choices.Single(c => c.DeviceId == "alone").UsbSocketId, choices.Single(c => c.DeviceId == "other").UsbSocketId));
     }
 

@@ -60,14 +60,16 @@ public class AirChannelsTests
     });
 
     [Fact]
-    public void What_there_will_be_enough_of_in_any_case_changes_nothing_later() => Gen.Select(Gen.Int[1, 5].Array[2, 6], Gen.Int[0, 2]).Sample((counts, spare) =>
+    public void What_there_will_be_enough_of_in_any_case_changes_nothing_later() =>
+        Gen.Select(Gen.Int[1, 5].Array[2, 6], Gen.Int[0, 2]).Sample((counts, spare) =>
     {
         // Dropped after each box, with as many boxes still to come as listeners are left.
         var listeners = counts.Length + spare;
         var (stock, parts) = Of(counts, listeners);
         var (taken, left, cents) = (0L, listeners, 0L);
         foreach (var part in parts)
-            taken = taken == Stock.None ? taken : stock.Join(taken, part, ref cents) is var joined and not Stock.None ? stock.Mattering(joined, --left) : Stock.None;
+            taken = taken == Stock.None ? taken : stock.Join(taken, part, ref cents) is var joined and not Stock.None ? stock.Mattering(joined, --left)
+                : Stock.None;
         Assert.Equal(CanAllBeSet(counts), taken != Stock.None);
         Assert.True(left > 0 || taken <= 0);
     });
@@ -77,7 +79,8 @@ public class AirChannelsTests
         var boxes = counts.Select((count, i) => BaseOn($"box{i}", count)).ToList();
         var resources = new Resources();
         var channels = new ChannelStock(boxes, listeners, resources);
-        var parts = boxes.ConvertAll(box => new Fork { Number = 0, Socket = 0, Most = 1, Effort = 0, Uses = channels.Of(box.Links[0]), Usb = UsbNeed.None, Cents = 0 });
+        var parts = boxes.ConvertAll(box =>
+            new Fork { Number = 0, Socket = 0, Most = 1, Effort = 0, Uses = channels.Of(box.Links[0]), Usb = UsbNeed.None, Cents = 0 });
         var stock = new Stock(new Candidates
         {
             Site = Anywhere,
@@ -99,7 +102,8 @@ public class AirChannelsTests
     [InlineData(LinkTechnology.Digital24GHz, 0, 0, LinkTechnology.Digital5GHz, 0, 0, true)]
     [InlineData(LinkTechnology.Digital24GHz, 0, 0, LinkTechnology.InfraredDigital, 0, 0, true)]
     [InlineData(LinkTechnology.InductionLoop, 0, 0, LinkTechnology.InductionLoop, 0, 0, true)]
-    public void Only_boxes_on_one_air_need_channels_of_their_own(LinkTechnology first, double low, double high, LinkTechnology second, double otherLow, double otherHigh, bool both) =>
+    public void Only_boxes_on_one_air_need_channels_of_their_own(LinkTechnology first, double low, double high, LinkTechnology second, double otherLow,
+        double otherHigh, bool both) =>
         Assert.Equal(both, AirChannels.AreEnough([From(BaseOn("one", 1, first, low, high)), From(BaseOn("other", 1, second, otherLow, otherHigh))]));
 
     [Fact]
@@ -118,7 +122,8 @@ public class AirChannelsTests
             Base("one", LinkTechnology.UhfDigital, "U", channels: 1), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"),
             Base("other", LinkTechnology.UhfDigital, "V", channels: 1), FamilyHeadset("second", LinkTechnology.UhfDigital, "V"),
         ];
-        var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
+        var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false },
+            Listener("Piet", "second") with { OpenToAnother = false });
         var only = Router.Rank(new Site(look, Shelf(kit)));
         Assert.Equal(1, only.Rigs[0].Score.Served);
         var broken = LineBoard.Of(only.Rigs[0].Rig, only.Arrivals).Single(row => row.Forecast is null);
@@ -141,7 +146,8 @@ public class AirChannelsTests
         var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "ear") with { OpenToAnother = false });
         Finding? WhyOne(int channels)
         {
-            var site = new Site(look, Shelf(Base("base", LinkTechnology.UhfDigital, "U", channels: channels), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U")));
+            var site = new Site(look,
+                Shelf(Base("base", LinkTechnology.UhfDigital, "U", channels: channels), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U")));
             var rig = Router.Rank(site).Rigs[0].Rig;
             return Unserved.Why(rig with { Routes = [rig.Routes[0]] }, look.Listeners.Single(l => l.Id != rig.Routes[0].AtEar.Listener.Id));
         }

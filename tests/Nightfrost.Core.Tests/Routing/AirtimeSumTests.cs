@@ -13,8 +13,11 @@ namespace Nightfrost.Core.Tests.Routing;
 public class AirtimeSumTests
 {
     private static Site Two(AirAround air, params string[] ears) => new(
-        Look([Optical()], Listener("Ebbe", ears[0]) with { OpenToAnother = false }, Listener("Tove", ears[1]) with { OpenToAnother = false }) with { Air = air },
-        Shelf(Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("rich ear", codecs: [Rich, Sbc]), Headset("plain ear", codecs: [Sbc])));
+        Look([Optical()], Listener("Ebbe", ears[0]) with { OpenToAnother = false },
+            Listener("Tove", ears[1]) with { OpenToAnother = false }) with
+        { Air = air },
+        Shelf(Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("rich ear", codecs: [Rich, Sbc]),
+            Headset("plain ear", codecs: [Sbc])));
 
     [Fact]
     public void Two_high_rate_streams_under_Wi_Fi_that_is_not_avoided_are_refused_with_the_number()
@@ -26,7 +29,8 @@ public class AirtimeSumTests
         // Two of the high rate, packets of 2 Mb/s, 44 of 79 channels busy half of the time.
         var share = 2 * CodecClasses.Of(CodecClass.VendorHighRate).RateKbps / Airtime.TwoMegabitKbps / (1 - 0.5 * 44 / 79);
         var left = LineBoard.Of(best.Rig, new Arrivals(site)).Single(row => row.Forecast is null);
-        Assert.Equal($"Rich would need {100 * share:0} % of the air's time for vendor high-rate (Broad) to Ebbe and Tove: more than 90 %.", left.Findings.Single().Sentence);
+        Assert.Equal($"Rich would need {100 * share:0} % of the air's time for vendor high-rate (Broad) to Ebbe and Tove: more than 90 %.",
+            left.Findings.Single().Sentence);
         Assert.True(share > 0.9);
     }
 
@@ -36,13 +40,16 @@ public class AirtimeSumTests
         // One of the high rate and one plain stream: 46 and 23 hundredths, together and not doubled.
         var calm = Router.Rank(Two(new(), "rich ear", "plain ear")).Rigs[0];
         Assert.Equal(2, calm.Score.Served);
-        Assert.DoesNotContain(calm.Rig.Routes.SelectMany(r => RuleList.AdviceFor(r with { Beside = [.. calm.Rig.Routes.Where(o => o != r)] })), f => f.RuleId == "airtime-high");
+        Assert.DoesNotContain(calm.Rig.Routes.SelectMany(r => RuleList.AdviceFor(r with { Beside = [.. calm.Rig.Routes.Where(o => o != r)] })),
+            f => f.RuleId == "airtime-high");
 
         // More than a quarter of the packets lost: 68 hundredths become 95, and it is the second listener who tips it over.
         var busy = Two(new() { WiFiNetworks = 2, WiFiInHopSet = 2, WiFiBusy = 0.5 }, "rich ear", "plain ear");
         var best = Router.Rank(busy).Rigs[0];
         Assert.Equal(1, best.Score.Served);
-        Assert.Contains(RigViews.Of(best, new Arrivals(busy)).Reasons, r => r.Sentence.Contains("has no route in this rig. Rich would need 95 % of the air's time for SBC to Tove and vendor high-rate (Broad) to Ebbe", StringComparison.Ordinal));
+        Assert.Contains(RigViews.Of(best, new Arrivals(busy)).Reasons,
+            r => r.Sentence.Contains("has no route in this rig. Rich would need 95 % of the air's time for SBC to Tove and vendor high-rate (Broad) to Ebbe",
+                StringComparison.Ordinal));
     }
 
     [Fact]
@@ -50,7 +57,8 @@ public class AirtimeSumTests
     {
         var best = Router.Rank(Two(new() { WiFiNetworks = 2, WiFiInHopSet = 2, WiFiBusy = 0.1 }, "rich ear", "plain ear")).Rigs[0];
         Assert.Equal(2, best.Score.Served);
-        var said = best.Rig.Routes.SelectMany(r => RuleList.AdviceFor(r with { Beside = [.. best.Rig.Routes.Where(o => o != r)] })).Where(f => f.RuleId == "airtime-high").Select(f => f.Sentence).Distinct();
+        var said = best.Rig.Routes.SelectMany(r => RuleList.AdviceFor(r with { Beside = [.. best.Rig.Routes.Where(o => o != r)] }))
+            .Where(f => f.RuleId == "airtime-high").Select(f => f.Sentence).Distinct();
         Assert.Equal(["Rich needs 72 % of the air's time for Ebbe and Tove: stutter is likely."], said);
     }
 }

@@ -26,7 +26,9 @@ public class CauseTests
     public void A_bar_that_holds_a_socket_and_is_listed_as_owned_is_one_bar()
     {
         var bar = Bar() with { Links = Headset("x").Links };
-        Site With(params OwnedThing[] owned) => new(Look([Optical(state: SocketState.Taken) with { TakenByDeviceId = "bar" }], Listener(wears: "ear")) with { Owned = owned }, Shelf(bar, Headset("ear")));
+        Site With(params OwnedThing[] owned) =>
+            new(Look([Optical(state: SocketState.Taken) with { TakenByDeviceId = "bar" }], Listener(wears: "ear")) with { Owned = owned },
+                Shelf(bar, Headset("ear")));
         Assert.Equal(2, With().BluetoothReceivers);
         Assert.Equal(2, With(new OwnedThing("bar", 1)).BluetoothReceivers);
         Assert.Equal(3, With(new OwnedThing("ear", 1)).BluetoothReceivers);
@@ -45,15 +47,19 @@ public class CauseTests
     public void What_is_said_of_a_pillow_speaker_is_no_reason_against_a_whole_way_through_the_air()
     {
         var pillow = Speaker("pillow") with { Form = WearForm.PillowSpeaker, JoinsAsPair = false };
-        var answer = Router.Rank(new Site(Look([Phones()], Listener(wears: "wired") with { OpenToAnother = false }), Shelf(Box("box", input: Connector.Jack35), pillow, Headset("ear"), Wired())));
+        var answer = Router.Rank(new Site(Look([Phones()], Listener(wears: "wired") with { OpenToAnother = false }),
+            Shelf(Box("box", input: Connector.Jack35), pillow, Headset("ear"), Wired())));
         Assert.Equal("Edda keeps to what is worn now.", answer.DeadWays.Single(w => w.Technology == LinkTechnology.BluetoothClassic).Reason);
     }
 
     [Fact]
     public void Phones_that_know_what_is_worn_are_named_before_pairing()
     {
-        Step Rivals(Listener listener) => RunSheet.For(Router.Rank(new Site(Look([Optical()], listener), Shelf(Box("box"), Headset("ear")))).Rigs[0].Rig).Single(s => s.Id == "release-rivals");
-        Assert.StartsWith("Switch the Bluetooth of Wren's phone off", Rivals(Listener(wears: "ear") with { KnownTo = " Wren's phone " }).Action, StringComparison.Ordinal);
+        Step Rivals(Listener listener) =>
+            RunSheet.For(Router.Rank(new Site(Look([Optical()], listener), Shelf(Box("box"), Headset("ear")))).Rigs[0].Rig)
+                .Single(s => s.Id == "release-rivals");
+        Assert.StartsWith("Switch the Bluetooth of Wren's phone off", Rivals(Listener(wears: "ear") with { KnownTo = " Wren's phone " }).Action,
+            StringComparison.Ordinal);
         Assert.Contains("Ask which phones", Rivals(Listener(wears: "ear")).Detail, StringComparison.Ordinal);
     }
 }

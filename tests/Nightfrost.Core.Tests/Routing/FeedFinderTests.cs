@@ -59,7 +59,8 @@ public class FeedFinderTests
 
     [Fact]
     public void Nothing_is_joined_to_a_socket_that_lets_no_sound_out() =>
-        Assert.Empty(new FeedFinder(Shelf(Converter())).Between(new SourcePort { Id = "in", Kind = SocketKind.HdmiPlain, State = SocketState.Free }, Box("box"), false));
+        Assert.Empty(new FeedFinder(Shelf(Converter()))
+            .Between(new SourcePort { Id = "in", Kind = SocketKind.HdmiPlain, State = SocketState.Free }, Box("box"), false));
 
     [Fact]
     public void A_splitter_stands_only_at_the_sets_own_socket()
@@ -69,20 +70,26 @@ public class FeedFinderTests
         Assert.DoesNotContain(feeds, f => f.Adapters.Skip(1).Any(a => a.SplitsInto > 1));
     }
 
-    /// <summary>Every ordered choice of up to three adapters, each tried port by port, that never comes back to a connector and signal, and turns between numbers and waves once at most.</summary>
+    /// <summary>
+    /// Every ordered choice of up to three adapters, each tried port by port, that never comes back to a connector and signal, and turns between numbers and
+    /// waves once at most.
+    /// </summary>
     private static IEnumerable<string> Chains(Shelf shelf, Device[] adapters, Device target)
     {
         var chains = new List<Device[]> { Array.Empty<Device>() };
         for (var length = 1; length <= 3; length++)
             chains.AddRange(chains.Where(c => c.Length == length - 1).ToList().SelectMany(c => adapters.Except(c).Select(a => (Device[])[.. c, a])));
-        return chains.Where(chain => Fits([.. chain, target], Connector.OpticalSquare, [Signal.SpdifPcm, Signal.SpdifBitstream], [], 0)).Select(chain => string.Join('>', chain.Select(a => a.Id))).Distinct();
+        return chains.Where(chain => Fits([.. chain, target], Connector.OpticalSquare, [Signal.SpdifPcm, Signal.SpdifBitstream], [], 0))
+            .Select(chain => string.Join('>', chain.Select(a => a.Id))).Distinct();
 
         bool Fits(Device[] boxes, Connector from, IReadOnlyList<Signal> given, List<string> passed, int turns)
         {
             var state = $"{from} {string.Join(',', given.Order())}";
             return turns < 2 && !passed.Contains(state)
                 && boxes[0].Ports.Any(i => !i.Output && i.Signals.Intersect(given).Any() && shelf.Lead(from, i.Connector) is not null
-                    && (boxes.Length == 1 || boxes[0].Ports.Where(p => p.Output).Any(p => Fits(boxes[1..], p.Connector, p.Signals, [.. passed, state], turns + (i.Signals.Contains(Signal.AnalogueLine) == p.Signals.Contains(Signal.AnalogueLine) ? 0 : 1)))));
+                    && (boxes.Length == 1 || boxes[0].Ports.Where(p => p.Output)
+                        .Any(p => Fits(boxes[1..], p.Connector, p.Signals, [.. passed, state],
+                            turns + (i.Signals.Contains(Signal.AnalogueLine) == p.Signals.Contains(Signal.AnalogueLine) ? 0 : 1)))));
         }
     }
 

@@ -31,7 +31,8 @@ public class NegotiationTests
     public void A_route_that_is_looked_at_with_others_on_its_box_is_negotiated_anew()
     {
         var (box, ear) = (Box("box", codecs: [Swift, Sbc], withSeveral: [Duet, Sbc], atOnce: 2), Headset("ear", codecs: [Swift, Duet, Sbc]));
-        var alone = new Route(new Site(Look([Optical()], Listener()), Shelf(box, ear)), new Feed(Optical(), [], box, []), new Ear(Listener(), ear, null), box.Links[0], ear.Links[0], false);
+        var alone = new Route(new Site(Look([Optical()], Listener()), Shelf(box, ear)), new Feed(Optical(), [], box, []), new Ear(Listener(), ear, null),
+            box.Links[0], ear.Links[0], false);
         Assert.Equal(Swift, alone.Coding.Codec);
         Assert.Equal(Duet, (alone with { Several = true }).Coding.Codec);
     }

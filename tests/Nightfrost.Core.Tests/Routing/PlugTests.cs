@@ -13,9 +13,11 @@ public class PlugTests
 {
     private static readonly Device Own = Wired() with { LengthM = 2 };
 
-    private static Device Extension(double metres, Connector plug = Connector.Jack35) => Lead(plug, Connector.Jack35, 6) with { Id = $"extension-{plug}-{metres}", Name = "extension", LengthM = metres, IsExtension = true };
+    private static Device Extension(double metres, Connector plug = Connector.Jack35) =>
+        Lead(plug, Connector.Jack35, 6) with { Id = $"extension-{plug}-{metres}", Name = "extension", LengthM = metres, IsExtension = true };
 
-    private static Site At(double metres, SourcePort socket, params Device[] kit) => new(Look([socket], Listener("Ebbe", metres: metres)), new Shelf(kit, "GBP"));
+    private static Site At(double metres, SourcePort socket, params Device[] kit) =>
+        new(Look([socket], Listener("Ebbe", metres: metres)), new Shelf(kit, "GBP"));
 
     [Fact]
     public void A_headset_with_a_lead_of_its_own_takes_an_extension_and_no_plain_lead()
@@ -44,10 +46,14 @@ public class PlugTests
 
     [Theory]
     [InlineData(SocketKind.Headphone35, 4, true, "A 3.5 mm extension of at least 3.0 m would join them: add it to the shelf, or use another socket.")]
-    [InlineData(SocketKind.Headphone635, 0.8, true, "An adapter from a 3.5 mm plug to a 6.35 mm socket would join them: add it to the shelf, or use another socket.")]
-    [InlineData(SocketKind.Headphone35, 4, false, "A lead from 3.5 mm to 3.5 mm of at least 5.0 m would join them: add it to the shelf, or use another socket.")]
-    [InlineData(SocketKind.OpticalSquare, 4, false, "A converter from optical to 3.5 mm, digital to analogue would join them: add it to the shelf, or use another socket.")]
-    [InlineData(SocketKind.HdmiReturn, 4, false, "An extractor for the HDMI return channel with 3.5 mm out would join them: add it to the shelf, or use another socket.")]
+    [InlineData(SocketKind.Headphone635, 0.8, true,
+        "An adapter from a 3.5 mm plug to a 6.35 mm socket would join them: add it to the shelf, or use another socket.")]
+    [InlineData(SocketKind.Headphone35, 4, false,
+        "A lead from 3.5 mm to 3.5 mm of at least 5.0 m would join them: add it to the shelf, or use another socket.")]
+    [InlineData(SocketKind.OpticalSquare, 4, false,
+        "A converter from optical to 3.5 mm, digital to analogue would join them: add it to the shelf, or use another socket.")]
+    [InlineData(SocketKind.HdmiReturn, 4, false,
+        "An extractor for the HDMI return channel with 3.5 mm out would join them: add it to the shelf, or use another socket.")]
     public void What_would_join_them_is_named(SocketKind kind, double metres, bool ownLead, string remedy)
     {
         var answer = Router.Rank(At(metres, Phones() with { Id = "socket", Kind = kind }, ownLead ? Own : Wired()));
@@ -60,7 +66,12 @@ public class PlugTests
     public void A_receiver_box_in_front_of_a_speaker_has_a_supply_an_outlet_a_lead_and_steps_of_its_own()
     {
         var box = LinkBox("fast end", 30) with { Power = new PowerNeed(150, false, 0, 0, false, true, false), TwoWaySwitch = "slide TX / RX" };
-        var site = new Site(Look([Optical()], Listener("Ebbe")), Shelf(Box("box"), box, Speaker("speaker") with { Links = [], Ports = [new AudioPort(Connector.Jack35, false, [Signal.AnalogueLine, Signal.AnalogueHeadphone], "AUX")] }));
+        var site = new Site(Look([Optical()], Listener("Ebbe")),
+            Shelf(Box("box"), box, Speaker("speaker") with
+            {
+                Links = [],
+                Ports = [new AudioPort(Connector.Jack35, false, [Signal.AnalogueLine, Signal.AnalogueHeadphone], "AUX")]
+            }));
         var ranked = Router.Rank(site).Rigs[0];
         var rig = ranked.Rig;
         Assert.NotNull(rig.Routes[0].AtEar.RelayJoint);

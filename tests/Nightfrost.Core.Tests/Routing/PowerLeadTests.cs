@@ -26,7 +26,9 @@ public class PowerLeadTests
         Assert.Equal((90, true), (choice.PercentOfPort, choice.IsFlagged));
         Assert.Contains("450 of 500 mA, 90 % of the port", choice.Words, StringComparison.Ordinal);
         Assert.Equal(0, Parts.Of(best.Rig).Where(p => p.Role == DeviceRole.Supply).Sum(p => p.Needed));
-        Assert.Contains(RigViews.Of(best, new Arrivals(best.Rig.Site)).Reasons, r => r.Kind == ReasonKind.Against && r.Sentence.Contains("90 % of the port", StringComparison.Ordinal) && r.Remedy.Contains("mains supply", StringComparison.Ordinal));
+        Assert.Contains(RigViews.Of(best, new Arrivals(best.Rig.Site)).Reasons,
+            r => r.Kind == ReasonKind.Against && r.Sentence.Contains("90 % of the port", StringComparison.Ordinal)
+                && r.Remedy.Contains("mains supply", StringComparison.Ordinal));
         var power = RunSheet.For(best.Rig).Where(s => s.Phase == Phase.Power && s.Id.StartsWith("power-", StringComparison.Ordinal)).ToList();
         Assert.Contains(power, s => s.Caution.Contains("nearly full", StringComparison.Ordinal));
         Assert.Contains(power, s => s.Action.Contains("another end of the power lead", StringComparison.Ordinal));
@@ -60,7 +62,8 @@ public class PowerLeadTests
     public void A_box_that_forgets_its_partner_keeps_the_pair_off_a_socket_that_goes_off()
     {
         var forgetful = Box250 with { Id = "other", Name = "other", Price = 10, Power = Box250.Power with { PairingSurvivesPowerLoss = false } };
-        var rig = Router.Rank(new Site(Look([Optical(), Usb(900)], Listener(wears: "ear")), Shelf(forgetful, Converter200, Headset("ear"), PowerLead(price: 2)))).Rigs[0].Rig;
+        var rig = Router.Rank(new Site(Look([Optical(), Usb(900)], Listener(wears: "ear")),
+            Shelf(forgetful, Converter200, Headset("ear"), PowerLead(price: 2)))).Rigs[0].Rig;
         Assert.DoesNotContain(rig.Power, p => p.DeviceId == "other" && p.UsbSocketId is not null);
     }
 

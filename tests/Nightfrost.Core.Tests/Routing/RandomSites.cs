@@ -43,16 +43,24 @@ internal static class RandomSites
     {
         var sockets = Sockets(random);
         var headsets = Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomHeadset(random, i)).ToList();
-        List<Device> kit = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomBox(random, i)), .. headsets, .. Others(random).Select(d => PlugOf(random, d))];
+        List<Device> kit = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => RandomBox(random, i)), .. headsets,
+            .. Others(random).Select(d => PlugOf(random, d))];
         var listeners = Enumerable.Range(0, random.Next(1, random.Next(4) == 0 ? 5 : 4)).Select(i => RandomListener(random, i, headsets)).ToArray();
         var look = Look([.. sockets], listeners) with
         {
-            Owned = random.Next(2) == 0 ? [new(kit[random.Next(kit.Count)].Id, random.Next(1, 3)), .. random.Next(3) == 0 ? new[] { new OwnedThing("lead-OpticalSquare-OpticalSquare", 1) } : []] : [],
+            Owned = random.Next(2) == 0
+                ? [new(kit[random.Next(kit.Count)].Id, random.Next(1, 3)),
+                    .. random.Next(3) == 0 ? new[] { new OwnedThing("lead-OpticalSquare-OpticalSquare", 1) } : []] : [],
             Sources = random.Next(3) == 0 ? [RandomSource(random)] : [],
             GoodEnoughPercent = 60 + 5 * random.Next(8),
             Air = random.Next(3) > 0 ? new() : new AirAround { WiFiNetworks = 2, WiFiInHopSet = random.Next(3), WiFiBusy = 0.2 * random.Next(1, 4) },
         };
-        look = look with { Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)], LiveTogether = Tried(random, look), Set = look.Set with { OutputMenuNamesOne = random.Next(5) == 0 ? Known.Yes : Known.NotYet } };
+        look = look with
+        {
+            Owned = [.. look.Owned.DistinctBy(o => o.DeviceId)],
+            LiveTogether = Tried(random, look),
+            Set = look.Set with { OutputMenuNamesOne = random.Next(5) == 0 ? Known.Yes : Known.NotYet }
+        };
         if (random.Next(3) == 0)
             kit.Add(Twin(random, kit[random.Next(2) == 0 ? 0 : random.Next(kit.Count)]));
         if (random.Next(5) == 0)
@@ -79,12 +87,14 @@ internal static class RandomSites
     // Much with a magnet or a coil, and somebody whose clinician has allowed one such thing, or none.
     private static (Look Look, List<Device> Kit) WithImplant(Random random, Look look, List<Device> kit)
     {
-        kit = [.. kit.Select(d => d.Role is DeviceRole.Receiver or DeviceRole.Transmitter or DeviceRole.Relay ? d with { NearImplants = random.Next(2) == 0 } : d)];
+        kit = [.. kit.Select(d => d.Role is DeviceRole.Receiver or DeviceRole.Transmitter or DeviceRole.Relay
+            ? d with { NearImplants = random.Next(2) == 0 } : d)];
         var near = kit.Where(d => d.NearImplants).ToList();
         var (who, allowed) = (random.Next(look.Listeners.Count), near.Count > 0 && random.Next(4) > 0 ? new[] { near[random.Next(near.Count)].Id } : []);
         return (look with
         {
-            Listeners = [.. look.Listeners.Select((l, i) => i == who ? l with { Implant = Known.Yes, ImplantAnsweredBy = "Dr Holm", ImplantAnsweredOn = new(2026, 2, 10), ImplantAllows = allowed } : l)],
+            Listeners = [.. look.Listeners.Select((l, i) => i == who
+                ? l with { Implant = Known.Yes, ImplantAnsweredBy = "Dr Holm", ImplantAnsweredOn = new(2026, 2, 10), ImplantAllows = allowed } : l)],
         }, kit);
     }
 
@@ -92,7 +102,8 @@ internal static class RandomSites
     private static List<LivePair> Tried(Random random, Look look)
     {
         var ids = look.AllSockets().Select(s => s.Id).ToList();
-        return [.. ids.SelectMany((one, i) => ids.Skip(i + 1).Select(other => new LivePair(one, other, (Known)random.Next(3)))).Where(_ => random.Next(4) == 0)];
+        return [.. ids.SelectMany((one, i) => ids.Skip(i + 1).Select(other => new LivePair(one, other, (Known)random.Next(3))))
+            .Where(_ => random.Next(4) == 0)];
     }
 
     // What only some are asked for, and what a platform brings along.
@@ -113,21 +124,25 @@ internal static class RandomSites
                 Set = look.Set with { Sockets = sockets, SpatialListed = (Known)random.Next(3) },
                 Listeners = [.. look.Listeners.Select(l => l with { NoiseCancelling = random.Next(2) == 0, SpatialRendering = random.Next(2) == 0 })],
             },
-            Shelf([.. kit.Select(d => d.Role == DeviceRole.Receiver ? d with { NoiseCancelling = random.Next(2) == 0, SpatialRendering = random.Next(2) == 0 } : d)]));
+            Shelf([.. kit.Select(d => d.Role == DeviceRole.Receiver
+                ? d with { NoiseCancelling = random.Next(2) == 0, SpatialRendering = random.Next(2) == 0 } : d)]));
     }
 
     public static Device RandomBox(Random random, int i)
     {
         var codecs = random.Next(2) == 0 ? new[] { Swift, Sbc } : random.Next(3) == 0 ? [Rich, Sbc] : [Sbc];
         string[] inTheBox = random.Next(4) == 0 ? ["ear0"] : random.Next(2) == 0 ? ["lead-OpticalSquare-OpticalSquare"] : [];
-        var box = Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : random.Next(3) == 0 ? [Rich, Duet, Sbc] : null, random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
+        var box = Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : random.Next(3) == 0 ? [Rich, Duet, Sbc] : null,
+            random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
             with
         { Power = new PowerNeed(random.Next(0, 6) * 100, random.Next(5) == 0, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = inTheBox };
         return random.Next(4) > 0 ? box : box with { Links = [.. box.Links.Select(l => l with { Delay = new(20, 40, random.Next(5, 30) * 10, false) })] };
     }
 
     public static Device RandomHeadset(Random random, int i) =>
-        Headset($"ear{i}", random.Next(2, 9) * 10, random.Next(2) == 0 ? [Swift, Duet, Sbc] : random.Next(3) == 0 ? [Rich, Sbc] : [Aac, Sbc], random.Next(2) == 0, random.Next(2) == 0) with { MonoSum = random.Next(4) == 0 };
+        Headset($"ear{i}", random.Next(2, 9) * 10, random.Next(2) == 0 ? [Swift, Duet, Sbc] : random.Next(3) == 0 ? [Rich, Sbc] : [Aac, Sbc],
+            random.Next(2) == 0, random.Next(2) == 0) with
+        { MonoSum = random.Next(4) == 0 };
 
     private static List<SourcePort> Sockets(Random random)
     {
@@ -167,7 +182,8 @@ internal static class RandomSites
             yield return Wired(price: random.Next(10, 40));
         if (random.Next(2) == 0)
         {
-            yield return Base("own", LinkTechnology.Digital24GHz, "T", random.Next(50, 150), random.Next(1, 3), includes: random.Next(3) == 0 ? ["own ear", "own ear"] : ["own ear"], channels: Channels(random));
+            yield return Base("own", LinkTechnology.Digital24GHz, "T", random.Next(50, 150), random.Next(1, 3),
+                includes: random.Next(3) == 0 ? ["own ear", "own ear"] : ["own ear"], channels: Channels(random));
             yield return FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T", random.Next(20, 80));
             if (random.Next(3) == 0)
             {

@@ -28,7 +28,8 @@ public class RigPlanTests
                 Assert.NotNull(again);
                 Assert.True(again.IsLegal());
                 Assert.Equal(ranked.Score, again.Score(new Arrivals(again.Site)));
-                Assert.Equal(Parts.Of(ranked.Rig).Select(p => (p.DeviceId, p.Needed, p.ToBuy, p.ToPay)), Parts.Of(again).Select(p => (p.DeviceId, p.Needed, p.ToBuy, p.ToPay)));
+                Assert.Equal(Parts.Of(ranked.Rig).Select(p => (p.DeviceId, p.Needed, p.ToBuy, p.ToPay)),
+                    Parts.Of(again).Select(p => (p.DeviceId, p.Needed, p.ToBuy, p.ToPay)));
                 Assert.Equal(RunSheet.For(ranked.Rig).Select(s => s.Id), RunSheet.For(again).Select(s => s.Id));
                 Assert.True(stored.HasSameRoutesAs(RigPlan.Of(ranked.Rig)));
             }
@@ -71,6 +72,7 @@ public class RigPlanTests
             "receiver" => plan.Routes[0] with { ReceiverId = "nothing" },
             _ => plan.Routes[0] with { Technology = LinkTechnology.UhfDigital },
         };
-        Assert.True((plan with { Routes = [route] }).Rebuild() is not { } rig || RuleList.RefusesRoute(rig.Routes[0]) is not null || RuleList.RefusesFeed(rig.Routes[0]) is not null);
+        Assert.True((plan with { Routes = [route] }).Rebuild() is not { } rig || RuleList.RefusesRoute(rig.Routes[0]) is not null
+            || RuleList.RefusesFeed(rig.Routes[0]) is not null);
     }
 }

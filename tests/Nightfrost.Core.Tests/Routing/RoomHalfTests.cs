@@ -25,7 +25,8 @@ public class RoomHalfTests
     {
         var rig = Best(At(Look([Phones() with { SilencesSpeakers = silences }], Together), JackSplitter(price: 4), RoomSpeakers(price: 35)))!;
         Assert.Equal(("jack splitter", "room speakers"), (rig.Feeds[0].Splitter!.Id, rig.Feeds[0].Room!.Speakers.Id));
-        Assert.Equal(["jack splitter", "room speakers", "wired"], Parts.Of(rig).Where(p => p.Role != DeviceRole.Lead).Select(p => p.DeviceId).Order(StringComparer.Ordinal));
+        Assert.Equal(["jack splitter", "room speakers", "wired"],
+            Parts.Of(rig).Where(p => p.Role != DeviceRole.Lead).Select(p => p.DeviceId).Order(StringComparer.Ordinal));
         Assert.Equal(4 + 35 + 20, Parts.Of(rig).Where(p => p.Role != DeviceRole.Lead).Sum(p => p.ToPay));
         Assert.Equal(1, MainsOutlets.Needed(rig));
         Assert.Empty(RigOutputs.Untried(rig));
@@ -98,7 +99,8 @@ public class RoomHalfTests
     public void A_taken_socket_with_two_ends_has_none_left_for_the_room_and_a_listener()
     {
         var rig = Best(At(Look([Phones()], Together), JackSplitter(), RoomSpeakers()))!;
-        Feed On(SocketState state, int ends) => new Feed(Phones() with { State = state }, [JackSplitter() with { SplitsInto = ends }], null, rig.Feeds[0].Joints) { Room = rig.Feeds[0].Room };
+        Feed On(SocketState state, int ends) =>
+            new Feed(Phones() with { State = state }, [JackSplitter() with { SplitsInto = ends }], null, rig.Feeds[0].Joints) { Room = rig.Feeds[0].Room };
         Assert.True(Rig.Share([On(SocketState.Free, 2)]));
         Assert.False(Rig.Share([On(SocketState.Taken, 2)]));
         Assert.True(Rig.Share([On(SocketState.Taken, 3)]));
@@ -107,11 +109,13 @@ public class RoomHalfTests
     [Fact]
     public void With_speakers_for_the_room_the_silenced_set_is_not_what_is_tried_beside_another_output()
     {
-        var site = At(Look([Phones(), Optical()], Together, Listener("Tobias") with { RoomWish = RoomWish.RoomHearsToo }), JackSplitter(), RoomSpeakers(), Box("box"), Headset("headset"));
+        var site = At(Look([Phones(), Optical()], Together, Listener("Tobias") with { RoomWish = RoomWish.RoomHearsToo }), JackSplitter(), RoomSpeakers(),
+            Box("box"), Headset("headset"));
         var split = Router.Rank(site).Rigs.Select(r => r.Rig).First(r => r.RoomFeed is not null && r.Feeds.Count == 2);
         Assert.All(RigOutputs.Of(split), pair => Assert.NotNull(pair.Other));
         Assert.NotEmpty(RigOutputs.Untried(split));
-        var told = RunSheet.For(split).Select(s => s.Action).Concat(LineBoard.Of(split, new Arrivals(site)).SelectMany(r => r.Findings).Select(f => f.Sentence));
+        var told = RunSheet.For(split).Select(s => s.Action)
+            .Concat(LineBoard.Of(split, new Arrivals(site)).SelectMany(r => r.Findings).Select(f => f.Sentence));
         Assert.DoesNotContain(told, words => words.Contains("own speakers", StringComparison.Ordinal));
     }
 

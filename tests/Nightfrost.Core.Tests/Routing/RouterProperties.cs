@@ -61,7 +61,9 @@ public class RouterProperties
                 continue;
             var limits = Limits.None with { MustUse = [thing.Id] };
             var found = Best(site, limits, Priorities.Usual);
-            var scores = Exhaustive.Scores(site, rig => rig.Routes.Any(r => r.AtEar.Receiver.Id == thing.Id || r.AtEar.Relay?.Id == thing.Id || r.Feed.Transmitter?.Id == thing.Id || r.Feed.Adapters.Any(a => a.Id == thing.Id)));
+            var scores = Exhaustive.Scores(site,
+                rig => rig.Routes.Any(r => r.AtEar.Receiver.Id == thing.Id || r.AtEar.Relay?.Id == thing.Id || r.Feed.Transmitter?.Id == thing.Id
+                    || r.Feed.Adapters.Any(a => a.Id == thing.Id)));
             if (scores.Count == 0)
             {
                 Assert.Null(found.Rig);
@@ -69,7 +71,8 @@ public class RouterProperties
             }
 
             var best = scores.Aggregate((a, b) => b.Against(a, Priorities.Usual) > 0 ? b : a);
-            Assert.True(found.Rig is not null && found.Score.Against(best, Priorities.Usual) == 0, $"seed {seed}, round {round}, {thing.Id}: {found.Score} against {best}");
+            Assert.True(found.Rig is not null && found.Score.Against(best, Priorities.Usual) == 0,
+                $"seed {seed}, round {round}, {thing.Id}: {found.Score} against {best}");
         }
     }
 
@@ -82,7 +85,8 @@ public class RouterProperties
     {
         var site = new Site(
             TestKit.Look([TestKit.Optical()], TestKit.Listener(metres: 12)),
-            TestKit.Shelf(TestKit.Box("box", codecs: [TestKit.Swift, TestKit.Sbc]), TestKit.Headset("fast", 20, [TestKit.Swift], sensitivityDbm: -72), TestKit.Headset("sure", 60, [TestKit.Sbc], sensitivityDbm: -95)));
+            TestKit.Shelf(TestKit.Box("box", codecs: [TestKit.Swift, TestKit.Sbc]), TestKit.Headset("fast", 20, [TestKit.Swift], sensitivityDbm: -72),
+                TestKit.Headset("sure", 60, [TestKit.Sbc], sensitivityDbm: -95)));
         var scores = Exhaustive.Scores(site);
         Assert.Contains(scores, s => s is { Step: > InStepWord.OutOfStep, Holds: false });
         Assert.Contains(scores, s => s is { Step: InStepWord.OutOfStep, Holds: true });
@@ -91,10 +95,12 @@ public class RouterProperties
     }
 
     // Prices stand in steps already.
-    private static bool IsNoWorse(Score one, Score other) => (one with { Price = one.Price * Score.PriceStep }).IsNoWorseThan(other with { Price = other.Price * Score.PriceStep });
+    private static bool IsNoWorse(Score one, Score other) =>
+        (one with { Price = one.Price * Score.PriceStep }).IsNoWorseThan(other with { Price = other.Price * Score.PriceStep });
 
     // What is compared and nothing else.
-    private static Score Compared(Score s) => s with { InStep = 0, ShownStep = s.Step, Margin = s.Holds ? 1 : 0, Price = Math.Floor(s.Price / Score.PriceStep), Between = 0, AnalogueLeads = 0 };
+    private static Score Compared(Score s) =>
+        s with { InStep = 0, ShownStep = s.Step, Margin = s.Holds ? 1 : 0, Price = Math.Floor(s.Price / Score.PriceStep), Between = 0, AnalogueLeads = 0 };
 
     [Theory]
     [MemberData(nameof(Seeds))]
@@ -141,7 +147,13 @@ public class RouterProperties
             random.Shuffle(shuffled);
             var to = names.Zip(shuffled).ToDictionary(p => p.First, p => $"renamed-{p.Second}");
             var renamed = new Site(
-                site.Look with { Listeners = [.. site.Look.Listeners.Select(l => l with { ReceiverId = l.ReceiverId is { } id ? to[id] : null, ImplantAllows = [.. l.ImplantAllows.Select(id => to[id])] })], Owned = [.. site.Look.Owned.Select(o => o with { DeviceId = to[o.DeviceId] })] },
+                site.Look with
+                {
+                    Listeners =
+                    [.. site.Look.Listeners.Select(l =>
+                        l with { ReceiverId = l.ReceiverId is { } id ? to[id] : null, ImplantAllows = [.. l.ImplantAllows.Select(id => to[id])] })],
+                    Owned = [.. site.Look.Owned.Select(o => o with { DeviceId = to[o.DeviceId] })]
+                },
                 new Shelf(site.Shelf.Devices.Select(d => d with { Id = to[d.Id], Includes = [.. d.Includes.Select(i => to[i])] })));
             var (a, b) = (Router.BestScore(site), Router.BestScore(renamed));
             Assert.Equal(a is null, b is null);

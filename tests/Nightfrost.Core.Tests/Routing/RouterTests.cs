@@ -39,7 +39,8 @@ public class RouterTests
     public void Without_the_codec_a_2_4_GHz_set_ranks_first_for_a_lip_reader()
     {
         var look = Look([Optical()], Listener(wears: "ear") with { ReadsLips = true });
-        var best = Rank(look, Box("box"), Headset("ear", codecs: [Aac, Sbc]), Base("own", LinkTechnology.Digital24GHz, "T", includes: ["own ear"]), FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T")).Rigs[0];
+        var best = Rank(look, Box("box"), Headset("ear", codecs: [Aac, Sbc]), Base("own", LinkTechnology.Digital24GHz, "T", includes: ["own ear"]),
+            FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T")).Rigs[0];
         Assert.Equal("own", best.Rig.Routes[0].Feed.Transmitter!.Id);
         Assert.Equal(1, Parts.Of(best.Rig).Single(p => p.DeviceId == "own ear").InTheBox);
     }
@@ -47,7 +48,8 @@ public class RouterTests
     [Fact]
     public void A_sound_bar_on_the_optical_socket_keeps_its_sound_by_pass_through_or_splitter()
     {
-        var look = Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }], Listener(wears: "ear") with { RoomWish = RoomWish.RoomHearsToo });
+        var look = Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }],
+            Listener(wears: "ear") with { RoomWish = RoomWish.RoomHearsToo });
         var passing = Rank(look, Box("pass", passes: true), Headset("ear"), Bar()).Rigs[0];
         Assert.Equal(2, Parts.Of(passing.Rig).Single(p => p.Role == DeviceRole.Lead).Needed);
         Assert.Equal(1, Parts.Of(passing.Rig).Single(p => p.Role == DeviceRole.Lead).ToBuy);
@@ -96,7 +98,9 @@ public class RouterTests
     [Fact]
     public void A_strong_enough_USB_socket_saves_the_supply_and_a_weak_one_does_not()
     {
-        static int Supplies(int ma) => Parts.Of(Rank(Look([Optical(), Usb(ma)], Listener(wears: "ear")), Box("box", usbMa: 400), Headset("ear")).Rigs[0].Rig).Where(p => p.Role == DeviceRole.Supply).Sum(p => p.ToBuy);
+        static int Supplies(int ma) =>
+            Parts.Of(Rank(Look([Optical(), Usb(ma)], Listener(wears: "ear")), Box("box", usbMa: 400), Headset("ear")).Rigs[0].Rig)
+                .Where(p => p.Role == DeviceRole.Supply).Sum(p => p.ToBuy);
         Assert.Equal(0, Supplies(900));
         Assert.Equal(0, Supplies(500));
         Assert.Equal(1, Supplies(400));
@@ -136,7 +140,8 @@ public class RouterTests
         {
             "no socket" => Look([], Listener()),
             "no listener" => Look([Optical()]),
-            "contradiction" => Look([Optical()], Listener() with { RoomWish = RoomWish.RoomHearsToo }, Listener("Tobias") with { RoomWish = RoomWish.SetSilent }),
+            "contradiction" => Look([Optical()], Listener() with { RoomWish = RoomWish.RoomHearsToo },
+                Listener("Tobias") with { RoomWish = RoomWish.SetSilent }),
             "inputs only" => Look([Pair("COMPONENT IN"), new SourcePort { Id = "h", Kind = SocketKind.HdmiPlain, State = SocketState.Free }], Listener()),
             _ => Look([Optical()], Listener() with { OpenToAnother = false }),
         };
@@ -152,7 +157,8 @@ public class RouterTests
     public void Twelve_listeners_are_answered_and_a_search_can_be_stopped()
     {
         var look = Look([Optical(), Phones()], [.. Enumerable.Range(0, 12).Select(i => Listener($"L{i}"))]);
-        Device[] kit = [Box("two", atOnce: 2), Base("uhf", LinkTechnology.UhfDigital, "U", atOnce: 12), FamilyHeadset("u", LinkTechnology.UhfDigital, "U"), Headset("ear")];
+        Device[] kit = [Box("two", atOnce: 2), Base("uhf", LinkTechnology.UhfDigital, "U", atOnce: 12), FamilyHeadset("u", LinkTechnology.UhfDigital, "U"),
+            Headset("ear")];
         Assert.Equal(12, Rank(look, kit).Rigs[0].Score.Served);
         using var cancel = new CancellationTokenSource();
         cancel.Cancel();
@@ -162,7 +168,8 @@ public class RouterTests
     [Fact]
     public void A_plan_rebuilds_to_the_same_rig_without_the_shelf()
     {
-        var look = Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }, Usb(900)], Listener("Edda", "ear"), Listener("Tobias"));
+        var look = Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }, Usb(900)], Listener("Edda", "ear"),
+            Listener("Tobias"));
         var best = Rank(look, Box("pass", passes: true, atOnce: 2), Headset("ear"), Bar()).Rigs[0];
         var plan = RigPlan.Of(best.Rig);
         var again = plan.Rebuild();

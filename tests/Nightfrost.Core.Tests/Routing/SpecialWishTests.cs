@@ -84,7 +84,8 @@ public class SpecialWishTests
         var neat = answer.Rigs.Single(r => r.Rig.Routes[0].AtEar.Receiver.Id == "pair");
         Assert.DoesNotContain(neat.Rig.Boxes(), b => b.Role == DeviceRole.Transmitter);
         Assert.Contains(answer.Rigs, r => r.Rig.Routes[0].AtEar.Receiver.Id == "speaker");
-        Assert.Contains("speaker, owned already, stays idle", RuleList.AdviceFor(neat.Rig.Routes[0]).Single(f => f.RuleId == "platform-bound").Sentence, StringComparison.Ordinal);
+        Assert.Contains("speaker, owned already, stays idle", RuleList.AdviceFor(neat.Rig.Routes[0]).Single(f => f.RuleId == "platform-bound").Sentence,
+            StringComparison.Ordinal);
         var kept = RigPlan.Of(neat.Rig).Rebuild();
         Assert.NotNull(kept);
         Assert.Equal("pair", kept.Routes[0].AtEar.Receiver.Id);
@@ -94,8 +95,10 @@ public class SpecialWishTests
     public void Which_make_a_platform_takes_is_asked_while_it_is_not_known()
     {
         var look = Look([PlatformLink("")], Listener());
-        var asked = Questions.Rank(new Site(look, Shelf(PlatformSpeaker("pair"), PlatformSpeaker("other", family: "Island")))).Single(q => q.Field == "set.sockets[0].speakerFamily");
+        var asked = Questions.Rank(new Site(look, Shelf(PlatformSpeaker("pair"), PlatformSpeaker("other", family: "Island"))))
+            .Single(q => q.Field == "set.sockets[0].speakerFamily");
         Assert.Equal("Which make of speakers does the link to its own speakers take?", asked.Words);
-        Assert.DoesNotContain(Questions.Rank(new Site(Look([PlatformLink("Harbour")], Listener()), Shelf(PlatformSpeaker("pair")))), q => q.Field.EndsWith("speakerFamily", StringComparison.Ordinal));
+        Assert.DoesNotContain(Questions.Rank(new Site(Look([PlatformLink("Harbour")], Listener()), Shelf(PlatformSpeaker("pair")))),
+            q => q.Field.EndsWith("speakerFamily", StringComparison.Ordinal));
     }
 }

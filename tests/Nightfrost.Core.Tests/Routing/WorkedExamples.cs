@@ -11,7 +11,9 @@ namespace Nightfrost.Core.Tests.Routing;
 /// <summary>Eighteen sites a specialist meets, and what must come out. docs/worked-examples.md tells the same in words.</summary>
 public class WorkedExamples
 {
-    private static readonly Device[] OtherLeads = [Lead(Connector.Hdmi, Connector.Hdmi, 7), Lead(Connector.CoaxialPhono, Connector.CoaxialPhono, 6), Lead(Connector.PhonoPair, Connector.PhonoPair, 4), Lead(Connector.Jack635, Connector.Jack35, 5)];
+    private static readonly Device[] OtherLeads =
+        [Lead(Connector.Hdmi, Connector.Hdmi, 7), Lead(Connector.CoaxialPhono, Connector.CoaxialPhono, 6), Lead(Connector.PhonoPair, Connector.PhonoPair, 4),
+            Lead(Connector.Jack635, Connector.Jack35, 5)];
 
     private static RouterAnswer Rank(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf([.. kit, .. OtherLeads])));
 
@@ -38,7 +40,8 @@ public class WorkedExamples
     public void Example_2_without_the_codec_the_delay_of_SBC_is_forecast_and_a_radio_set_comes_first()
     {
         var lips = Listener(wears: "ear") with { ReadsLips = true };
-        Device[] kit = [Box("box"), Headset("ear", codecs: [Aac, Sbc]), Base("uhf", LinkTechnology.UhfDigital, "U", includes: ["uhf ear"]), FamilyHeadset("uhf ear", LinkTechnology.UhfDigital, "U")];
+        Device[] kit = [Box("box"), Headset("ear", codecs: [Aac, Sbc]), Base("uhf", LinkTechnology.UhfDigital, "U", includes: ["uhf ear"]),
+            FamilyHeadset("uhf ear", LinkTechnology.UhfDigital, "U")];
         var kept = Best(Look([Optical()], lips with { OpenToAnother = false }), kit);
         Assert.Contains(kept.Rows[0].Findings, f => f.RuleId == "codec-both-ends");
         Assert.True(kept.Rows[0].Forecast!.MedianMs > 150);
@@ -48,7 +51,8 @@ public class WorkedExamples
     [Fact]
     public void Example_3_a_bar_on_the_optical_socket_is_passed_on_or_split_both_counted()
     {
-        var look = Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }], Wears("ear") with { RoomWish = RoomWish.RoomHearsToo });
+        var look = Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }],
+            Wears("ear") with { RoomWish = RoomWish.RoomHearsToo });
         Device[] kit = [Box("pass", 60, passes: true), Box("plain", 40), Splitter(), Headset("ear"), Bar()];
         var pass = WhyNot.Ask(new Site(look, Shelf(kit)), Wanted.Usual, "pass").WithIt!;
         var split = WhyNot.Ask(new Site(look, Shelf(kit)), Wanted.Usual, "splitter").WithIt!;
@@ -60,18 +64,31 @@ public class WorkedExamples
     [Fact]
     public void Example_4_HDMI_only_takes_the_return_channel_or_one_box_in_the_line()
     {
-        var arc = Converter("arc extractor") with { StageIds = ["hdmi-extractor"], Ports = [new AudioPort(Connector.Hdmi, false, [Signal.HdmiReturn], "IN"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")] };
-        var inLine = arc with { Id = "in-line extractor", Name = "in-line extractor", PassesThrough = true, Ports = [new AudioPort(Connector.Hdmi, false, [Signal.HdmiProgramme], "IN"), new AudioPort(Connector.Hdmi, true, [Signal.HdmiProgramme], "OUT"), arc.Ports[1]] };
+        var arc = Converter("arc extractor") with
+        {
+            StageIds = ["hdmi-extractor"],
+            Ports = [new AudioPort(Connector.Hdmi, false, [Signal.HdmiReturn], "IN"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")]
+        };
+        var inLine = arc with
+        {
+            Id = "in-line extractor",
+            Name = "in-line extractor",
+            PassesThrough = true,
+            Ports = [new AudioPort(Connector.Hdmi, false, [Signal.HdmiProgramme], "IN"), new AudioPort(Connector.Hdmi, true, [Signal.HdmiProgramme], "OUT"),
+                arc.Ports[1]]
+        };
         SourcePort returns = new() { Id = "arc", Kind = SocketKind.HdmiReturn, State = SocketState.Free, FollowsPicture = Known.Yes };
         Assert.Equal(["arc extractor"], Best(Look([returns], Wears("ear")), arc, inLine, Box("box"), Headset("ear")).Plan[0].AdapterIds);
 
         var without = Look([new SourcePort { Id = "in", Kind = SocketKind.HdmiPlain, State = SocketState.Taken }], Wears("ear")) with
         {
-            Sources = [new() { Id = "stb", Name = "set-top box", Kind = SourceKind.SetTopBox, Sockets = [new() { Id = "out", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" }] }],
+            Sources = [new() { Id = "stb", Name = "set-top box", Kind = SourceKind.SetTopBox,
+                Sockets = [new() { Id = "out", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" }] }],
         };
         var view = Best(without, arc, inLine, Box("box"), Headset("ear"));
         Assert.Equal(["in-line extractor"], view.Plan[0].AdapterIds);
-        Assert.Contains(view.Rows[0].Findings, f => f.RuleId == "in-line-extractor" && f.Sentence.Contains("own tuner and apps are lost", StringComparison.Ordinal));
+        Assert.Contains(view.Rows[0].Findings,
+            f => f.RuleId == "in-line-extractor" && f.Sentence.Contains("own tuner and apps are lost", StringComparison.Ordinal));
         Assert.Contains(view.Rows[0].Findings, f => f.RuleId == "sources-missed");
         // Counted before the set: the set's picture delay is taken away.
         Assert.Contains(view.Rows[0].Thread, s => s.Id == "minus-picture-standard");
@@ -86,7 +103,8 @@ public class WorkedExamples
         Device[] kit = [Box("leaves", 30, withSeveral: [Duet, Sbc], atOnce: 2), Headset("ear", codecs: [Swift, Duet, Sbc])];
         var alone = Best(Two(Wears("ear"), Wears("ear", "Tobias")), kit);
         Assert.All(alone.Rows, r => Assert.Contains(r.Findings, f => f.RuleId == "low-latency-with-two"));
-        Assert.Equal("keeps", Best(Two(Wears("ear"), Wears("ear", "Tobias")), [.. kit, Box("keeps", 80, withSeveral: [Swift, Sbc], atOnce: 2)]).Plan[0].TransmitterId);
+        Assert.Equal("keeps", Best(Two(Wears("ear"), Wears("ear", "Tobias")),
+            [.. kit, Box("keeps", 80, withSeveral: [Swift, Sbc], atOnce: 2)]).Plan[0].TransmitterId);
         Assert.Equal("cast", Best(Two(Wears("bud"), Wears("bud", "Tobias")), [.. kit, Cast("cast"), CastEar("bud")]).Plan[0].TransmitterId);
         var split = Best(Two(Wears("ear"), Wears("ear", "Tobias")), [.. kit, Splitter()]);
         Assert.Equal(2, split.Parts.Single(p => p.DeviceId == "leaves").Needed);
@@ -95,9 +113,12 @@ public class WorkedExamples
     [Fact]
     public void Example_6_aids_take_only_their_own_family_and_generation_and_the_telecoil_stands_beside()
     {
-        var aids = Aids("aids", "K", 2) with { Links = [.. Aids("aids", "K", 2).Links, new AirLink { Technology = LinkTechnology.InductionLoop, Transmits = false }] };
+        var aids = Aids("aids", "K",
+            2) with
+        { Links = [.. Aids("aids", "K", 2).Links, new AirLink { Technology = LinkTechnology.InductionLoop, Transmits = false }] };
         var loop = Base("loop", LinkTechnology.InductionLoop, "", 70, onAxisM: 5);
-        var answer = Rank(Look([Optical()], Wears("aids") with { Telecoil = Known.Yes }), Streamer("first", "K", 1), Streamer("second", "K", 2), Streamer("other", "M", 2), aids, loop);
+        var answer = Rank(Look([Optical()], Wears("aids") with { Telecoil = Known.Yes }), Streamer("first", "K", 1), Streamer("second", "K", 2),
+            Streamer("other", "M", 2), aids, loop);
         var boxes = answer.Rigs.Select(r => r.Rig.Feeds[0].Transmitter!.Id).ToList();
         Assert.Contains("second", boxes);
         Assert.Contains("loop", boxes);
@@ -113,13 +134,15 @@ public class WorkedExamples
         {
             Role = DeviceRole.Relay,
             Form = WearForm.None,
-            Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [Swift, Sbc] }, new AirLink { Technology = LinkTechnology.NearField, Transmits = true, Family = "R" }],
+            Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [Swift, Sbc] },
+                new AirLink { Technology = LinkTechnology.NearField, Transmits = true, Family = "R" }],
         };
         var view = Best(Look([Optical()], Wears("aids")), Box("box"), aids, relay);
         Assert.Equal("relay", view.Plan[0].RelayId);
         Assert.Contains(view.Rows[0].Thread, s => s.Id == "relay-near-field");
         var rig = Rank(Look([Optical()], Wears("aids")), Box("box"), aids, relay).Rigs[0].Rig;
-        Assert.Contains(RunSheet.For(rig), s => s.Action.Contains("charge", StringComparison.OrdinalIgnoreCase) && s.Action.Contains("relay", StringComparison.Ordinal));
+        Assert.Contains(RunSheet.For(rig),
+            s => s.Action.Contains("charge", StringComparison.OrdinalIgnoreCase) && s.Action.Contains("relay", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -132,13 +155,16 @@ public class WorkedExamples
                 new()
                 {
                     Id = "avr", Name = "AV receiver", Kind = SourceKind.AvReceiver, TakesSetSound = true,
-                    Sockets = [new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free }, new() { Id = "big", Kind = SocketKind.Headphone635, State = SocketState.Free, SilencesSpeakers = Known.No }],
+                    Sockets = [new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free },
+                        new() { Id = "big", Kind = SocketKind.Headphone635, State = SocketState.Free, SilencesSpeakers = Known.No }],
                 },
             ],
         };
         var view = Best(look, Box("box", input: Connector.Jack35), Headset("ear"));
         Assert.Equal("zone", view.Plan[0].SocketId);
-        Assert.Contains(view.Rows[0].Findings, f => f.RuleId == "zone-to-switch-on" && f.Remedy.Contains("fixed", StringComparison.Ordinal) && f.Remedy.Contains("follow the main zone", StringComparison.Ordinal));
+        Assert.Contains(view.Rows[0].Findings,
+            f => f.RuleId == "zone-to-switch-on" && f.Remedy.Contains("fixed", StringComparison.Ordinal)
+                && f.Remedy.Contains("follow the main zone", StringComparison.Ordinal));
         Assert.Contains(Rank(look, Box("box", input: Connector.Jack35), Headset("ear")).RoutesFound, n => n >= 2);
         Assert.NotNull(WhyNot.Ask(new Site(look, Shelf([Box("box", input: Connector.Jack35), Headset("ear"), .. OtherLeads])), Wanted.Usual, "big").WithIt);
     }
@@ -146,11 +172,22 @@ public class WorkedExamples
     [Fact]
     public void Example_9_behind_brick_infrared_is_out_Bluetooth_by_its_margin_and_UHF_in()
     {
-        var away = Listener() with { LeavesRoom = true, Roams = [new("kitchenette", 14, new Way { Crossings = [new("brick", 4), new("yard", 9), new("store", 11)] })], Seat = new Way { WallsEntered = true } };
-        var look = Look([Optical()], away) with { Walls = [new("brick", "brick wall", Material.Brick), new("yard", "yard wall", Material.Concrete), new("store", "store wall", Material.Concrete)] };
+        var away = Listener() with
+        {
+            LeavesRoom = true,
+            Roams = [new("kitchenette", 14, new Way { Crossings = [new("brick", 4), new("yard", 9), new("store", 11)] })],
+            Seat = new Way { WallsEntered = true }
+        };
+        var look = Look([Optical()],
+            away) with
+        {
+            Walls = [new("brick", "brick wall", Material.Brick), new("yard", "yard wall", Material.Concrete),
+                new("store", "store wall", Material.Concrete)]
+        };
         Device[] kit =
         [
-            Base("infrared", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I"), Box("weak", 20, dbm: -20), Headset("ear", codecs: [Swift, Sbc]),
+            Base("infrared", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I"), Box("weak", 20, dbm: -20),
+            Headset("ear", codecs: [Swift, Sbc]),
             Base("uhf", LinkTechnology.UhfDigital, "U", 90, includes: ["uhf ear"]), FamilyHeadset("uhf ear", LinkTechnology.UhfDigital, "U"),
         ];
         var answer = Rank(look, kit);
@@ -165,8 +202,13 @@ public class WorkedExamples
     public void Example_10_coaxial_only_and_no_free_USB_takes_a_converter_with_a_mains_supply()
     {
         SourcePort coaxial = new() { Id = "coaxial", Kind = SocketKind.Coaxial, State = SocketState.Free, FollowsPicture = Known.Yes };
-        var converter = Converter() with { Ports = [new AudioPort(Connector.CoaxialPhono, false, [Signal.SpdifPcm], "COAX"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")] };
-        var view = Best(Look([coaxial], Wears("ear")), converter, Box("box", input: Connector.Jack35) with { Power = new PowerNeed(0, true, 0, 0, false, true, false) }, Headset("ear"));
+        var converter = Converter() with
+        {
+            Ports =
+            [new AudioPort(Connector.CoaxialPhono, false, [Signal.SpdifPcm], "COAX"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")]
+        };
+        var view = Best(Look([coaxial], Wears("ear")), converter,
+            Box("box", input: Connector.Jack35) with { Power = new PowerNeed(0, true, 0, 0, false, true, false) }, Headset("ear"));
         Assert.Equal(["converter"], view.Plan[0].AdapterIds);
         Assert.True(view.Power.Single(p => p.DeviceId == "converter").NeedsSupply);
         Assert.Contains(view.Parts, p => p.DeviceId == "supply" && p.ToBuy == 1);
@@ -175,7 +217,8 @@ public class WorkedExamples
     [Fact]
     public void Example_11_inputs_only_gives_no_rig_and_says_what_to_look_for()
     {
-        var answer = Rank(Look([Pair("COMPONENT IN"), new SourcePort { Id = "hdmi", Kind = SocketKind.HdmiPlain, State = SocketState.Free }], Listener()), Box("box"), Headset("ear"));
+        var answer = Rank(Look([Pair("COMPONENT IN"), new SourcePort { Id = "hdmi", Kind = SocketKind.HdmiPlain, State = SocketState.Free }], Listener()),
+            Box("box"), Headset("ear"));
         Assert.Empty(answer.Rigs);
         Assert.Contains("lets sound out", answer.Obstacle!.Reason, StringComparison.Ordinal);
         Assert.Contains("small door", answer.Obstacle.Remedy, StringComparison.Ordinal);
@@ -184,11 +227,17 @@ public class WorkedExamples
     [Fact]
     public void Example_12_a_sticks_own_Bluetooth_feeds_one_and_the_second_is_told_the_remedy()
     {
-        var look = Look([], Wears("ear"), Wears("ear", "Tobias")) with { Sources = [new() { Id = "stick", Name = "streaming stick", Kind = SourceKind.StreamingStick, Sockets = [Bluetooth()] }] };
+        var look = Look([], Wears("ear"),
+            Wears("ear", "Tobias")) with
+        {
+            Sources =
+                [new() { Id = "stick", Name = "streaming stick", Kind = SourceKind.StreamingStick, Sockets = [Bluetooth()] }]
+        };
         var answer = Rank(look, Headset("ear"));
         var view = RigViews.Of(answer.Rigs[0], answer.Arrivals);
         Assert.Equal(1, view.Served);
-        Assert.Contains(view.Reasons, r => r.Sentence.Contains("has no route in this rig. The streaming stick's own radio feeds one listener at once", StringComparison.Ordinal));
+        Assert.Contains(view.Reasons,
+            r => r.Sentence.Contains("has no route in this rig. The streaming stick's own radio feeds one listener at once", StringComparison.Ordinal));
         Assert.Contains(view.Reasons, r => r.Remedy.Contains("stated simultaneous output", StringComparison.Ordinal));
     }
 
@@ -200,9 +249,14 @@ public class WorkedExamples
         var look = Look([], Wears("bar", "The bar")) with
         {
             Set = TelevisionSet.Unseen with { OwnProgrammesWatched = false },
-            Sources = [new() { Id = "hifi", Name = "hi-fi", Kind = SourceKind.HiFi, PluggedInto = "", Sockets = [new() { Id = "tape", Kind = SocketKind.TapeOut, State = SocketState.Free }] }],
+            Sources = [new() { Id = "hifi", Name = "hi-fi", Kind = SourceKind.HiFi, PluggedInto = "",
+                Sockets = [new() { Id = "tape", Kind = SocketKind.TapeOut, State = SocketState.Free }] }],
         };
-        var end = LinkBox("fine end") with { Ports = [new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")], Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [fine, Sbc] }] };
+        var end = LinkBox("fine end") with
+        {
+            Ports = [new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")],
+            Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [fine, Sbc] }]
+        };
         var answer = Rank(look, Box("box", codecs: [fine, Sbc], input: Connector.Jack35), bar, end);
         Assert.All(answer.Rigs, r => Assert.Equal(1, r.Score.InStep));
         Assert.True(RigViews.Of(answer.Rigs[0], answer.Arrivals).Rows[0].MusicOnly);
@@ -216,8 +270,14 @@ public class WorkedExamples
     public void Example_14_a_computer_gives_sound_and_power_over_USB()
     {
         var usb = Usb(900, id: "computer usb") with { UsbSound = Known.Yes };
-        var look = Look([], Wears("ear")) with { Sources = [new() { Id = "computer", Name = "computer", Kind = SourceKind.Computer, PluggedInto = "", Sockets = [usb] }], Set = TelevisionSet.Unseen with { OwnProgrammesWatched = false } };
-        var view = Best(look, Box("stub", input: Connector.UsbA) with { Ports = [new AudioPort(Connector.UsbA, false, [Signal.UsbAudio], "plug")] }, Headset("ear"));
+        var look = Look([], Wears("ear")) with
+        {
+            Sources =
+            [new() { Id = "computer", Name = "computer", Kind = SourceKind.Computer, PluggedInto = "", Sockets = [usb] }],
+            Set = TelevisionSet.Unseen with { OwnProgrammesWatched = false }
+        };
+        var view = Best(look, Box("stub", input: Connector.UsbA) with { Ports = [new AudioPort(Connector.UsbA, false, [Signal.UsbAudio], "plug")] },
+            Headset("ear"));
         Assert.Equal("From the USB socket its sound comes from.", view.Power.Single().Words);
         Assert.Contains(view.Rows[0].Thread, s => s.Id == "usb-out");
         Assert.DoesNotContain(view.Parts, p => p.Role == DeviceRole.Supply);
@@ -226,7 +286,8 @@ public class WorkedExamples
     [Fact]
     public void Example_15_a_lamp_in_the_line_stops_the_infrared_chair_speaker()
     {
-        Device[] kit = [Base("infrared", LinkTechnology.InfraredAnalogue, "G"), FamilyHeadset("chair", LinkTechnology.InfraredAnalogue, "G") with { Form = WearForm.ChairSpeaker }];
+        Device[] kit = [Base("infrared", LinkTechnology.InfraredAnalogue, "G"),
+            FamilyHeadset("chair", LinkTechnology.InfraredAnalogue, "G") with { Form = WearForm.ChairSpeaker }];
         var seat = Listener() with { NothingOnEars = true };
         Assert.Equal("chair", Best(Look([Optical()], seat), kit).Plan[0].ReceiverId);
         var answer = Rank(Look([Optical()], seat with { ClearLine = Known.No }), kit);
@@ -240,7 +301,9 @@ public class WorkedExamples
         var relayless = Aids("aids", "", []) with { Links = [new AirLink { Technology = LinkTechnology.LeAudioBroadcast, Transmits = false, Codecs = [Lc3] }] };
         var view = Best(Look([Optical()], Wears("aids") with { RoomWish = RoomWish.RoomHearsToo }), Cast("cast"), relayless);
         Assert.NotNull(view.Rows[0].Echo);
-        Assert.Contains(view.Reasons, r => r.Sentence.Contains("Delay the earlier one on Tune", StringComparison.Ordinal) && r.Sentence.Contains("close the ear", StringComparison.Ordinal));
+        Assert.Contains(view.Reasons,
+            r => r.Sentence.Contains("Delay the earlier one on Tune", StringComparison.Ordinal)
+                && r.Sentence.Contains("close the ear", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -258,9 +321,17 @@ public class WorkedExamples
     [Fact]
     public void Example_18_a_band_not_allowed_here_is_refused_with_the_national_rule()
     {
-        var far = Base("far", LinkTechnology.UhfDigital, "F") with { Links = [new AirLink { Technology = LinkTechnology.UhfDigital, Transmits = true, Family = "F", TransmitDbm = 10, BandLowMHz = 902, BandHighMHz = 928 }] };
+        var far = Base("far", LinkTechnology.UhfDigital,
+            "F") with
+        {
+            Links = [new AirLink { Technology = LinkTechnology.UhfDigital, Transmits = true, Family = "F", TransmitDbm = 10, BandLowMHz = 902,
+                BandHighMHz = 928 }]
+        };
         var answer = Rank(Look([Optical()], Listener()) with { Region = Region.Europe }, far, FamilyHeadset("far ear", LinkTechnology.UhfDigital, "F"));
-        Assert.Contains(answer.RuledOut, r => r.Subject.Id == "far" && r.Finding.RuleId == "band-allowed" && r.Finding.Sentence.Contains("Check the national rule", StringComparison.Ordinal));
-        Assert.NotEmpty(Rank(Look([Optical()], Listener()) with { Region = Region.UnitedStates }, far, FamilyHeadset("far ear", LinkTechnology.UhfDigital, "F")).Rigs);
+        Assert.Contains(answer.RuledOut,
+            r => r.Subject.Id == "far" && r.Finding.RuleId == "band-allowed"
+                && r.Finding.Sentence.Contains("Check the national rule", StringComparison.Ordinal));
+        Assert.NotEmpty(Rank(Look([Optical()], Listener()) with { Region = Region.UnitedStates }, far,
+            FamilyHeadset("far ear", LinkTechnology.UhfDigital, "F")).Rigs);
     }
 }

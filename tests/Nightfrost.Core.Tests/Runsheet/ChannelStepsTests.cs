@@ -11,11 +11,13 @@ namespace Nightfrost.Core.Tests.Runsheet;
 /// <summary>Boxes on one air are set apart before anything is joined to them.</summary>
 public class ChannelStepsTests
 {
-    private static IReadOnlyList<Step> Sheet(int? first, int? second, LinkTechnology other = LinkTechnology.UhfAnalogue) => RunSheet.For(TwoBoxes(first, second, other));
+    private static IReadOnlyList<Step> Sheet(int? first, int? second, LinkTechnology other = LinkTechnology.UhfAnalogue) =>
+        RunSheet.For(TwoBoxes(first, second, other));
 
     private static Rig TwoBoxes(int? first, int? second, LinkTechnology other)
     {
-        var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false }, Listener("Piet", "second") with { OpenToAnother = false });
+        var look = Look([Optical(), Phones()], Listener("Agnes", "ear") with { OpenToAnother = false },
+            Listener("Piet", "second") with { OpenToAnother = false });
         var rig = Router.Rank(new Site(look, Shelf(
             Base("wide", LinkTechnology.UhfDigital, "U", channels: first), FamilyHeadset("ear", LinkTechnology.UhfDigital, "U"),
             Base("narrow", other, "V", channels: second), FamilyHeadset("second", other, "V")))).Rigs[0].Rig;
@@ -38,7 +40,8 @@ public class ChannelStepsTests
     }
 
     [Fact]
-    public void A_box_without_a_choice_is_left_and_the_other_keeps_off_its_channel() => Assert.Equal("Set the wide to channel 2", Assert.Single(Channels(Sheet(3, 1))).Action);
+    public void A_box_without_a_choice_is_left_and_the_other_keeps_off_its_channel() =>
+        Assert.Equal("Set the wide to channel 2", Assert.Single(Channels(Sheet(3, 1))).Action);
 
     [Fact]
     public void A_box_whose_channels_nobody_has_read_is_read_on_the_spot_and_the_channel_noted()
@@ -52,7 +55,8 @@ public class ChannelStepsTests
     public void The_channel_comes_before_the_receiver_is_joined()
     {
         var sheet = Sheet(3, 3).ToList();
-        Assert.True(sheet.FindLastIndex(s => s.Id.StartsWith("channel-", StringComparison.Ordinal)) < sheet.FindIndex(s => s.Id.StartsWith("joined-", StringComparison.Ordinal)));
+        Assert.True(sheet.FindLastIndex(s => s.Id.StartsWith("channel-", StringComparison.Ordinal)) < sheet.FindIndex(s =>
+            s.Id.StartsWith("joined-", StringComparison.Ordinal)));
     }
 
     [Theory]
@@ -65,7 +69,8 @@ public class ChannelStepsTests
     [InlineData(0, 1, null)]
     [InlineData(null, null, null)]
     public void The_household_keeps_the_channels_that_were_set(int? first, int? second, string? lines) =>
-        Assert.Equal(lines, HandoverSheet.For(TwoBoxes(first, second, LinkTechnology.UhfAnalogue), []).Household.SingleOrDefault(part => part.Heading == "The channels") is { } part ? string.Join('|', part.Lines) : null);
+        Assert.Equal(lines, HandoverSheet.For(TwoBoxes(first, second, LinkTechnology.UhfAnalogue),
+            []).Household.SingleOrDefault(part => part.Heading == "The channels") is { } part ? string.Join('|', part.Lines) : null);
 
     [Fact]
     public void Leads_of_two_boxes_come_before_the_power_of_either()

@@ -19,7 +19,14 @@ public class PreparationTests
     /// <summary>A box with an optical lead in it, and a headset that charges four hours.</summary>
     private static Rig Bought(string? wears = null) => RigOf(
         Look([Optical()], Listener("Edda", wears) with { HoursADay = 2 }),
-        Box("box", usbMa: 0) with { Includes = ["lead-OpticalSquare-OpticalSquare"], Firmware = "2.4", DeliveryDays = 6, Power = new(0, true, 0, 0, false, true, false), Pairing = new("off", "the button", 5, "red", "blue", 60) },
+        Box("box", usbMa: 0) with
+        {
+            Includes = ["lead-OpticalSquare-OpticalSquare"],
+            Firmware = "2.4",
+            DeliveryDays = 6,
+            Power = new(0, true, 0, 0, false, true, false),
+            Pairing = new("off", "the button", 5, "red", "blue", 60)
+        },
         Headset("ear") with { Power = Charged4h, App = "Owner's app" });
 
     private static IReadOnlyList<PrepareItem> Of(Preparation preparation, PrepareKind kind) => [.. preparation.Items.Where(i => i.Kind == kind)];
@@ -58,7 +65,8 @@ public class PreparationTests
     {
         var preparation = Preparation.For(Bought(), Friday);
         var orders = Of(preparation, PrepareKind.Order);
-        Assert.Equal([("box", new DateOnly(2026, 11, 20)), ("ear", new DateOnly(2026, 11, 22))], orders.Select(o => (o.Words, DateOnly.FromDateTime(o.By!.Value))));
+        Assert.Equal([("box", new DateOnly(2026, 11, 20)), ("ear", new DateOnly(2026, 11, 22))],
+            orders.Select(o => (o.Words, DateOnly.FromDateTime(o.By!.Value))));
         Assert.Equal(90, preparation.ToPay);
         Assert.Equal(preparation.ToPay, Parts.Of(Bought()).Sum(p => p.ToPay));
         Assert.All(Of(Preparation.For(Bought(), null), PrepareKind.Order), o => Assert.True(o.By is null && o.LeadTime.Length > 0));
@@ -67,8 +75,10 @@ public class PreparationTests
     [Fact]
     public void A_box_is_ordered_in_time_to_charge_what_stands_in_it()
     {
-        var rig = RigOf(Look([Optical()], Listener()), Base("base", LinkTechnology.UhfDigital, "H", includes: ["ear"]), FamilyHeadset("ear", LinkTechnology.UhfDigital, "H") with { Power = Charged4h });
-        Assert.Equal(new DateOnly(2026, 11, 22), DateOnly.FromDateTime(Of(Preparation.For(rig, Friday), PrepareKind.Order).Single(o => o.Words == "base").By!.Value));
+        var rig = RigOf(Look([Optical()], Listener()), Base("base", LinkTechnology.UhfDigital, "H", includes: ["ear"]),
+            FamilyHeadset("ear", LinkTechnology.UhfDigital, "H") with { Power = Charged4h });
+        Assert.Equal(new DateOnly(2026, 11, 22),
+            DateOnly.FromDateTime(Of(Preparation.For(rig, Friday), PrepareKind.Order).Single(o => o.Words == "base").By!.Value));
     }
 
     [Fact]
@@ -89,7 +99,8 @@ public class PreparationTests
         var rig = RigOf(Look([Optical()], Listener()), Box("box", usbMa: 0) with { Includes = ["lead-Jack35-Jack35"] }, Headset("ear"));
         var content = Assert.Single(Of(Preparation.For(rig, Friday), PrepareKind.Contents));
         Assert.Contains("Not needed here", content.Detail, StringComparison.Ordinal);
-        Assert.DoesNotContain(Preparation.For(rig, Friday, new HashSet<string> { content.Id }).Items, i => i.Id.StartsWith("order-missing-", StringComparison.Ordinal));
+        Assert.DoesNotContain(Preparation.For(rig, Friday, new HashSet<string> { content.Id }).Items,
+            i => i.Id.StartsWith("order-missing-", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -188,7 +199,8 @@ public class PreparationTests
     {
         var preparation = Preparation.For(Bought(), null);
         Assert.Equal((1, 0), (preparation.OutletsNeeded, preparation.OutletsFree));
-        Assert.Contains("One mains outlet is needed at the set; Look names none free.", preparation.Items.Single(i => i.Id == "pack-outlets").Detail, StringComparison.Ordinal);
+        Assert.Contains("One mains outlet is needed at the set; Look names none free.", preparation.Items.Single(i => i.Id == "pack-outlets").Detail,
+            StringComparison.Ordinal);
         var look = Bought().Site.Look;
         var rig = RigOf(look with { Set = look.Set with { MainsOutletsFree = 2 } }, [.. Bought().Site.Shelf.Devices.Where(d => d.Id is "box" or "ear")]);
         Assert.DoesNotContain(Preparation.For(rig, null).Items, i => i.Id == "pack-outlets");
@@ -204,5 +216,6 @@ public class PreparationTests
 
     [Fact]
     public void A_rig_that_was_kept_knows_what_its_boxes_hold() =>
-        Assert.Equal(Preparation.For(Bought(), Friday).Items.Select(i => i.Id), Preparation.For(RigPlan.Of(Bought()).Rebuild()!, Friday).Items.Select(i => i.Id));
+        Assert.Equal(Preparation.For(Bought(), Friday).Items.Select(i => i.Id),
+            Preparation.For(RigPlan.Of(Bought()).Rebuild()!, Friday).Items.Select(i => i.Id));
 }

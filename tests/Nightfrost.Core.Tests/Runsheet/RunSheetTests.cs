@@ -15,11 +15,20 @@ public class RunSheetTests
     {
         var look = Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }, Usb(900)],
             Listener("Edda", "ear") with { RoomWish = RoomWish.RoomHearsToo, OwnVolume = true }, Listener("Tobias", "ear"));
-        var box = Box("box", passes: true, atOnce: 2) with { TwoWaySwitch = "slide to TX", InputSwitch = "slide", SecondListener = way, PowerSwitch = "press", PowerLight = "green", SoundLight = "blue" };
+        var box = Box("box", passes: true, atOnce: 2) with
+        {
+            TwoWaySwitch = "slide to TX",
+            InputSwitch = "slide",
+            SecondListener = way,
+            PowerSwitch = "press",
+            PowerLight = "green",
+            SoundLight = "blue"
+        };
         return Router.Rank(new Site(look, Shelf(box, Headset("ear"), Bar()))).Rigs[0].Rig;
     }
 
-    private static int At(IReadOnlyList<Step> steps, string idStart) => steps.Select((s, i) => (s, i)).First(p => p.s.Id.StartsWith(idStart, StringComparison.Ordinal)).i;
+    private static int At(IReadOnlyList<Step> steps, string idStart) =>
+        steps.Select((s, i) => (s, i)).First(p => p.s.Id.StartsWith(idStart, StringComparison.Ordinal)).i;
 
     [Theory]
     [InlineData("prove-sound", "free-")] // Present sound before anything is moved.
@@ -87,7 +96,9 @@ public class RunSheetTests
     public void Units_bought_as_one_set_are_not_paired()
     {
         var look = Look([Optical()], Listener());
-        var rig = Router.Rank(new Site(look, Shelf(Base("own", LinkTechnology.Digital24GHz, "T", includes: ["own ear"]), FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T")))).Rigs[0].Rig;
+        var rig = Router.Rank(new Site(look,
+            Shelf(Base("own", LinkTechnology.Digital24GHz, "T", includes: ["own ear"]),
+                FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T")))).Rigs[0].Rig;
         var steps = RunSheet.For(rig);
         Assert.Contains(steps, s => s.Id == "joined-edda");
         Assert.DoesNotContain(steps, s => s.Id.StartsWith("pair-", StringComparison.Ordinal) || s.Id == "release-rivals");
@@ -158,7 +169,8 @@ public class RunSheetTests
 
     [Fact]
     public void A_headphone_plug_must_be_pulled_to_stop() =>
-        Assert.Contains(HandoverSheet.For(WiredRig(), []).Listeners[0].Parts.Single(p => p.Heading == "To stop").Lines, l => l.Contains("Pull the plug", StringComparison.Ordinal));
+        Assert.Contains(HandoverSheet.For(WiredRig(), []).Listeners[0].Parts.Single(p => p.Heading == "To stop").Lines,
+            l => l.Contains("Pull the plug", StringComparison.Ordinal));
 
     [Theory]
     [InlineData(false, false, 0, 0, Stage.Look)]
@@ -167,7 +179,8 @@ public class RunSheetTests
     [InlineData(true, true, 0, 1, Stage.Tune)]
     [InlineData(true, true, 0, 0, Stage.HandOver)]
     public void The_next_action_is_the_first_thing_not_done(bool looked, bool chosen, int open, int unmeasured, Stage expected) =>
-        Assert.Equal(expected, NextAction.Of(new Progress(looked ? Look([Optical()], Listener()) : Core.Sites.Look.Empty, chosen, false, 0, 1, open, 0, unmeasured, [], false)).Stage);
+        Assert.Equal(expected, NextAction.Of(new Progress(looked ? Look([Optical()], Listener()) : Core.Sites.Look.Empty, chosen, false, 0, 1, open, 0,
+            unmeasured, [], false)).Stage);
 
     private static Rig WiredRig() => Router.Rank(new Site(Look([Phones()], Listener(wears: "wired")), Shelf(Wired()))).Rigs[0].Rig;
 }

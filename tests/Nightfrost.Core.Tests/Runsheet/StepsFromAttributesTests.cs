@@ -85,8 +85,10 @@ public class StepsFromAttributesTests
     [Fact]
     public void The_sets_speakers_are_switched_off_or_left_on_as_the_site_wants()
     {
-        Assert.NotNull(Find(Steps(Look([Optical()], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Box("box"), Headset("ear")), "speakers-off"));
-        Assert.NotNull(Find(Steps(Look([Optical()], Listener(wears: "ear") with { RoomWish = RoomWish.RoomHearsToo }), Box("box"), Headset("ear")), "speakers-on"));
+        Assert.NotNull(Find(Steps(Look([Optical()], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Box("box"), Headset("ear")),
+            "speakers-off"));
+        Assert.NotNull(Find(Steps(Look([Optical()], Listener(wears: "ear") with { RoomWish = RoomWish.RoomHearsToo }), Box("box"), Headset("ear")),
+            "speakers-on"));
         Assert.Null(Find(Steps(One, Box("box"), Headset("ear")), "speakers-"));
         // A socket that silences the set by itself needs no menu for it.
         Assert.Null(Find(Steps(Look([Phones()], Listener(wears: "wired") with { RoomWish = RoomWish.SetSilent }), Wired()), "speakers-off"));
@@ -94,7 +96,8 @@ public class StepsFromAttributesTests
 
     [Fact]
     public void Every_menu_step_asks_for_the_value_found_so_that_it_can_be_put_back() =>
-        Assert.All(Steps(Look([Optical()], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Box("box"), Headset("ear")).Where(s => s.Id.StartsWith("output-", StringComparison.Ordinal) || s.Id.StartsWith("pcm-", StringComparison.Ordinal) || s.Id == "speakers-off"),
+        Assert.All(Steps(Look([Optical()], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Box("box"), Headset("ear"))
+            .Where(s => s.Id.StartsWith("output-", StringComparison.Ordinal) || s.Id.StartsWith("pcm-", StringComparison.Ordinal) || s.Id == "speakers-off"),
             s => Assert.Equal(MenuSteps.ValueFound, s.Note));
 
     [Fact]
@@ -167,7 +170,8 @@ public class StepsFromAttributesTests
     public void A_listener_out_of_step_is_named_and_an_outdated_rig_comes_first()
     {
         Assert.Equal("Not in step: Edda, Tobias", NextAction.Of(new Progress(One, true, false, 0, 0, 0, 0, 0, ["Edda", "Tobias"], false)).Words);
-        Assert.Equal((Stage.Prepare, "4 things to prepare"), (NextAction.Of(new Progress(One, true, false, 4, 0, 9, 0, 1, [], false)) is var next ? next.Stage : default, next.Words));
+        Assert.Equal((Stage.Prepare, "4 things to prepare"),
+            (NextAction.Of(new Progress(One, true, false, 4, 0, 9, 0, 1, [], false)) is var next ? next.Stage : default, next.Words));
         Assert.Equal(Stage.Route, NextAction.Of(new Progress(One, true, true, 0, 0, 0, 0, 0, [], true)).Stage);
         Assert.Equal("Handed over: call again", NextAction.Of(new Progress(One, true, false, 5, 0, 3, 0, 1, [], true)).Words);
     }

@@ -31,7 +31,8 @@ public class TelecoilTests
 
     private static Rig Best(params Device[] kit) => Router.Rank(new Site(Wearer, Shelf([CoilAids, .. kit]))).Rigs[0].Rig;
 
-    private static IReadOnlyList<string> Lines(Rig rig, string heading) => HandoverSheet.For(rig, []).Listeners[0].Parts.SingleOrDefault(p => p.Heading.StartsWith(heading, StringComparison.Ordinal))?.Lines ?? [];
+    private static IReadOnlyList<string> Lines(Rig rig, string heading) =>
+        HandoverSheet.For(rig, []).Listeners[0].Parts.SingleOrDefault(p => p.Heading.StartsWith(heading, StringComparison.Ordinal))?.Lines ?? [];
 
     [Fact]
     public void A_loop_at_the_seat_is_laid_heard_on_T_and_driven_and_nothing_is_paired()
@@ -53,7 +54,8 @@ public class TelecoilTests
     public void A_neck_loop_is_paired_and_hung_on_before_the_aids_go_to_T()
     {
         var ids = RunSheet.For(Best(Box("box"), NeckLoop)).Select(s => s.Id).ToList();
-        Assert.True(ids.IndexOf("pair-ear-edda") is var paired && paired >= 0 && paired < ids.IndexOf("relay-edda") && ids.IndexOf("relay-edda") < ids.IndexOf("telecoil-edda"));
+        Assert.True(ids.IndexOf("pair-ear-edda") is var paired && paired >= 0 && paired < ids.IndexOf("relay-edda")
+            && ids.IndexOf("relay-edda") < ids.IndexOf("telecoil-edda"));
         Assert.DoesNotContain("loop-edda", ids);
     }
 
@@ -69,7 +71,8 @@ public class TelecoilTests
 
         Assert.DoesNotContain(Lines(Best(SeatLoop), "The lights"), l => l.Contains("joined", StringComparison.Ordinal));
         var streamed = Best(Streamer("streamer", "K", 2));
-        Assert.DoesNotContain(HandoverSheet.For(streamed, []).Listeners[0].Parts.SelectMany(p => p.Lines), l => l.Contains(" T", StringComparison.Ordinal) && !l.Contains("TV", StringComparison.Ordinal));
+        Assert.DoesNotContain(HandoverSheet.For(streamed, []).Listeners[0].Parts.SelectMany(p => p.Lines),
+            l => l.Contains(" T", StringComparison.Ordinal) && !l.Contains("TV", StringComparison.Ordinal));
         Assert.DoesNotContain(RunSheet.For(streamed), s => s.Id.StartsWith("telecoil-", StringComparison.Ordinal));
     }
 
@@ -85,7 +88,8 @@ public class TelecoilTests
     public void Where_nothing_changes_the_loudness_it_is_heard_away_from_the_ear_first()
     {
         var look = Look([Optical() with { Level = LevelControl.Fixed }], Listener(wears: "hood") with { OpenToAnother = false });
-        var level = RunSheet.For(Router.Rank(new Site(look, Shelf(Box("box"), Headset("hood", ownVolume: false)))).Rigs[0].Rig).Single(s => s.Id == "level-edda");
+        var level = RunSheet.For(Router.Rank(new Site(look, Shelf(Box("box"), Headset("hood", ownVolume: false)))).Rigs[0].Rig)
+            .Single(s => s.Id == "level-edda");
         Assert.StartsWith("Hear it with the hood away from the ear first", level.Action, StringComparison.Ordinal);
         Assert.Contains("stop and plan again", level.Detail, StringComparison.Ordinal);
     }

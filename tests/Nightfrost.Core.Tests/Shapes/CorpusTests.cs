@@ -71,23 +71,30 @@ public class CorpusTests
     public void What_is_read_and_written_again_in_one_version_loses_nothing()
     {
         var version = DocumentShapes.Ours.Version;
-        Assert.All(Corpus.Of(version, "looks"), l => Assert.True(Corpus.Same(l, DocumentShapes.Ours.Write(DocumentShapes.Ours.Read<Look>(DocumentKind.Look, l)))));
-        Assert.All(Corpus.Of(version, "rigs"), r => Assert.True(Corpus.Same(r, DocumentShapes.Ours.Write(DocumentShapes.Ours.Read<RigPlan>(DocumentKind.Rig, r)))));
-        Assert.All(Corpus.Of(version, "devices"), d => Assert.True(Corpus.Same(d, DocumentShapes.Ours.Write(DocumentShapes.Ours.Read<Device>(DocumentKind.Device, d)))));
+        Assert.All(Corpus.Of(version, "looks"),
+            l => Assert.True(Corpus.Same(l, DocumentShapes.Ours.Write(DocumentShapes.Ours.Read<Look>(DocumentKind.Look, l)))));
+        Assert.All(Corpus.Of(version, "rigs"),
+            r => Assert.True(Corpus.Same(r, DocumentShapes.Ours.Write(DocumentShapes.Ours.Read<RigPlan>(DocumentKind.Rig, r)))));
+        Assert.All(Corpus.Of(version, "devices"),
+            d => Assert.True(Corpus.Same(d, DocumentShapes.Ours.Write(DocumentShapes.Ours.Read<Device>(DocumentKind.Device, d)))));
     }
 
     [Fact]
     public void The_shapes_are_those_of_their_version()
     {
         var version = DocumentShapes.Ours.Version;
-        var now = new JsonObject([.. new[] { typeof(Look), typeof(RigPlan), typeof(Device) }.Select(t => KeyValuePair.Create(t.Name, (JsonNode?)JsonSchemaExporter.GetJsonSchemaAsNode(Corpus.Json, t, new() { TreatNullObliviousAsNonNullable = true })))])
+        var now = new JsonObject([.. new[] { typeof(Look), typeof(RigPlan),
+            typeof(Device) }.Select(t =>
+                KeyValuePair.Create(t.Name,
+                    (JsonNode?)JsonSchemaExporter.GetJsonSchemaAsNode(Corpus.Json, t, new() { TreatNullObliviousAsNonNullable = true })))])
             .ToJsonString(Corpus.Json) + "\n";
         var place = Corpus.Place(version, "schema.json");
         if (!File.Exists(place) && Environment.GetEnvironmentVariable("NIGHTFROST_WRITE_DOCS") == "1")
             File.WriteAllText(place, now);
         Assert.True(
             File.Exists(place) && File.ReadAllText(place) == now,
-            $"A kept shape changed and is still called version {version}. Add a step to ShapeUpgrades.All and documents to tests/shapes/v{version + 1}: docs/formats.md says how.");
+            $"A kept shape changed and is still called version {version}. Add a step to ShapeUpgrades.All and documents to tests/shapes/v{version + 1}: "
+                + $"docs/formats.md says how.");
     }
 
     // A sort of part that no document of the corpus holds could change unseen.
@@ -141,7 +148,8 @@ public class CorpusTests
             return Parts(info.ElementType!, seen);
         if (info.Kind != JsonTypeInfoKind.Object || !seen.Add(type))
             return [];
-        return info.Properties.Where(p => p.Set is not null || p.IsRequired || p.AssociatedParameter is not null).SelectMany(p => Parts(p.PropertyType, seen)).Prepend(type).ToList();
+        return info.Properties.Where(p => p.Set is not null || p.IsRequired || p.AssociatedParameter is not null).SelectMany(p => Parts(p.PropertyType, seen))
+            .Prepend(type).ToList();
     }
 
     private static void Meet(JsonNode? node, Type type, HashSet<Type> met)
@@ -163,14 +171,16 @@ public class CorpusTests
     private static IEnumerable<string[]> Members(JsonNode node, string[] at) => node switch
     {
         JsonObject part => part.SelectMany(p => p.Value is null ? [[.. at, p.Key]] : Members(p.Value, [.. at, p.Key]).Prepend([.. at, p.Key])),
-        JsonArray list => list.SelectMany((item, i) => item is null ? [] : Members(item, [.. at, i.ToString(System.Globalization.CultureInfo.InvariantCulture)])),
+        JsonArray list => list.SelectMany((item, i) => item is null ? []
+            : Members(item, [.. at, i.ToString(System.Globalization.CultureInfo.InvariantCulture)])),
         _ => [],
     };
 
     private static string Without(string text, string[] place)
     {
         var root = JsonNode.Parse(text)!;
-        var owner = place[..^1].Aggregate(root, (node, step) => node is JsonArray list ? list[int.Parse(step, System.Globalization.CultureInfo.InvariantCulture)]! : node[step]!);
+        var owner = place[..^1].Aggregate(root,
+            (node, step) => node is JsonArray list ? list[int.Parse(step, System.Globalization.CultureInfo.InvariantCulture)]! : node[step]!);
         owner.AsObject().Remove(place[^1]);
         return root.ToJsonString();
     }

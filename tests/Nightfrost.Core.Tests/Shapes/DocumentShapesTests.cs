@@ -9,7 +9,9 @@ using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Shapes;
 
-/// <summary>Versions, steps and refusals, with a made-up history: seats were once in feet, then the field was renamed; a maker's word was once called brand.</summary>
+/// <summary>
+/// Versions, steps and refusals, with a made-up history: seats were once in feet, then the field was renamed; a maker's word was once called brand.
+/// </summary>
 public class DocumentShapesTests
 {
     private static readonly DocumentShapes Later = new(
@@ -120,7 +122,8 @@ public class DocumentShapesTests
     [Fact]
     public void What_is_said_of_an_unreadable_document_names_the_place_and_never_what_stands_there()
     {
-        var e = Assert.Throws<UnreadableDocumentException>(() => DocumentShapes.Ours.Read<Look>(DocumentKind.Look, Old(1, l => l["listeners"]![0]!["seatDistanceM"] = "Edda sits near")));
+        var e = Assert.Throws<UnreadableDocumentException>(() =>
+            DocumentShapes.Ours.Read<Look>(DocumentKind.Look, Old(1, l => l["listeners"]![0]!["seatDistanceM"] = "Edda sits near")));
         Assert.Contains("seatDistanceM", e.Message, StringComparison.Ordinal);
         Assert.DoesNotContain("sits near", e.ToString(), StringComparison.Ordinal);
     }
@@ -149,12 +152,15 @@ public class DocumentShapesTests
         var reading = KitTable.Read(["id", "brand", KitTable.VersionColumn], rows, false, shelf, Later);
         Assert.Null(reading.Unreadable);
         Assert.Equal("Old Word", Assert.Single(reading.Usable).Maker);
-        Assert.Contains("no attribute", KitTable.Read(["id", "brand", KitTable.VersionColumn], [new(2, ["box", "x", "3"])], false, shelf, Later).Unreadable!.Reason, StringComparison.Ordinal);
+        Assert.Contains("no attribute",
+            KitTable.Read(["id", "brand", KitTable.VersionColumn], [new(2, ["box", "x", "3"])], false, shelf, Later).Unreadable!.Reason,
+            StringComparison.Ordinal);
     }
 
     [Theory]
     [InlineData("4", "newer")]
     [InlineData("one", "whole number")]
     public void A_kit_table_says_its_version_once(string version, string said) =>
-        Assert.Contains(said, KitTable.Read(["id", KitTable.VersionColumn], [new(2, ["box", version])], false, Shelf(Box("box")), Later).Unreadable!.Reason, StringComparison.Ordinal);
+        Assert.Contains(said, KitTable.Read(["id", KitTable.VersionColumn], [new(2, ["box", version])], false, Shelf(Box("box")), Later).Unreadable!.Reason,
+            StringComparison.Ordinal);
 }

@@ -7,7 +7,8 @@ namespace Nightfrost.Core.Tests.Sites;
 public class LiveOutputsTests
 {
     private static readonly SourcePort Light = Optical(), Plug = Phones() with { SilencesSpeakers = Known.NotYet }, Radio = Bluetooth();
-    private static readonly SourcePort SticksRadio = Bluetooth() with { Id = "stick radio" }, SticksHdmi = new() { Id = "stick hdmi", Kind = SocketKind.HdmiOut, State = SocketState.Taken };
+    private static readonly SourcePort SticksRadio = Bluetooth() with { Id = "stick radio" },
+    SticksHdmi = new() { Id = "stick hdmi", Kind = SocketKind.HdmiOut, State = SocketState.Taken };
 
     private static Look Set(params SourcePort[] sockets) => Look(sockets, Listener());
 

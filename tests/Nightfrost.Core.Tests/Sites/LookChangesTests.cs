@@ -82,7 +82,8 @@ public class LookChangesTests
     public void A_wall_put_on_a_way_is_said_by_its_name_and_its_metres()
     {
         var after = Before with { Listeners = [Edda with { Seat = new Way { Crossings = [new("brick", 1.5)] }, Roams = [Kitchen] }] };
-        Assert.Equal(["Edda, way to the seat: walls crossed was nothing, now pantry wall at 1.5 m.", "Edda, kitchenette: added."], LookChanges.Between(Before, after, id => id));
+        Assert.Equal(["Edda, way to the seat: walls crossed was nothing, now pantry wall at 1.5 m.", "Edda, kitchenette: added."],
+            LookChanges.Between(Before, after, id => id));
     }
 
     [Fact]
@@ -133,7 +134,8 @@ public class LookChangesTests
             JsonValueKind.True => [false],
             JsonValueKind.False => [true],
             JsonValueKind.Number => [now.GetValue<double>() + 3],
-            _ => ["no", "notYet", "fixed", "input", "taken", "film", "setSilent", "coaxial", "analogueOnly", "leftOnly", "left", "pacemaker", "important", "metal", "digital", "hiFi", "wiFi5GHz", "something else", 7],
+            _ => ["no", "notYet", "fixed", "input", "taken", "film", "setSilent", "coaxial", "analogueOnly", "leftOnly", "left", "pacemaker", "important",
+                "metal", "digital", "hiFi", "wiFi5GHz", "something else", 7],
         };
     }
 }

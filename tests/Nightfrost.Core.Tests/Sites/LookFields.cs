@@ -14,12 +14,14 @@ namespace Nightfrost.Core.Tests.Sites;
 internal static class LookFields
 {
     /// <summary>A shelf of every sort of thing.</summary>
-    public static readonly Shelf Kit = new(Corpus.Of(DocumentShapes.Ours.Version, "devices").Select(d => DocumentShapes.Ours.Read<Device>(DocumentKind.Device, d)));
+    public static readonly Shelf Kit =
+        new(Corpus.Of(DocumentShapes.Ours.Version, "devices").Select(d => DocumentShapes.Ours.Read<Device>(DocumentKind.Device, d)));
 
     // Looks in which the rarer fields matter, then those of the corpus.
     public static List<JsonObject> Rich()
     {
-        var looks = Rare().Select(l => JsonSerializer.SerializeToNode(l, Corpus.Json)!.AsObject()).Concat(Corpus.Of(DocumentShapes.Ours.Version, "looks").Select(l => JsonNode.Parse(l)!.AsObject())).ToList();
+        var looks = Rare().Select(l => JsonSerializer.SerializeToNode(l, Corpus.Json)!.AsObject())
+            .Concat(Corpus.Of(DocumentShapes.Ours.Version, "looks").Select(l => JsonNode.Parse(l)!.AsObject())).ToList();
         foreach (var look in looks)
             look.Remove(DocumentShapes.VersionMember);
         return looks;
@@ -28,7 +30,9 @@ internal static class LookFields
     private static IEnumerable<Look> Rare()
     {
         var edda = Listener("Edda", "fulmer-over") with { OpenToAnother = false };
-        yield return Look([Bluetooth(2) with { FollowsPicture = Known.NotYet }], edda, edda with { Id = "tobias", Name = "Tobias" }) with { Air = new AirAround { WiFiNetworks = 3, WiFiInHopSet = 2, WiFiBusy = 0.9 } };
+        yield return Look([Bluetooth(2) with { FollowsPicture = Known.NotYet }], edda,
+            edda with { Id = "tobias", Name = "Tobias" }) with
+        { Air = new AirAround { WiFiNetworks = 3, WiFiInHopSet = 2, WiFiBusy = 0.9 } };
         yield return Look([Bluetooth()], edda with { ReceiverId = null, OpenToAnother = true });
         yield return Look([Bluetooth()], Listener() with { NothingOnEars = true }) with { Air = new AirAround { WiFiNetworks = 2, WiFiInHopSet = 1 } };
         yield return Look([Bluetooth()], Listener() with { SpatialRendering = true }) with { Complaints = [Complaint.DisturbsOthers] };
@@ -47,22 +51,38 @@ internal static class LookFields
         var both = Optical("hole") with { Kind = SocketKind.Optical35 };
         yield return Look([both, Phones() with { SameSocketAs = "hole" }], Listener("Edda", "wire-over") with { OpenToAnother = false }, Listener("Tobias"));
         yield return Look([Pair("UTGANG")], Listener()) with { Markings = [new("utgang", MarkingReading.Output)] };
-        yield return Look([Optical()], Listener("Edda", null, 2), Listener("Tobias", null, 3)) with { Owned = [new("lampwick-headset", 1), new("tarn-headset", 1), new("duo-low", 1), new("lead-optical-15", 2), new("fulmer-over", 1)] };
+        yield return Look([Optical()], Listener("Edda", null, 2),
+            Listener("Tobias", null, 3)) with
+        {
+            Owned =
+                [new("lampwick-headset", 1), new("tarn-headset", 1), new("duo-low", 1), new("lead-optical-15", 2), new("fulmer-over", 1)]
+        };
         var slow = Look([Optical() with { FollowsPicture = Known.No }], Listener() with { RoomWish = RoomWish.RoomHearsToo });
-        yield return slow with { Set = slow.Set with { PictureMode = PictureMode.Film, DelaySettings = [new("Audio delay", 0, 200, 10, 20, true, ["optical"]) { SetToMs = 40 }] } };
+        yield return slow with
+        {
+            Set =
+            slow.Set with { PictureMode = PictureMode.Film, DelaySettings = [new("Audio delay", 0, 200, 10, 20, true, ["optical"]) { SetToMs = 40 }] }
+        };
         yield return Look([], Listener()) with
         {
             Sources =
             [
-                new() { Id = "avr", Name = "receiver", Kind = SourceKind.AvReceiver, PassesSoundOn = Known.Yes, TakesSetSound = true, ProcessesSound = true, Sockets = [new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free, ZonePasses = ZonePasses.AnalogueOnly }] },
+                new() { Id = "avr", Name = "receiver", Kind = SourceKind.AvReceiver, PassesSoundOn = Known.Yes, TakesSetSound = true, ProcessesSound = true,
+                    Sockets = [new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free, ZonePasses = ZonePasses.AnalogueOnly }] },
                 new() { Id = "disc", Name = "player", Kind = SourceKind.DiscPlayer, PluggedInto = "avr", Lead = SourceLead.Analogue, BringsPicture = Known.No },
             ],
         };
         yield return Look([Optical()], Listener()) with
         {
-            Sources = [new() { Id = "avr", Name = "receiver", Kind = SourceKind.AvReceiver, Watched = false, PassesSoundOn = Known.Yes }, new() { Id = "disc", Name = "player", Kind = SourceKind.DiscPlayer, PluggedInto = "avr" }],
+            Sources = [new() { Id = "avr", Name = "receiver", Kind = SourceKind.AvReceiver, Watched = false, PassesSoundOn = Known.Yes },
+                new() { Id = "disc", Name = "player", Kind = SourceKind.DiscPlayer, PluggedInto = "avr" }],
         };
-        yield return Look([], Listener()) with { Sources = [new() { Id = "disc", Name = "player", Kind = SourceKind.DiscPlayer, PluggedInto = "", BringsPicture = Known.Yes, Sockets = [Pair("LINE OUT", "disc pair")] }] };
+        yield return Look([], Listener()) with
+        {
+            Sources =
+            [new() { Id = "disc", Name = "player", Kind = SourceKind.DiscPlayer, PluggedInto = "", BringsPicture = Known.Yes,
+                Sockets = [Pair("LINE OUT", "disc pair")] }]
+        };
     }
 
     public static IEnumerable<(string Path, string Pattern, JsonNode? Value)> Leaves(JsonNode? node, string path) => node switch
@@ -111,7 +131,8 @@ internal static class LookFields
         if (type == typeof(bool))
             return [!value!.GetValue<bool>()];
         if (type.IsEnum)
-            return Enum.GetValues(type).Cast<object>().Select(v => JsonSerializer.SerializeToNode(v, type, Corpus.Json)).Where(v => v!.ToJsonString() != value?.ToJsonString());
+            return Enum.GetValues(type).Cast<object>().Select(v => JsonSerializer.SerializeToNode(v, type, Corpus.Json))
+                .Where(v => v!.ToJsonString() != value?.ToJsonString());
         if (type == typeof(DateOnly))
             return value is null ? ["2026-11-01"] : [null, "2026-11-02"];
         if (type == typeof(IReadOnlyList<Complaint>))
@@ -120,10 +141,13 @@ internal static class LookFields
         if (type == typeof(IReadOnlyList<string>))
             return [new JsonArray(), .. path.EndsWith("implantAllows", StringComparison.Ordinal) ? Near : ids.Select(id => (JsonNode?)new JsonArray(id))];
         if (type != typeof(string))
-            return new[] { 0, 1, 2, 3, 20, 45, 60, 90, 100, 500, 0.4, 1.5 }.Select(v => (JsonNode?)JsonValue.Create(type == typeof(int) ? (double)(int)v : v)).Where(v => v!.ToJsonString() != value?.ToJsonString());
+            return new[] { 0, 1, 2, 3, 20, 45, 60, 90, 100, 500, 0.4, 1.5 }.Select(v => (JsonNode?)JsonValue.Create(type == typeof(int) ? (double)(int)v : v))
+                .Where(v => v!.ToJsonString() != value?.ToJsonString());
         return path.Split('.')[^1] switch
         {
-            "receiverId" or "deviceId" or "takenByDeviceId" => [null, .. Kit.Devices.Where(d => d.Role is DeviceRole.Receiver or DeviceRole.RoomSpeaker or DeviceRole.Transmitter).Take(12).Select(d => (JsonNode?)d.Id)],
+            "receiverId" or "deviceId" or "takenByDeviceId" =>
+                [null, .. Kit.Devices.Where(d => d.Role is DeviceRole.Receiver or DeviceRole.RoomSpeaker or DeviceRole.Transmitter).Take(12)
+                    .Select(d => (JsonNode?)d.Id)],
             "sameSocketAs" => [null, .. ids.Select(id => (JsonNode?)id)],
             "toleranceId" => [.. Tolerances.All.Select(t => (JsonNode?)t.Id)],
             "firstSocketId" or "secondSocketId" => [.. ids.Select(id => (JsonNode?)id)],
@@ -135,7 +159,8 @@ internal static class LookFields
     }
 
     private static IEnumerable<string> SocketIds(JsonObject look) =>
-        look["set"]!["sockets"]!.AsArray().Concat(look["sources"]!.AsArray().SelectMany(s => s!["sockets"]!.AsArray())).Select(s => s!["id"]!.GetValue<string>());
+        look["set"]!["sockets"]!.AsArray().Concat(look["sources"]!.AsArray().SelectMany(s => s!["sockets"]!.AsArray()))
+            .Select(s => s!["id"]!.GetValue<string>());
 
     private static readonly JsonNode?[] Near = [.. Kit.Devices.Where(Abilities.ComesNearBody).Take(20).Select(d => (JsonNode?)new JsonArray(d.Id))];
 

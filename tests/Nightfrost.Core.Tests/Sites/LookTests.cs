@@ -101,9 +101,11 @@ public class LookTests
         { "set.sockets[0].usbMa", TestKit.Look([TestKit.Usb(99_999)]) },
         { "set.delaySettings[0].stepMs", Good with { Set = Good.Set with { DelaySettings = [new("d", 0, 100, 0, 0, true, [])] } } },
         { "set.delaySettings[0].highMs", Good with { Set = Good.Set with { DelaySettings = [new("d", 100, 50, 5, 100, true, [])] } } },
-        { "set.delaySettings", Good with { Set = Good.Set with { DelaySettings = [.. Enumerable.Range(0, 3).Select(i => new DelaySetting($"d{i}", 0, 1000, 1, 0, true, []))] } } },
+        { "set.delaySettings", Good with { Set =
+            Good.Set with { DelaySettings = [.. Enumerable.Range(0, 3).Select(i => new DelaySetting($"d{i}", 0, 1000, 1, 0, true, []))] } } },
         { "set.delaySettings[0].setToMs", Good with { Set = Good.Set with { DelaySettings = [new("d", 0, 100, 5, 0, true, []) { SetToMs = 300 }] } } },
-        { "set.delaySettings[1].name", Good with { Set = Good.Set with { DelaySettings = [new("d", 0, 100, 5, 0, true, []), new("d ", 0, 50, 5, 0, true, [])] } } },
+        { "set.delaySettings[1].name",
+            Good with { Set = Good.Set with { DelaySettings = [new("d", 0, 100, 5, 0, true, []), new("d ", 0, 50, 5, 0, true, [])] } } },
         { "owned[0].count", Good with { Owned = [new("x", 0)] } },
     };
 

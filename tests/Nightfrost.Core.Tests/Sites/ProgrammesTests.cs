@@ -9,7 +9,8 @@ namespace Nightfrost.Core.Tests.Sites;
 /// <summary>Which programmes come past a socket, and when their sound arrives.</summary>
 public class ProgrammesTests
 {
-    private static SoundSource Source(string id, SourceKind kind, string into = SoundSource.Television) => new() { Id = id, Name = id, Kind = kind, PluggedInto = into };
+    private static SoundSource Source(string id, SourceKind kind, string into = SoundSource.Television) =>
+        new() { Id = id, Name = id, Kind = kind, PluggedInto = into };
 
     private static string[] Passing(Look look, string owner) => [.. Programmes.Passing(look, owner).Select(p => p.SourceId)];
 
@@ -47,7 +48,8 @@ public class ProgrammesTests
     }
 
     [Fact]
-    public void What_nobody_watches_does_not_count() => Assert.Equal(["set"], Passing(With(Source("disc", SourceKind.DiscPlayer) with { Watched = false }), "set"));
+    public void What_nobody_watches_does_not_count() =>
+        Assert.Equal(["set"], Passing(With(Source("disc", SourceKind.DiscPlayer) with { Watched = false }), "set"));
 
     [Fact]
     public void A_box_before_the_set_can_be_early_and_a_faster_picture_makes_it_later()
@@ -86,7 +88,9 @@ public class ProgrammesTests
     [InlineData(-1, "crossings[0].atM")]
     public void A_wall_beyond_the_seat_or_behind_the_set_is_refused(double atM, string field)
     {
-        var look = Look([Optical()], Listener(metres: 3) with { Seat = new Way { Crossings = [new("wall", atM)] } }) with { Walls = [new("wall", "wall", Material.Brick)] };
+        var look = Look([Optical()],
+            Listener(metres: 3) with { Seat = new Way { Crossings = [new("wall", atM)] } }) with
+        { Walls = [new("wall", "wall", Material.Brick)] };
         Assert.Contains(LookCheck.Problems(look), p => p.Field == $"listeners[0].seat.{field}");
     }
 

@@ -128,7 +128,8 @@ public class ReadByTests
 
     [Fact]
     public void Every_field_of_a_look_is_named_with_what_reads_it() =>
-        Assert.Equal(ReadBy.Keys.Order(StringComparer.Ordinal), LookFields.Rich().SelectMany(look => LookFields.Leaves(look, "")).Select(leaf => leaf.Pattern).Distinct().Order(StringComparer.Ordinal));
+        Assert.Equal(ReadBy.Keys.Order(StringComparer.Ordinal),
+            LookFields.Rich().SelectMany(look => LookFields.Leaves(look, "")).Select(leaf => leaf.Pattern).Distinct().Order(StringComparer.Ordinal));
 
     [Fact]
     public void Every_field_of_a_look_changes_something_that_is_said()
@@ -160,7 +161,8 @@ public class ReadByTests
         Look look;
         try
         {
-            look = DocumentShapes.Ours.Read<Look>(DocumentKind.Look, json.ToJsonString()[..1] + $"\"shapeVersion\":{DocumentShapes.Ours.Version}," + json.ToJsonString()[1..]);
+            look = DocumentShapes.Ours.Read<Look>(DocumentKind.Look,
+                json.ToJsonString()[..1] + $"\"shapeVersion\":{DocumentShapes.Ours.Version}," + json.ToJsonString()[1..]);
         }
         catch (UnreadableDocumentException)
         {
@@ -183,7 +185,10 @@ public class ReadByTests
             said.Add(RunSheet.For(rig));
             said.Add(Preparation.For(rig, null));
             said.Add(HandoverSheet.For(rig, []));
-            said.Add(DelaySettings.Best(look.Set.DelaySettings, [.. rig.Routes.Where(r => arrivals.Of(r) is not null).Select(r => new MovableArrival(r.AtEar.Listener.Id, r.AtEar.Listener.Name, r.Feed.Socket.Id, arrivals.Of(r)!.Distribution, null, LineBoard.ToleranceOf(r.AtEar.Listener), false, false))]));
+            said.Add(DelaySettings.Best(look.Set.DelaySettings,
+                [.. rig.Routes.Where(r => arrivals.Of(r) is not null)
+                    .Select(r => new MovableArrival(r.AtEar.Listener.Id, r.AtEar.Listener.Name, r.Feed.Socket.Id, arrivals.Of(r)!.Distribution, null,
+                        LineBoard.ToleranceOf(r.AtEar.Listener), false, false))]));
         }
 
         return JsonSerializer.Serialize(said.Select(one => JsonSerializer.SerializeToNode(one, one?.GetType() ?? typeof(object), Corpus.Json)));

@@ -13,7 +13,8 @@ using Nightfrost.Core.Tests.Shapes;
 namespace Nightfrost.Core.Tests.Sites;
 
 /// <summary>
-/// What nobody knows is never told as a fact: a sentence that is said of one rig while a three-way fact is unknown, and that one of the two answers would take back, says that it is not sure.
+/// What nobody knows is never told as a fact: a sentence that is said of one rig while a three-way fact is unknown, and that one of the two answers would
+/// take back, says that it is not sure.
 /// </summary>
 public partial class UnknownTests
 {
@@ -38,13 +39,16 @@ public partial class UnknownTests
     [Fact]
     public void A_sentence_that_one_answer_would_take_back_is_said_as_unsure()
     {
-        var facts = LookFields.Rich().SelectMany(look => LookFields.Leaves(look, "").Where(leaf => ThreeWay.Contains(LookFields.TypeAt(leaf.Path))).Select(leaf => (Look: look, leaf.Path, leaf.Pattern))).ToList();
+        var facts = LookFields.Rich()
+            .SelectMany(look => LookFields.Leaves(look, "").Where(leaf => ThreeWay.Contains(LookFields.TypeAt(leaf.Path)))
+                .Select(leaf => (Look: look, leaf.Path, leaf.Pattern))).ToList();
         Assert.True(facts.Count > 200, $"{facts.Count}");
         var bold = new System.Collections.Concurrent.ConcurrentDictionary<string, byte>();
         Parallel.ForEach(facts, fact =>
         {
             var type = LookFields.TypeAt(fact.Path)!;
-            var answers = Enum.GetValues(type).Cast<object>().Select(value => Read(LookFields.With(fact.Look, fact.Path, JsonSerializer.SerializeToNode(value, type, Corpus.Json)))).ToList();
+            var answers = Enum.GetValues(type).Cast<object>()
+                .Select(value => Read(LookFields.With(fact.Look, fact.Path, JsonSerializer.SerializeToNode(value, type, Corpus.Json)))).ToList();
             if (answers.Any(a => LookCheck.Problems(a).Count > 0) || Router.Rank(new Site(answers[0], LookFields.Kit)).Rigs is not [{ Rig: var planned }, ..])
                 return;
             var plan = RigPlan.Of(planned);
@@ -53,7 +57,8 @@ public partial class UnknownTests
             if (known.Count < 2)
                 return;
             var parts = known.ConvertAll(texts => texts.SelectMany(Parts).ToHashSet());
-            foreach (var part in said[0]!.Where(text => !Unsure().IsMatch(text)).SelectMany(Parts).Where(s => parts.Exists(k => k.Contains(s)) && !parts.TrueForAll(k => k.Contains(s)) && !IsFine(fact.Pattern, s)))
+            foreach (var part in said[0]!.Where(text => !Unsure().IsMatch(text)).SelectMany(Parts)
+                .Where(s => parts.Exists(k => k.Contains(s)) && !parts.TrueForAll(k => k.Contains(s)) && !IsFine(fact.Pattern, s)))
                 bold.TryAdd($"{fact.Pattern}: {part}", 0);
         });
         Assert.True(bold.IsEmpty, string.Join("\n", bold.Keys.Order(StringComparer.Ordinal)));
@@ -66,8 +71,8 @@ public partial class UnknownTests
         var (arrivals, all) = (new Arrivals(rig.Site), new HashSet<string>());
         object[] said =
         [
-            RigViews.Of(new RankedRig("Chosen", rig, rig.Score(arrivals), true), arrivals), RunSheet.For(rig), Preparation.For(rig, null), HandoverSheet.For(rig, []),
-            rig.Site.Look.AllSockets().Select(s => SocketReading.Meaning(rig.Site.Look, s)).ToList(),
+            RigViews.Of(new RankedRig("Chosen", rig, rig.Score(arrivals), true), arrivals), RunSheet.For(rig), Preparation.For(rig, null),
+            HandoverSheet.For(rig, []), rig.Site.Look.AllSockets().Select(s => SocketReading.Meaning(rig.Site.Look, s)).ToList(),
         ];
         foreach (var one in said)
             Gather(JsonSerializer.SerializeToNode(one, one.GetType(), Corpus.Json), all);

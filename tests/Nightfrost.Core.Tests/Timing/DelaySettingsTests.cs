@@ -26,7 +26,8 @@ public class DelaySettingsTests
         var best = DelaySettings.Best([Delay], [Row("Edda", 207)]);
         Assert.Equal([0], best.ValuesMs);
         Assert.Equal(0, best.Inside);
-        Assert.Contains(best.Sentences, s => s.Contains("only makes sound later", StringComparison.Ordinal) && s.Contains("faster link", StringComparison.Ordinal));
+        Assert.Contains(best.Sentences,
+            s => s.Contains("only makes sound later", StringComparison.Ordinal) && s.Contains("faster link", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -121,22 +122,28 @@ public class DelaySettingsTests
         var random = new Random(seed);
         for (var round = 0; round < 25; round++)
         {
-            DelaySetting[] settings = [new("a", 0, 120, 20, 0, random.Next(2) == 0, ["one"]) { SetToMs = random.Next(2) == 0 ? 40 : null }, new("b", 0, 60, 30, 30, false, ["one", "two"])];
+            DelaySetting[] settings =
+                [new("a", 0, 120, 20, 0, random.Next(2) == 0, ["one"]) { SetToMs = random.Next(2) == 0 ? 40 : null },
+                    new("b", 0, 60, 30, 30, false, ["one", "two"])];
             MovableArrival[] rows = [Arrival(random, "x", "one", false), Arrival(random, "y", "two", false), Arrival(random, "room", null, true)];
             var best = DelaySettings.Best(settings, rows);
             var top = Merit(settings, best.ValuesMs, rows);
             foreach (var a in Enumerable.Range(0, 7).Select(i => i * 20))
             {
                 foreach (var b in new[] { 0, 30, 60 })
-                    Assert.True(top.CompareTo(Merit(settings, [a, b], rows)) >= 0, $"seed {seed}, round {round}: ({a}, {b}) beats ({string.Join(", ", best.ValuesMs)})");
+                    Assert.True(top.CompareTo(Merit(settings, [a, b], rows)) >= 0,
+                        $"seed {seed}, round {round}: ({a}, {b}) beats ({string.Join(", ", best.ValuesMs)})");
             }
         }
     }
 
     /// <summary>The order of what matters, written down again from its description and from nothing else.</summary>
-    private static (int Inside, double Worst, int Fused, double Largest, int Unmoved) Merit(DelaySetting[] settings, IReadOnlyList<int> values, MovableArrival[] rows)
+    private static (int Inside, double Worst, int Fused, double Largest, int Unmoved) Merit(DelaySetting[] settings, IReadOnlyList<int> values,
+        MovableArrival[] rows)
     {
-        int Shift(MovableArrival row) => settings.Select((s, i) => (row.SocketId is null ? s.MovesSpeakers : s.MovesSocketIds.Contains(row.SocketId)) ? values[i] - (s.SetToMs ?? s.FoundAtMs) : 0).Sum();
+        int Shift(MovableArrival row) =>
+            settings.Select((s, i) => (row.SocketId is null ? s.MovesSpeakers : s.MovesSocketIds.Contains(row.SocketId))
+                ? values[i] - (s.SetToMs ?? s.FoundAtMs) : 0).Sum();
         var room = rows.Single(r => r.IsRoom);
         double Median(MovableArrival row) => (row.Measured?.SkewMs ?? row.Predicted.MedianMs) + Shift(row);
         return (
@@ -151,7 +158,8 @@ public class DelaySettingsTests
     {
         var middle = random.Next(-120, 120);
         var predicted = DelayDistribution.Triangular(middle - 40, middle, middle + random.Next(20, 80));
-        return new(id, id, socket, predicted, random.Next(2) == 0 ? new Measured(middle, 1 + random.Next(12), 3) : null, Broadcast, room, !room && random.Next(2) == 0);
+        return new(id, id, socket, predicted, random.Next(2) == 0 ? new Measured(middle, 1 + random.Next(12), 3) : null, Broadcast, room,
+            !room && random.Next(2) == 0);
     }
 
     [Theory]
@@ -161,7 +169,8 @@ public class DelaySettingsTests
     public void What_cannot_be_reached_is_said_with_what_would_help(double measuredMs, string words)
     {
         var short_ = Delay with { HighMs = 20 };
-        Assert.Contains(DelaySettings.Best([short_], [Row("Edda", measuredMs)]).Sentences, s => s.StartsWith("Edda", StringComparison.Ordinal) && s.Contains(words, StringComparison.Ordinal));
+        Assert.Contains(DelaySettings.Best([short_], [Row("Edda", measuredMs)]).Sentences,
+            s => s.StartsWith("Edda", StringComparison.Ordinal) && s.Contains(words, StringComparison.Ordinal));
     }
 
     [Fact]

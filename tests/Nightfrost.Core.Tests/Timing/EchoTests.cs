@@ -52,7 +52,8 @@ public class EchoTests
         double Draw(StageDelay s)
         {
             var (u, cut) = (random.NextDouble(), (s.TypicalMs - s.MinMs) / (s.MaxMs - s.MinMs));
-            return u < cut ? s.MinMs + Math.Sqrt(u * (s.MaxMs - s.MinMs) * (s.TypicalMs - s.MinMs)) : s.MaxMs - Math.Sqrt((1 - u) * (s.MaxMs - s.MinMs) * (s.MaxMs - s.TypicalMs));
+            return u < cut ? s.MinMs
+                + Math.Sqrt(u * (s.MaxMs - s.MinMs) * (s.TypicalMs - s.MinMs)) : s.MaxMs - Math.Sqrt((1 - u) * (s.MaxMs - s.MinMs) * (s.MaxMs - s.TypicalMs));
         }
 
         var air = StageDelays.Air(4).TypicalMs;
@@ -90,7 +91,8 @@ public class EchoTests
     public void A_line_says_the_echo_only_where_the_ear_lets_the_room_in_and_the_room_plays()
     {
         var look = Look([Optical(), Bluetooth()], Listener(wears: "aids") with { RoomWish = RoomWish.RoomHearsToo });
-        EchoForecast? Of(Look l, Device aids) => RigViews.Of(Router.Rank(new Site(l, Shelf(Streamer("streamer", "K", 2), aids))).Rigs[0], new Arrivals(new Site(l, Shelf(aids)))).Rows[0].Echo;
+        EchoForecast? Of(Look l, Device aids) =>
+            RigViews.Of(Router.Rank(new Site(l, Shelf(Streamer("streamer", "K", 2), aids))).Rigs[0], new Arrivals(new Site(l, Shelf(aids)))).Rows[0].Echo;
         Assert.NotNull(Of(look, Aids("aids", "K", 2)));
         Assert.Null(Of(look, Aids("aids", "K", 2) with { OpenToRoom = false }));
         Assert.Null(Of(look with { Listeners = [look.Listeners[0] with { RoomWish = RoomWish.SetSilent }] }, Aids("aids", "K", 2)));
@@ -102,6 +104,8 @@ public class EchoTests
         var look = Look([Optical()], Listener(wears: "ear") with { RoomWish = RoomWish.RoomHearsToo });
         var answer = Router.Rank(new Site(look, Shelf(Box("box", codecs: [Sbc]), Headset("ear") with { OpenToRoom = true })));
         var view = RigViews.Of(answer.Rigs[0], answer.Arrivals);
-        Assert.Contains(view.Reasons, r => r.Kind == ReasonKind.Against && r.Sentence.Contains("a clear echo", StringComparison.Ordinal) && r.Sentence.Contains("close the ear", StringComparison.Ordinal));
+        Assert.Contains(view.Reasons,
+            r => r.Kind == ReasonKind.Against && r.Sentence.Contains("a clear echo", StringComparison.Ordinal)
+                && r.Sentence.Contains("close the ear", StringComparison.Ordinal));
     }
 }

@@ -29,7 +29,8 @@ public class SkewTests
     public void An_unknown_port_is_both_half_and_half()
     {
         var arrival = Skew.Through(TelevisionSet.Unseen, Optical(Known.NotYet), []);
-        var (yes, no) = (Skew.Through(TelevisionSet.Unseen, Optical(Known.Yes), []).Distribution, Skew.Through(TelevisionSet.Unseen, Optical(Known.No), []).Distribution);
+        var (yes, no) = (Skew.Through(TelevisionSet.Unseen, Optical(Known.Yes), []).Distribution,
+            Skew.Through(TelevisionSet.Unseen, Optical(Known.No), []).Distribution);
         Assert.Equal((yes.MeanMs + no.MeanMs) / 2, arrival.Distribution.MeanMs, 1e-9);
     }
 
@@ -45,7 +46,8 @@ public class SkewTests
     public void A_delay_setting_as_found_is_part_of_the_arrival()
     {
         var set = TelevisionSet.Unseen with { DelaySettings = [new DelaySetting("delay", 0, 200, 10, 40, false, ["optical"])] };
-        Assert.Equal(Skew.Through(TelevisionSet.Unseen, TestKit.Optical(), []).Distribution.MedianMs + 40, Skew.Through(set, TestKit.Optical(), []).Distribution.MedianMs, 1e-9);
+        Assert.Equal(Skew.Through(TelevisionSet.Unseen, TestKit.Optical(), []).Distribution.MedianMs + 40,
+            Skew.Through(set, TestKit.Optical(), []).Distribution.MedianMs, 1e-9);
     }
 
     [Fact]
@@ -53,7 +55,8 @@ public class SkewTests
     {
         var found = TelevisionSet.Unseen with { DelaySettings = [new DelaySetting("delay", 0, 200, 10, 40, true, ["optical"])] };
         var set = found.WithDelays(new Dictionary<string, int> { ["delay"] = 90 });
-        Assert.Equal(Skew.Through(found, TestKit.Optical(), []).Distribution.MedianMs + 50, Skew.Through(set, TestKit.Optical(), []).Distribution.MedianMs, 1e-9);
+        Assert.Equal(Skew.Through(found, TestKit.Optical(), []).Distribution.MedianMs + 50,
+            Skew.Through(set, TestKit.Optical(), []).Distribution.MedianMs, 1e-9);
         Assert.Equal(Skew.FromSpeakers(found, 3).Distribution.MedianMs + 50, Skew.FromSpeakers(set, 3).Distribution.MedianMs, 1e-9);
     }
 
@@ -61,7 +64,8 @@ public class SkewTests
     [InlineData(Known.Yes, false)]
     [InlineData(Known.No, true)]
     [InlineData(Known.NotYet, true)]
-    public void Only_a_port_that_follows_is_free_of_the_picture_mode(Known follows, bool hangs) => Assert.Equal(hangs, Skew.HangsOnPictureMode(Core.Sites.Look.Empty, Optical(follows)));
+    public void Only_a_port_that_follows_is_free_of_the_picture_mode(Known follows, bool hangs) =>
+        Assert.Equal(hangs, Skew.HangsOnPictureMode(Core.Sites.Look.Empty, Optical(follows)));
 
     [Fact]
     public void Every_stage_any_table_names_exists()

@@ -25,7 +25,9 @@ internal sealed class AnswerPlans(Site site)
         return [.. plans.Select(plan => _known[KeyOf(plan)])];
     }
 
-    // Of what a side does not see, a plan hangs on the set, the sources, which outputs were tried together, and whether anybody wants the room to hear or the set to be silent, whoever that is.
+    // Of what a side does not see, a plan hangs on the set, the sources, which outputs were tried together, and whether anybody wants the room to hear or the
+    // set to be silent, whoever that is.
     private static (Site? Alone, TelevisionSet, IReadOnlyList<SoundSource>, IReadOnlyList<LivePair>, bool, bool) KeyOf((Site Site, EarSide? Side) plan) =>
-        (plan.Side is null ? plan.Site : null, plan.Site.Look.Set, plan.Site.Look.Sources, plan.Site.Look.LiveTogether, plan.Site.RoomHears is null, plan.Site.SetSilent is null);
+        (plan.Side is null ? plan.Site : null, plan.Site.Look.Set, plan.Site.Look.Sources, plan.Site.Look.LiveTogether, plan.Site.RoomHears is null,
+            plan.Site.SetSilent is null);
 }

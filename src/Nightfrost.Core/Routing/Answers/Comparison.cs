@@ -21,7 +21,8 @@ public static class Comparison
         if (a.Holds != b.Holds)
             parts.Add(a.Holds ? "its link holds, the other's may drop out" : "its link may drop out, the other's holds");
         if (a.PreferencesMet != b.PreferencesMet)
-            parts.Add($"meets {Wording.Count(Math.Abs(a.PreferencesMet - b.PreferencesMet), "preference", "preferences")} {(a.PreferencesMet > b.PreferencesMet ? "more" : "fewer")}");
+            parts.Add($"meets {Wording.Count(Math.Abs(a.PreferencesMet - b.PreferencesMet), "preference", "preferences")} "
+                + $"{(a.PreferencesMet > b.PreferencesMet ? "more" : "fewer")}");
         if (a.Price != b.Price)
             parts.Add($"{Wording.Money(a.Price, currency)} against {Wording.Money(b.Price, currency)}");
         if (a.Boxes != b.Boxes)
@@ -47,6 +48,7 @@ public static class Comparison
 
     private static readonly (Criterion, string)[] Words =
     [
-        (Criterion.Price, "cheaper"), (Criterion.InStep, "surer in step"), (Criterion.Boxes, "less to switch on"), (Criterion.Link, "a link that holds"), (Criterion.Quality, "better sound"), (Criterion.Needs, "more needs met"), (Criterion.Preferences, "more preferences met"),
+        (Criterion.Price, "cheaper"), (Criterion.InStep, "surer in step"), (Criterion.Boxes, "less to switch on"), (Criterion.Link, "a link that holds"),
+        (Criterion.Quality, "better sound"), (Criterion.Needs, "more needs met"), (Criterion.Preferences, "more preferences met"),
     ];
 }

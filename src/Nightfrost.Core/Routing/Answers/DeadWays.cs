@@ -24,12 +24,16 @@ public static class DeadWays
         foreach (var facts in LinkTechnologies.All.Where(f => !refusals.IsWorking(f.Technology) && ends[f.Technology].Any()))
         {
             var sender = First(ends[facts.Technology].Where(e => e.Link.Transmits));
-            var (taker, worn) = (First(ends[facts.Technology].Where(e => !e.Link.Transmits)), First(ends[facts.Technology].Where(e => !e.Link.Transmits && e.MayServe)));
+            var (taker, worn) = (First(ends[facts.Technology].Where(e => !e.Link.Transmits)),
+                First(ends[facts.Technology].Where(e => !e.Link.Transmits && e.MayServe)));
             var (reason, remedy) = (sender, taker, worn) switch
             {
-                (null, { } t, _) => ($"{Wording.Capital(t.Name)} takes it, and nothing here or on the shelf sends it.", $"Feed {t.Name} another way, or add a box that sends it to the shelf."),
-                ({ } s, null, _) => ($"{Wording.Capital(s.Name)} sends it, and nothing here or on the shelf takes it.", "Add a receiver for it to the shelf, or leave it."),
-                (_, { } t, null) => ($"Only such things as {t.Name} take it, and nobody here has any.", "Nobody is sold aids or a bar for it; enter on Look what is worn and owned."),
+                (null, { } t, _) => ($"{Wording.Capital(t.Name)} takes it, and nothing here or on the shelf sends it.",
+                    $"Feed {t.Name} another way, or add a box that sends it to the shelf."),
+                ({ } s, null, _) => ($"{Wording.Capital(s.Name)} sends it, and nothing here or on the shelf takes it.",
+                    "Add a receiver for it to the shelf, or leave it."),
+                (_, { } t, null) => ($"Only such things as {t.Name} take it, and nobody here has any.",
+                    "Nobody is sold aids or a bar for it; enter on Look what is worn and owned."),
                 _ when refusals.FarthestOf(facts.Technology) is { } finding => (finding.Sentence, finding.Remedy),
                 _ => ($"{Wording.Capital(sender!.Name)} sends it and {worn!.Name} takes it, but no route joins them.", "Ask under 'Why not this?' about each."),
             };
@@ -52,7 +56,8 @@ public static class DeadWays
         foreach (var device in site.Shelf.Devices.Where(d => d.RetiredOn is null || worn.Contains(d.Id)))
         {
             foreach (var link in device.Links)
-                yield return new(device.Name, link, worn.Contains(device.Id) || site.OwnedCount(device.Id) > 0, worn.Contains(device.Id) || device is { Form: not WearForm.HearingAids, Role: not DeviceRole.RoomSpeaker });
+                yield return new(device.Name, link, worn.Contains(device.Id) || site.OwnedCount(device.Id) > 0,
+                    worn.Contains(device.Id) || device is { Form: not WearForm.HearingAids, Role: not DeviceRole.RoomSpeaker });
         }
     }
 }

@@ -21,7 +21,8 @@ public sealed record RankedRig(string Title, Rig Rig, Score Score, bool Proven);
 /// <param name="Obstacle">Why there is no rig; null when there is one.</param>
 /// <param name="Arrivals">Arrivals of this site, for whoever shows the rigs.</param>
 public sealed record RouterAnswer(
-    IReadOnlyList<RankedRig> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<int> RoutesFound, FieldProblem? Obstacle, Arrivals Arrivals)
+    IReadOnlyList<RankedRig> Rigs, int Unbeaten, bool UnbeatenProven, IReadOnlyList<RuledOut> RuledOut, IReadOnlyList<int> RoutesFound, FieldProblem? Obstacle,
+    Arrivals Arrivals)
 {
     /// <summary>Ways through the air that no working route uses, and why.</summary>
     public IReadOnlyList<DeadWay> DeadWays { get; init; } = [];
@@ -60,8 +61,12 @@ public static class Router
 
         var unbeaten = UnbeatenSet.Of(candidates, arrivals, wanted, best, cancel);
         if (unbeaten.Rigs.Count == 0)
-            return new([], 0, unbeaten.Complete, ruledOut, log.RoutesFound, WhyNoRig.OverBudget(site, wanted.Limits, unbeaten.Cheapest), arrivals) { DeadWays = deadWays };
-        return new(Spread.Choose(unbeaten.Rigs, wanted.Priorities, best.Proven, unbeaten.Complete), unbeaten.Rigs.Count, unbeaten.Complete, ruledOut, log.RoutesFound, null, arrivals) { DeadWays = deadWays };
+            return new([], 0, unbeaten.Complete, ruledOut, log.RoutesFound, WhyNoRig.OverBudget(site, wanted.Limits, unbeaten.Cheapest),
+                arrivals)
+            { DeadWays = deadWays };
+        return new(Spread.Choose(unbeaten.Rigs, wanted.Priorities, best.Proven, unbeaten.Complete), unbeaten.Rigs.Count, unbeaten.Complete, ruledOut,
+            log.RoutesFound, null, arrivals)
+        { DeadWays = deadWays };
     }
 
     /// <summary>The best rig alone under the usual priorities, for questions that only compare.</summary>

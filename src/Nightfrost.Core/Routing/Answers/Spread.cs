@@ -2,7 +2,9 @@ using Nightfrost.Core.Routing.Search;
 
 namespace Nightfrost.Core.Routing.Answers;
 
-/// <summary>Chooses what is shown of the rigs that nothing beats: the best, the best on each criterion, and then those least like what is shown already.</summary>
+/// <summary>
+/// Chooses what is shown of the rigs that nothing beats: the best, the best on each criterion, and then those least like what is shown already.
+/// </summary>
 internal static class Spread
 {
     private const int Places = 7;
@@ -42,7 +44,8 @@ internal static class Spread
         while (shown.Count < Router.MostShown)
         {
             // Of near-twins one is enough; what is out of step where the best is not is worth a place only for what it is best at, or for nothing.
-            left.RemoveAll(r => shown.Any(s => AreTwins(new(s.Rig, s.Score), r)) || (r.Score is { ShownStep: InStepWord.OutOfStep, Price: > 0 } && shown[0].Score.ShownStep > InStepWord.OutOfStep));
+            left.RemoveAll(r => shown.Any(s => AreTwins(new(s.Rig, s.Score), r))
+                || (r.Score is { ShownStep: InStepWord.OutOfStep, Price: > 0 } && shown[0].Score.ShownStep > InStepWord.OutOfStep));
             if (left.Count == 0)
                 break;
             var next = left.MaxBy(r => shown.Min(s => Distance(r.Score, s.Score, spans)))!;
@@ -60,7 +63,8 @@ internal static class Spread
 
     // The same sort of way, and no other word for it.
     private static bool AreTwins(UnbeatenRig a, UnbeatenRig b) =>
-        RigNames.Of(a.Rig) == RigNames.Of(b.Rig) && new[] { Criterion.Needs, Criterion.InStep, Criterion.Link, Criterion.Preferences, Criterion.Quality }.All(c => a.Score.On(c, b.Score) == 0);
+        RigNames.Of(a.Rig) == RigNames.Of(b.Rig)
+            && new[] { Criterion.Needs, Criterion.InStep, Criterion.Link, Criterion.Preferences, Criterion.Quality }.All(c => a.Score.On(c, b.Score) == 0);
 
     private static bool IsWired(Rig rig) => rig.Routes.All(r => r.Sends is null);
 
@@ -89,5 +93,6 @@ internal static class Spread
         return spans;
     }
 
-    private static double Place(in Score s, int at) => at switch { 0 => s.NeedsMet, 1 => (int)s.Step, 2 => (double)s.Price, 3 => s.Boxes, 4 => s.Quality, 5 => s.PreferencesMet, _ => s.Holds ? 1 : 0 };
+    private static double Place(in Score s, int at) =>
+        at switch { 0 => s.NeedsMet, 1 => (int)s.Step, 2 => (double)s.Price, 3 => s.Boxes, 4 => s.Quality, 5 => s.PreferencesMet, _ => s.Holds ? 1 : 0 };
 }

@@ -49,7 +49,8 @@ public static class WhyNot
         var forced = new RankedRig($"With the {words}", withIt.Rig, withIt.Score, withIt.Proven);
         var currency = site.Shelf.Currency;
         var answer = first is null ? $"The best rig that holds the {words} is the best there is."
-            : Comparison.Differences(withIt.Score, best.Score, currency) is { Count: > 0 } differences ? $"The best rig with it, against the best: {string.Join(", ", differences)}."
+            : Comparison.Differences(withIt.Score, best.Score, currency) is { Count: > 0 } differences
+            ? $"The best rig with it, against the best: {string.Join(", ", differences)}."
             : Parts.Of(first.Rig).Any(p => p.DeviceId == id) || first.Rig.Feeds.Any(f => f.Socket.Id == id) ? "It stands in the best rig."
             : "A rig with it is as good on every count.";
         return new(words, answer, [], forced, first, arrivals);
@@ -67,8 +68,10 @@ public static class WhyNot
         {
             { Role: DeviceRole.Lead } => "Leads are chosen by their two ends: the cheapest that fits and is long enough is taken.",
             { Role: DeviceRole.Supply } => "The cheapest supply is taken wherever no USB socket of the set serves.",
-            { Role: DeviceRole.RoomSpeaker } when site.Look.Listeners.All(l => l.ReceiverId != id) => "It plays to the room: it is planned for whoever has it as their receiver, and counted where it holds a socket.",
-            { Form: WearForm.HearingAids } when site.Look.Listeners.All(l => l.ReceiverId != id) => "Nobody is sold hearing aids: they are planned only for the person who wears them.",
+            { Role: DeviceRole.RoomSpeaker } when site.Look.Listeners.All(l => l.ReceiverId != id) =>
+                "It plays to the room: it is planned for whoever has it as their receiver, and counted where it holds a socket.",
+            { Form: WearForm.HearingAids } when site.Look.Listeners.All(l => l.ReceiverId != id) =>
+                "Nobody is sold hearing aids: they are planned only for the person who wears them.",
             _ => null,
         };
     }

@@ -26,7 +26,8 @@ internal static class MissingPart
             return $"An adapter from loudspeaker wire to {Ends(inputs)}";
         if (digital && into is not null)
             return $"A converter from {Connectors.Words(from)} to {Connectors.Words(into.Connector)}, digital to analogue";
-        return !digital && inputs.Find(p => p.Signals.Contains(Signal.SpdifPcm)) is { } light ? $"A converter from {Connectors.Words(from)} to {Connectors.Words(light.Connector)}, analogue to digital" : "";
+        return !digital && inputs.Find(p => p.Signals.Contains(Signal.SpdifPcm)) is { } light
+            ? $"A converter from {Connectors.Words(from)} to {Connectors.Words(light.Connector)}, analogue to digital" : "";
     }
 
     private static string Joining(Connector from, Connector to, double ownLeadM, double reachM)
@@ -34,11 +35,14 @@ internal static class MissingPart
         var needsM = Math.Max(0, reachM - ownLeadM);
         var ofLength = needsM > 0 ? $" of at least {RouteWords.Metres(needsM)}" : "";
         if (ownLeadM > 0)
-            return from == to ? $"{Article(from)} {Connectors.Words(from)} extension{ofLength}" : $"An adapter from {Article(to).ToLowerInvariant()} {Connectors.Words(to)} plug to {Article(from).ToLowerInvariant()} {Connectors.Words(from)} socket{ofLength}";
+            return from == to ? $"{Article(from)} {Connectors.Words(from)} extension{ofLength}"
+                : $"An adapter from {Article(to).ToLowerInvariant()} {Connectors.Words(to)} plug to {Article(from).ToLowerInvariant()} "
+                    + $"{Connectors.Words(from)} socket{ofLength}";
         return $"A lead from {Connectors.Words(from)} to {Connectors.Words(to)}{ofLength}";
     }
 
     private static string Article(Connector connector) => connector is Connector.OpticalSquare or Connector.Optical35 or Connector.Hdmi ? "An" : "A";
 
-    private static string Ends(List<AudioPort> inputs) => inputs.Count == 0 ? "sound" : string.Join(" or ", inputs.Select(p => Connectors.Words(p.Connector)).Distinct());
+    private static string Ends(List<AudioPort> inputs) =>
+        inputs.Count == 0 ? "sound" : string.Join(" or ", inputs.Select(p => Connectors.Words(p.Connector)).Distinct());
 }

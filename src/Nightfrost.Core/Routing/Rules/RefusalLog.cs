@@ -104,7 +104,9 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
     /// <summary>True when a refusal tells more than what is known of the way, the box or what takes it.</summary>
     public bool IsNews(Rule rule, LinkTechnology technology, Device? transmitter, Ear ear) =>
         watchedId is not null || IsNewsOf(technology, rule)
-        || (transmitter is not null && IsNewsOf(transmitter, rule)) || (rule.Id != RuleList.OwnReceiver && IsNewsOf(rule.SeesWornAlone ? ear.Receiver : ear.Takes, rule)) || (rule.Id != RuleList.OwnReceiver && IsNewsOf(ear.Listener, rule));
+        || (transmitter is not null && IsNewsOf(transmitter, rule))
+        || (rule.Id != RuleList.OwnReceiver && IsNewsOf(rule.SeesWornAlone ? ear.Receiver : ear.Takes, rule))
+        || (rule.Id != RuleList.OwnReceiver && IsNewsOf(ear.Listener, rule));
 
     // What is said of one thing worn is no reason against a whole way, as long as there is another: that nothing else may be worn is.
     private bool IsNewsOf(LinkTechnology technology, Rule rule)
@@ -181,7 +183,8 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
         if (subject.Id == watchedId)
             _watched.TryAdd(rule.Order, (rule, route));
         // Of two reasons alike, the one that concerns what somebody wears.
-        if (!_farthest.TryGetValue(subject, out var before) || Rank(rule) > Rank(before.Rule) || (rule == before.Rule && route.Ear?.IsOwn == true && before.Route.Ear?.IsOwn != true))
+        if (!_farthest.TryGetValue(subject, out var before) || Rank(rule) > Rank(before.Rule)
+            || (rule == before.Rule && route.Ear?.IsOwn == true && before.Route.Ear?.IsOwn != true))
             _farthest[subject] = (rule, route);
     }
 
@@ -204,7 +207,8 @@ internal sealed class RefusalLog(int listeners, string? watchedId = null)
         [
             .. _farthest.Where(pair => !_working.Contains(pair.Key))
                 .Select(pair => new RuledOut(pair.Key, pair.Value.Rule.Ask(pair.Value.Route)!))
-                .OrderByDescending(r => r.Subject.IsSocket).ThenByDescending(r => RuleList.Position(r.Finding.RuleId)).ThenBy(r => r.Subject.Words, StringComparer.Ordinal).ThenBy(r => r.Subject.Id, StringComparer.Ordinal),
+                .OrderByDescending(r => r.Subject.IsSocket).ThenByDescending(r => RuleList.Position(r.Finding.RuleId))
+                .ThenBy(r => r.Subject.Words, StringComparer.Ordinal).ThenBy(r => r.Subject.Id, StringComparer.Ordinal),
         ];
     }
 

@@ -18,7 +18,10 @@ public enum RuleScope
     /// <summary>Socket, adapters and transmitter.</summary>
     Tap,
 
-    /// <summary>The whole way to one ear. A refusing rule of this scope looks at the link, its two ends, what is worn and who wears it; of the socket only whether its level is known to be fixed, or, where the rest of a rig stands beside it, which other outputs that rig uses; never at the adapters.</summary>
+    /// <summary>
+    /// The whole way to one ear. A refusing rule of this scope looks at the link, its two ends, what is worn and who wears it; of the socket only whether its
+    /// level is known to be fixed, or, where the rest of a rig stands beside it, which other outputs that rig uses; never at the adapters.
+    /// </summary>
     WholeWay,
 }
 
@@ -32,7 +35,8 @@ public enum RuleScope
 /// <param name="Breaks">True when the route breaks the rule.</param>
 /// <param name="Values">The values that decide it, by name; asked only of a route that breaks it.</param>
 public sealed record Rule(
-    string Id, RuleEffect Effect, RuleScope Scope, string Sentence, string Remedy, string Source, Func<Route, bool> Breaks, Func<Route, IReadOnlyDictionary<string, string>> Values)
+    string Id, RuleEffect Effect, RuleScope Scope, string Sentence, string Remedy, string Source,
+    Func<Route, bool> Breaks, Func<Route, IReadOnlyDictionary<string, string>> Values)
 {
     /// <summary>True for a refusing rule that looks at nothing but what is worn and who wears it.</summary>
     public bool SeesWornAlone { get; init; }
@@ -53,7 +57,8 @@ public sealed record Rule(
 public sealed record Finding(string RuleId, RuleEffect Effect, string Sentence, string Remedy, IReadOnlyDictionary<string, string> Values)
 {
     internal static Finding Of(Rule rule, IReadOnlyDictionary<string, string> values) =>
-        new(rule.Id, rule.Effect, Wording.Capital(Fill(rule.Sentence, values)), Fill(rule.Remedy, values), values.ToImmutableSortedDictionary(StringComparer.Ordinal));
+        new(rule.Id, rule.Effect, Wording.Capital(Fill(rule.Sentence, values)), Fill(rule.Remedy, values),
+            values.ToImmutableSortedDictionary(StringComparer.Ordinal));
 
     private static string Fill(string sentence, IReadOnlyDictionary<string, string> values) =>
         values.Aggregate(sentence, (text, pair) => text.Replace($"{{{pair.Key}}}", pair.Value, StringComparison.Ordinal));

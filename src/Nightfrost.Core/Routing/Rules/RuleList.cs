@@ -12,7 +12,8 @@ public static class RuleList
     public const string AidsUnconfirmed = "aids-unconfirmed";
 
     /// <summary>Every rule.</summary>
-    public static IReadOnlyList<Rule> All { get; } = [.. TapRules.Refusing.Concat(EarRules.Refusing).Concat(AdviceRules.All).Select((rule, order) => rule with { Order = order })];
+    public static IReadOnlyList<Rule> All { get; } =
+        [.. TapRules.Refusing.Concat(EarRules.Refusing).Concat(AdviceRules.All).Select((rule, order) => rule with { Order = order })];
 
     private static readonly Rule[] FeedRefusals = [.. All.Where(rule => rule is { Effect: RuleEffect.Refuses, Scope: RuleScope.Tap })];
     private static readonly Rule[] ChainRefusals = [.. FeedRefusals.SkipWhile(rule => rule.Id != SocketTaken)];

@@ -15,8 +15,8 @@ internal sealed record Found(Rig? Rig, Score Score, bool Proven)
 }
 
 /// <summary>
-/// The best rig under an order of priorities. What adds up is weighed in that order; what is only as good as the worst listener's is asked for as a threshold, from the highest level down, and
-/// kept at the first level that costs nothing before it.
+/// The best rig under an order of priorities. What adds up is weighed in that order; what is only as good as the worst listener's is asked for as a
+/// threshold, from the highest level down, and kept at the first level that costs nothing before it.
 /// </summary>
 internal sealed class BestRig
 {
@@ -35,8 +35,10 @@ internal sealed class BestRig
     private readonly CancellationToken _cancel;
     private bool _proven = true;
 
-    private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, bool leaning, long mostSteps, CancellationToken cancel) =>
-        (_candidates, _arrivals, _priorities, _demands, _stock, _steps, _cancel) = (candidates, arrivals, priorities, demands, new(candidates, leaning), new(mostSteps), cancel);
+    private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, bool leaning, long mostSteps,
+        CancellationToken cancel) =>
+        (_candidates, _arrivals, _priorities, _demands, _stock, _steps, _cancel) =
+            (candidates, arrivals, priorities, demands, new(candidates, leaning), new(mostSteps), cancel);
 
     /// <summary>The best rig.</summary>
     /// <param name="candidates">What may be planned with.</param>
@@ -45,7 +47,8 @@ internal sealed class BestRig
     /// <param name="demanded">Ids of what must stand in the rig, in any route.</param>
     /// <param name="cancel">Stops the search.</param>
     /// <param name="mostSteps">Steps after which the narrow search takes over.</param>
-    public static Found For(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<string> demanded, CancellationToken cancel, long mostSteps = MostSteps)
+    public static Found For(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<string> demanded, CancellationToken cancel,
+        long mostSteps = MostSteps)
     {
         var (best, proven) = (new Found(null, default, true), true);
         var all = Assignments(candidates, demanded).ToList();
@@ -97,8 +100,11 @@ internal sealed class BestRig
         return new Rig(site, [.. picks.OrderBy(p => p.Listener).Select(p => p.Ear.RouteOn(site, feeds[p.Group], p.Line.Sends))]);
     }
 
-    /// <summary>True when a rig is legal, and its outputs sound together as surely as is asked for: always, unless more sorts of things are scarce than are counted.</summary>
-    internal static bool StandsTogether(Rig rig, Stock stock) => rig.IsLegal() && RigOutputs.Least(rig) >= (stock.Leaning ? Liveness.Unlikely : Liveness.Likely);
+    /// <summary>
+    /// True when a rig is legal, and its outputs sound together as surely as is asked for: always, unless more sorts of things are scarce than are counted.
+    /// </summary>
+    internal static bool StandsTogether(Rig rig, Stock stock) =>
+        rig.IsLegal() && RigOutputs.Least(rig) >= (stock.Leaning ? Liveness.Unlikely : Liveness.Likely);
 
     /// <summary>True when a set of listeners has all whose routes must hold something.</summary>
     internal static bool HoldsAll(IReadOnlyList<Demand> demands, int set) => demands.All(demand => (set >> demand.Listener & 1) == 1);
@@ -122,7 +128,8 @@ internal sealed class BestRig
                 break;
             for (var level = Threshold.Highest(criterion); level > best.Score.LevelOf(criterion); level--)
             {
-                if (Solve(before, threshold.With(criterion, level), best, isNew: false) is { } higher && before.TrueForAll(c => higher.Score.On(c, best.Score) >= 0))
+                if (Solve(before, threshold.With(criterion, level), best, isNew: false) is { } higher
+                    && before.TrueForAll(c => higher.Score.On(c, best.Score) >= 0))
                     best = higher;
             }
 
@@ -135,8 +142,9 @@ internal sealed class BestRig
         void Settle() => (best, isNew) = (isNew ? Solve(before, threshold, best, isNew: true) ?? best : best, false);
     }
 
-    // The best under a threshold by what adds up, of those that serve as many and are as good as what is known; null where there is none. What a narrow search finds tells the exact one what is not
-    // worth building, and stands where that takes too long. It is not needed where what is known is the best by the same criteria.
+    // The best under a threshold by what adds up, of those that serve as many and are as good as what is known; null where there is none. What a narrow
+    // search finds tells the exact one what is not worth building, and stands where that takes too long. It is not needed where what is known is the best by
+    // the same criteria.
     private Found? Solve(List<Criterion> before, Threshold threshold, Found? known, bool isNew)
     {
         var (weighing, all, pays) = (Weighing.Of(before), _candidates.Tolerances.Length, before.Contains(Criterion.Price));
@@ -164,7 +172,8 @@ internal sealed class BestRig
                 bound.AskFor(least.Gain(weighing), pays ? least.Score.MostCents : long.MaxValue);
         }
 
-        Found? Search(StepCount steps, int most) => FirstOf(RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, steps, _cancel, most), known?.Score.Served ?? 1);
+        Found? Search(StepCount steps, int most) =>
+            FirstOf(RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, steps, _cancel, most), known?.Score.Served ?? 1);
     }
 
     private Found? FirstOf(Front?[] fronts, int served)
@@ -173,7 +182,8 @@ internal sealed class BestRig
         var proven = true;
         for (var count = _candidates.Tolerances.Length; count >= served; count--)
         {
-            var parts = Enumerable.Range(1, fronts.Length - 1).Where(set => BitOperations.PopCount((uint)set) == count && HoldsAll(_demands, set)).SelectMany(set => fronts[set]?.Parts.ToArray() ?? [])
+            var parts = Enumerable.Range(1, fronts.Length - 1).Where(set => BitOperations.PopCount((uint)set) == count && HoldsAll(_demands, set))
+                .SelectMany(set => fronts[set]?.Parts.ToArray() ?? [])
                 .Order(Front.Order);
             foreach (var part in parts)
             {

@@ -3,8 +3,8 @@ using Nightfrost.Core.Routing.Ways;
 namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>
-/// Says which parts are not worth building, since not even the most that the listeners left could add makes the whole as good as what is wanted: each with the best ear there is for them, and the
-/// cheapest, on a feed that as many share as it may feed (in whole hundredths, rounded down).
+/// Says which parts are not worth building, since not even the most that the listeners left could add makes the whole as good as what is wanted: each with
+/// the best ear there is for them, and the cheapest, on a feed that as many share as it may feed (in whole hundredths, rounded down).
 /// </summary>
 internal sealed class Bound
 {
@@ -32,7 +32,8 @@ internal sealed class Bound
                     continue;
                 var i = line.Shape.ListenerAt(k);
                 gain[i] = Math.Max(gain[i], weighing.Of(worth.Needs, worth.Preferences, 0, worth.Effort).Gain);
-                cents[i] = Math.Min(cents[i], line.Cents / line.Most + EarPrice.Of(candidates.Resources, line, line.Shape.Ears[k], (1 << line.InTheBox.Length) - 1));
+                cents[i] = Math.Min(cents[i],
+                    line.Cents / line.Most + EarPrice.Of(candidates.Resources, line, line.Shape.Ears[k], (1 << line.InTheBox.Length) - 1));
             }
         }
 

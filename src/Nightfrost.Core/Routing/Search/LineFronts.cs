@@ -5,7 +5,8 @@ using Nightfrost.Core.Routing.Ways;
 namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>Builds the parts that one line can be of: a feed, and the ears of the listeners on it.</summary>
-internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, Bound bound, StepCount steps, int most)
+internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, Bound bound,
+    StepCount steps, int most)
 {
     /// <summary>One ear that may join a group.</summary>
     private readonly record struct Joining(EarOption Ear, Weight Weight, long Taken);
@@ -30,7 +31,8 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
         var feed = new RigPart { Weight = weighing.Of(0, 0, line.Cents, line.Effort), Taken = stock.Of(line), Line = line };
         for (var size = 1; size <= line.Most; size++)
         {
-            var choice = demands.Count > 0 ? Choose(line, size) : CollectionsMarshal.GetValueRefOrAddDefault(_choices, (line.Shape, size), out _) ??= Choose(line, size);
+            var choice = demands.Count > 0 ? Choose(line, size)
+                : CollectionsMarshal.GetValueRefOrAddDefault(_choices, (line.Shape, size), out _) ??= Choose(line, size);
             var largest = size >= line.Shape.Sizes ? line.Most : size;
             if (AreWanted(table, feed, choice.Best, size, largest))
                 Grow(table, feed, choice.Ears, size, put);
@@ -38,7 +40,8 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
         }
     }
 
-    // Marks the sets of listeners on which this line could be new, were the best of each sum to be had at once, and the sets that such ones grow from; false where there is none.
+    // Marks the sets of listeners on which this line could be new, were the best of each sum to be had at once, and the sets that such ones grow from; false
+    // where there is none.
     private bool AreWanted(Front?[] table, RigPart feed, Weight?[] best, int smallest, int largest)
     {
         var any = false;

@@ -4,9 +4,9 @@ using Nightfrost.Core.Routing.Ways;
 namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>
-/// The exact search: for every set of listeners, the parts of rigs that serve exactly these and that nothing beats, built line by line, socket by socket, then over all sockets. Every rig is a
-/// partition of its listeners over sockets and feeds, what is weighed adds up over them, and what is scarce is a part of what is compared; so nothing that is left out could have been part of a
-/// better rig. See docs/routing.md.
+/// The exact search: for every set of listeners, the parts of rigs that serve exactly these and that nothing beats, built line by line, socket by socket,
+/// then over all sockets. Every rig is a partition of its listeners over sockets and feeds, what is weighed adds up over them, and what is scarce is a part
+/// of what is compared; so nothing that is left out could have been part of a better rig. See docs/routing.md.
 /// </summary>
 internal sealed class RigFronts
 {
@@ -23,9 +23,12 @@ internal sealed class RigFronts
     private readonly int _sets;
 
     private RigFronts(Candidates candidates, Stock stock, Weighing weighing, Bound bound, StepCount steps, int most, CancellationToken cancel) =>
-        (_candidates, _stock, _weighing, _bound, _steps, _most, _cancel, _sets) = (candidates, stock, weighing, bound, steps, most, cancel, 1 << candidates.Tolerances.Length);
+        (_candidates, _stock, _weighing, _bound, _steps, _most, _cancel, _sets) =
+            (candidates, stock, weighing, bound, steps, most, cancel, 1 << candidates.Tolerances.Length);
 
-    /// <summary>Parts for every set of listeners, by the number of the set; null where nothing serves exactly these. Not complete once the steps are over.</summary>
+    /// <summary>
+    /// Parts for every set of listeners, by the number of the set; null where nothing serves exactly these. Not complete once the steps are over.
+    /// </summary>
     /// <param name="candidates">What may be planned with.</param>
     /// <param name="stock">What is scarce.</param>
     /// <param name="weighing">How parts are compared.</param>
@@ -36,11 +39,13 @@ internal sealed class RigFronts
     /// <param name="cancel">Stops it.</param>
     /// <param name="most">Most parts that are kept for a set of listeners; with fewer than there are, the best rig may be missed.</param>
     public static Front?[] Of(
-        Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, Bound bound, StepCount steps, CancellationToken cancel, int most = int.MaxValue)
+        Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, Bound bound, StepCount steps,
+        CancellationToken cancel, int most = int.MaxValue)
     {
         var search = new RigFronts(candidates, stock, weighing, bound, steps, most, cancel);
         var sockets = new Front?[candidates.BySocket.Count][];
-        Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = EarSide.Workers, CancellationToken = cancel }, i => sockets[i] = search.OfSocket(candidates.BySocket[i], threshold, demands));
+        Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = EarSide.Workers, CancellationToken = cancel },
+            i => sockets[i] = search.OfSocket(candidates.BySocket[i], threshold, demands));
         var fronts = new Front?[search._sets];
         fronts[0] = search.NewFront();
         fronts[0]!.Add(new() { Weight = default, Taken = 0 });

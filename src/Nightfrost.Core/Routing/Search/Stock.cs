@@ -6,9 +6,9 @@ using Nightfrost.Core.Routing.Ways;
 namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>
-/// Counts what the parts of a rig take of things there are only so many of: so many bits of one number for each of them. Parts that are put together pay for what one of
-/// them counted on and the other takes. For the set's USB sockets the boxes that are fed are kept, by the sockets they fit: which further boxes could be fed hangs on these alone,
-/// since sets of boxes that can be fed side by side are a matroid.
+/// Counts what the parts of a rig take of things there are only so many of: so many bits of one number for each of them. Parts that are put together pay for
+/// what one of them counted on and the other takes. For the set's USB sockets the boxes that are fed are kept, by the sockets they fit: which further boxes
+/// could be fed hangs on these alone, since sets of boxes that can be fed side by side are a matroid.
 /// </summary>
 internal sealed class Stock
 {
@@ -51,20 +51,23 @@ internal sealed class Stock
         }
 
         _usbMask = _bits == 0 ? 0 : (1L << _bits) - 1;
-        if (candidates.Lines.Select(line => line.Shape).Distinct().Any(shape => shape.Worths.Any(worth => worth.Air > 0)) && ShiftOf(2 * LinkAirtime.MostThousandths) is var air and >= 0)
+        if (candidates.Lines.Select(line => line.Shape).Distinct().Any(shape => shape.Worths.Any(worth => worth.Air > 0))
+            && ShiftOf(2 * LinkAirtime.MostThousandths) is var air and >= 0)
         {
             (_air, _ownMask) = (air, MaskAt(air));
             fields.Add(new(-1, air, MaskAt(air), LinkAirtime.MostThousandths, 0, true, LinkAirtime.MostThousandths));
         }
 
-        for (var sort = 0; candidates.Lines.Select(line => line.InTheBox.ElementAtOrDefault(sort).Pieces).DefaultIfEmpty(0).Max() is var pieces and > 0 && ShiftOf(2 * pieces) is var shift and >= 0; sort++)
+        for (var sort = 0; candidates.Lines.Select(line => line.InTheBox.ElementAtOrDefault(sort).Pieces).DefaultIfEmpty(0).Max() is var pieces and > 0
+            && ShiftOf(2 * pieces) is var shift and >= 0; sort++)
         {
             _boxed.Add((shift, pieces));
             _ownMask |= MaskAt(shift);
             fields.Add(new(-1, shift, MaskAt(shift), pieces, 0, true, pieces));
         }
 
-        foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).Where(r => !leaning || !candidates.Resources.CountsWhenSure(r)).OrderByDescending(r => candidates.Resources.IsBounded(r)).ThenByDescending(r => r == candidates.Supply))
+        foreach (var resource in Enumerable.Range(0, candidates.Resources.Count).Where(r => !leaning || !candidates.Resources.CountsWhenSure(r))
+            .OrderByDescending(r => candidates.Resources.IsBounded(r)).ThenByDescending(r => r == candidates.Supply))
         {
             var (there, isBounded) = (candidates.Resources.There(resource), candidates.Resources.IsBounded(resource));
             if (there > 0 && ShiftOf(2 * there + (isBounded ? 0 : 2 * sockets)) is var shift and >= 0)

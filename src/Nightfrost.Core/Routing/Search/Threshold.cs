@@ -14,7 +14,8 @@ internal readonly record struct Threshold(int Step, int Link, int Quality)
     public static bool IsOn(Criterion criterion) => criterion is Criterion.InStep or Criterion.Link or Criterion.Quality;
 
     /// <summary>The highest level of a criterion.</summary>
-    public static int Highest(Criterion criterion) => criterion switch { Criterion.InStep => (int)InStepWord.InStep, Criterion.Link => 1, _ => SoundQuality.Best };
+    public static int Highest(Criterion criterion) =>
+        criterion switch { Criterion.InStep => (int)InStepWord.InStep, Criterion.Link => 1, _ => SoundQuality.Best };
 
     /// <summary>The same with another level on one criterion.</summary>
     public Threshold With(Criterion criterion, int level) => criterion switch
@@ -34,7 +35,8 @@ internal readonly record struct Threshold(int Step, int Link, int Quality)
     public static IEnumerable<Threshold> All() =>
         from step in Down(Criterion.InStep) from link in Down(Criterion.Link) from quality in Down(Criterion.Quality) select new Threshold(step, link, quality);
 
-    private static IEnumerable<int> Down(Criterion criterion) => Enumerable.Range(0, Highest(criterion) + 1).Reverse().Where(level => criterion != Criterion.Quality || level > 0);
+    private static IEnumerable<int> Down(Criterion criterion) =>
+        Enumerable.Range(0, Highest(criterion) + 1).Reverse().Where(level => criterion != Criterion.Quality || level > 0);
 }
 
 /// <summary>A listener whose route must hold a thing.</summary>

@@ -13,8 +13,8 @@ internal sealed record UnbeatenRig(Rig Rig, Score Score);
 internal sealed record Unbeaten(IReadOnlyList<UnbeatenRig> Rigs, bool Complete, decimal Cheapest);
 
 /// <summary>
-/// Finds every score that no other rig serving as many listeners is at least as good as on all criteria: under each threshold on what is only as good as the worst listener's, from the strictest
-/// on, the fronts of what adds up.
+/// Finds every score that no other rig serving as many listeners is at least as good as on all criteria: under each threshold on what is only as good as the
+/// worst listener's, from the strictest on, the fronts of what adds up.
 /// </summary>
 internal sealed class UnbeatenSet
 {
@@ -57,7 +57,8 @@ internal sealed class UnbeatenSet
 
         if (!set._complete)
             set.AddEnds(wanted, best.Score);
-        var cheapest = set._rigs.Count > 0 ? 0 : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, cancel).Score.Price;
+        var cheapest = set._rigs.Count > 0 ? 0
+            : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, cancel).Score.Price;
         return new(set._rigs, set._complete, cheapest);
     }
 
@@ -102,12 +103,14 @@ internal sealed class UnbeatenSet
         {
             if (criterion == Criterion.Boxes ? best.Boxes == 0 : Threshold.IsOn(criterion) && best.LevelOf(criterion) == Threshold.Highest(criterion))
                 continue;
-            if (BestRig.For(_candidates, _arrivals, wanted.Priorities.With(criterion), wanted.Limits.MustUse, _cancel) is { Rig: not null } end && end.Score.Served == _served)
+            if (BestRig.For(_candidates, _arrivals, wanted.Priorities.With(criterion), wanted.Limits.MustUse, _cancel) is { Rig: not null } end
+                && end.Score.Served == _served)
                 Offer(new(end.Rig, end.Score));
         }
     }
 
-    private int EarsAt(Threshold threshold) => _candidates.Lines.Select(line => line.Shape).Distinct().Sum(shape => shape.Worths.Count(worth => threshold.IsReachedBy(worth)));
+    private int EarsAt(Threshold threshold) =>
+        _candidates.Lines.Select(line => line.Shape).Distinct().Sum(shape => shape.Worths.Count(worth => threshold.IsReachedBy(worth)));
 
     private void Check(RigPart part, Stock stock)
     {
@@ -128,7 +131,8 @@ internal sealed class UnbeatenSet
     // Of rigs that are equal on every criterion, the one that is better in what tells them apart.
     private void Offer(UnbeatenRig rig)
     {
-        if (rig.Score.Price * 100 > _budgetCents || _rigs.Any(r => r.Score.IsNoWorseThan(rig.Score) && (!rig.Score.IsNoWorseThan(r.Score) || r.Score.Neatness(rig.Score) >= 0)))
+        if (rig.Score.Price * 100 > _budgetCents
+            || _rigs.Any(r => r.Score.IsNoWorseThan(rig.Score) && (!rig.Score.IsNoWorseThan(r.Score) || r.Score.Neatness(rig.Score) >= 0)))
             return;
         _rigs.RemoveAll(r => rig.Score.IsNoWorseThan(r.Score));
         _rigs.Add(rig);

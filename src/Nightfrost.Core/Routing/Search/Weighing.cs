@@ -10,8 +10,8 @@ internal readonly record struct Weight(long Gain, long Cents, long Rest)
 }
 
 /// <summary>
-/// Turns what adds up over listeners and boxes (needs, preferences, price, effort) into weights. Criteria before the price are one number, those after it another, each compared place by place;
-/// the price stays by itself, since it is compared in steps of the whole sum.
+/// Turns what adds up over listeners and boxes (needs, preferences, price, effort) into weights. Criteria before the price are one number, those after it
+/// another, each compared place by place; the price stays by itself, since it is compared in steps of the whole sum.
 /// </summary>
 internal sealed class Weighing
 {
@@ -51,14 +51,18 @@ internal sealed class Weighing
             _rest.Hand * hand - _rest.Needs * needs - _rest.Preferences * preferences + Effort.Neatness(effort));
     }
 
-    /// <summary>True when one weight is at least as good as another in everything that counts. In an order, what comes before the price decides alone where it differs.</summary>
+    /// <summary>
+    /// True when one weight is at least as good as another in everything that counts. In an order, what comes before the price decides alone where it
+    /// differs.
+    /// </summary>
     public bool IsNoWorse(in Weight one, in Weight other) =>
         _guards == 0 && one.Gain != other.Gain ? one.Gain > other.Gain
         : !_pays || (one.Cents <= other.Cents && one.Rest <= other.Rest && (_guards == 0 || ((one.Gain | _guards) - other.Gain & _guards) == _guards));
 
     /// <summary>The best of both in each sum.</summary>
     public Weight Best(in Weight one, in Weight other) => new(
-        _guards == 0 ? Math.Max(one.Gain, other.Gain) : Math.Max(one.Gain >> Wishes, other.Gain >> Wishes) << Wishes | Math.Max(Preferences(one.Gain), Preferences(other.Gain)),
+        _guards == 0 ? Math.Max(one.Gain, other.Gain) : Math.Max(one.Gain >> Wishes, other.Gain >> Wishes) << Wishes
+            | Math.Max(Preferences(one.Gain), Preferences(other.Gain)),
         Math.Min(one.Cents, other.Cents), Math.Min(one.Rest, other.Rest));
 
     private static long Preferences(long gain) => gain & ((1L << Wishes) - 1);

@@ -23,7 +23,8 @@ internal sealed class CandidateFinder
         var (listeners, mono) = (site.Look.Listeners, site.Look.Listeners.Any(Needs.AsksMono));
         var adapters = side.Adapters
             .Where(a => !a.MonoSum || mono || side.IsNamed(a.Id) || a.Ports.Select(p => p.Connector).Distinct().Count() > 1)
-            .Where(a => a.SplitsInto < 2 || listeners.Count > 1 || site.RoomHears is not null || side.IsNamed(a.Id) || site.Look.AllSockets().Any(s => s.State == SocketState.Taken));
+            .Where(a => a.SplitsInto < 2 || listeners.Count > 1 || site.RoomHears is not null || side.IsNamed(a.Id)
+                || site.Look.AllSockets().Any(s => s.State == SocketState.Taken));
         _chains = new ChainFinder(site, new FeedFinder(site.Shelf, adapters), lines.Pieces, side.Limits);
     }
 
@@ -32,7 +33,8 @@ internal sealed class CandidateFinder
     /// <param name="limits">What must not be used is left out; what must be used is kept whatever it is like.</param>
     /// <param name="cancel">Stops the work.</param>
     /// <param name="log">Keeps what works and what refuses the rest; null where nobody asks for it.</param>
-    public static Candidates For(Site site, Limits limits, CancellationToken cancel, RefusalLog? log = null) => For(site, new EarSide(site, limits, log), cancel, log);
+    public static Candidates For(Site site, Limits limits, CancellationToken cancel, RefusalLog? log = null) =>
+        For(site, new EarSide(site, limits, log), cancel, log);
 
     /// <summary>The same where the part before the sockets is known.</summary>
     /// <param name="site">The site.</param>
@@ -84,7 +86,16 @@ internal sealed class CandidateFinder
         }
 
         var socket = bare.Feed.Socket;
-        var chain = new Chain { Socket = socket, Adapters = [], Joints = [], Need = new([], [], 0, 0), Stages = InStepGrades.StagesOf(socket, []), Effort = 0, MonoSum = false };
+        var chain = new Chain
+        {
+            Socket = socket,
+            Adapters = [],
+            Joints = [],
+            Need = new([], [], 0, 0),
+            Stages = InStepGrades.StagesOf(socket, []),
+            Effort = 0,
+            MonoSum = false
+        };
         EnterEnd([chain], null, BuiltInRadio.Of(socket), number, subject);
     }
 

@@ -63,8 +63,10 @@ internal sealed class EarOption
 
     /// <summary>True when it can stand for another on the same end, which is no better in anything.</summary>
     public bool Replaces(EarOption other) =>
-        ReferenceEquals(Suffix, other.Suffix) && Cents <= other.Cents && Needs >= other.Needs && Preferences >= other.Preferences && Lacks == other.Lacks && Effort <= other.Effort && Quality >= other.Quality
-        && Margin >= other.Margin && Air <= other.Air && !Base.Apart && !other.Base.Apart && (Takes is null || other.Takes is null || other.Takes.Lc3RatesKHz.All(Takes.Lc3RatesKHz.Contains));
+        ReferenceEquals(Suffix, other.Suffix) && Cents <= other.Cents && Needs >= other.Needs && Preferences >= other.Preferences && Lacks == other.Lacks
+        && Effort <= other.Effort && Quality >= other.Quality
+        && Margin >= other.Margin && Air <= other.Air && !Base.Apart && !other.Base.Apart
+        && (Takes is null || other.Takes is null || other.Takes.Lc3RatesKHz.All(Takes.Lc3RatesKHz.Contains));
 
     /// <summary>The route it makes with a feed.</summary>
     public Route RouteOn(Site site, Feed feed, AirLink? sends) => new(site, feed, Ear, sends, Takes, Several);
@@ -112,7 +114,8 @@ internal sealed class FeedLine
     public int AirOf(EarOption ear) => AirMatters ? ear.Air : 0;
 
     /// <summary>True when as many as it may feed of the most demanding ears are more than the air bears.</summary>
-    public bool AirMatters => _airMatters ??= Most > 1 && Most * End.Several.SelectMany(ears => ears).Select(ear => ear.Air).DefaultIfEmpty(0).Max() > LinkAirtime.MostThousandths;
+    public bool AirMatters =>
+        _airMatters ??= Most > 1 && Most * End.Several.SelectMany(ears => ears).Select(ear => ear.Air).DefaultIfEmpty(0).Max() > LinkAirtime.MostThousandths;
 
     private bool? _airMatters;
 

@@ -4,7 +4,9 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing.Ways;
 
-/// <summary>A chain of leads and adapters from one socket to the input that all things of one sort have, with all of its worth that hangs on the chain alone.</summary>
+/// <summary>
+/// A chain of leads and adapters from one socket to the input that all things of one sort have, with all of its worth that hangs on the chain alone.
+/// </summary>
 internal sealed class Chain
 {
     public required SourcePort Socket { get; init; }

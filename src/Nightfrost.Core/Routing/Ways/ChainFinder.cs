@@ -5,7 +5,8 @@ using Nightfrost.Core.Sites;
 namespace Nightfrost.Core.Routing.Ways;
 
 /// <summary>
-/// Joins things to sockets, once for all of one sort: what leads, adapters and the rules of a tap see of a box is its inputs, its own lead, what comes in its box and whether it passes sound on.
+/// Joins things to sockets, once for all of one sort: what leads, adapters and the rules of a tap see of a box is its inputs, its own lead, what comes in its
+/// box and whether it passes sound on.
 /// </summary>
 /// <param name="site">The site.</param>
 /// <param name="feeds">Leads and adapters.</param>

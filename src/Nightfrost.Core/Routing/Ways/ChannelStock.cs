@@ -3,8 +3,8 @@ using Nightfrost.Core.Kit;
 namespace Nightfrost.Core.Routing.Ways;
 
 /// <summary>
-/// Channels as things there are only so many of, so that the search never puts more boxes on an air than find one each: of the boxes with c channels or fewer there may be c at most, for every c
-/// that some box has. None can be bought.
+/// Channels as things there are only so many of, so that the search never puts more boxes on an air than find one each: of the boxes with c channels or fewer
+/// there may be c at most, for every c that some box has. None can be bought.
 /// </summary>
 internal sealed class ChannelStock
 {
@@ -28,6 +28,7 @@ internal sealed class ChannelStock
         if (sends is not { Channels: > 0 and var own } || SharedAir.Of(sends) is not { } air || !_counts.TryGetValue(air, out var counts))
             return [];
         return _uses.TryGetValue((air, own), out var known) ? known
-            : _uses[(air, own)] = [.. counts.Where(count => count >= own).Select(count => new Use(_resources.OfBounded($"channels {air.Sort} {air.Band} {count}", count), 1))];
+            : _uses[(air, own)] = [.. counts.Where(count => count >= own)
+                .Select(count => new Use(_resources.OfBounded($"channels {air.Sort} {air.Band} {count}", count), 1))];
     }
 }

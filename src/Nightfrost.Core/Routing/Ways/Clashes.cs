@@ -3,8 +3,9 @@ using Nightfrost.Core.Sites;
 namespace Nightfrost.Core.Routing.Ways;
 
 /// <summary>
-/// Outputs that do not sound at the same time, as things there are only so many of: an output that clashes with several others takes as much of a common stock as all of them together may take,
-/// so that any of them leaves nothing for it. Clashes that are only unlikely to sound together count while a rig is looked for that leans on none.
+/// Outputs that do not sound at the same time, as things there are only so many of: an output that clashes with several others takes as much of a common
+/// stock as all of them together may take, so that any of them leaves nothing for it. Clashes that are only unlikely to sound together count while a rig is
+/// looked for that leans on none.
 /// </summary>
 internal sealed class Clashes
 {
@@ -27,7 +28,8 @@ internal sealed class Clashes
 
     private void Count(Site site, IReadOnlyList<SourcePort> sockets, List<int> outputs, Liveness liveness, Resources resources)
     {
-        var left = outputs.SelectMany(a => outputs.Where(b => b > a && site.LiveTogether(sockets[a], sockets[b]) == liveness).Select(b => (A: a, B: b))).ToList();
+        var left = outputs.SelectMany(a => outputs.Where(b => b > a && site.LiveTogether(sockets[a], sockets[b]) == liveness)
+            .Select(b => (A: a, B: b))).ToList();
         var touched = left.SelectMany(pair => new[] { pair.A, pair.B }).Distinct().ToList();
         if (touched.Count > 1 && left.Count == touched.Count * (touched.Count - 1) / 2)
         {

@@ -24,11 +24,13 @@ internal sealed class EarEntries
     /// <param name="between">Relays worth trying.</param>
     /// <param name="isNamed">True for what is asked for by name.</param>
     /// <param name="mustStay">True for what stays whatever it is like, such as what stands in a transmitter's box.</param>
-    public EarEntries(Site site, Limits limits, PieceCounter pieces, Device[] receivers, Device[] between, Func<string, bool> isNamed, Func<string, bool> mustStay)
+    public EarEntries(Site site, Limits limits, PieceCounter pieces, Device[] receivers, Device[] between,
+        Func<string, bool> isNamed, Func<string, bool> mustStay)
     {
         (_site, _pieces, _isNamed, _mustStay) = (site, pieces, isNamed, mustStay);
         var finder = new EarFinder(site, between);
-        var all = site.Look.Listeners.Select(l => finder.For(l, receivers).Where(e => !limits.MustNotUse.Contains(e.Receiver.Id)).Select(BaseOf).ToList()).ToList();
+        var all = site.Look.Listeners.Select(l => finder.For(l, receivers).Where(e => !limits.MustNotUse.Contains(e.Receiver.Id)).Select(BaseOf)
+            .ToList()).ToList();
         Linked = [.. all.Select(WorthTrying)];
         Wired = [.. all.Select(ears => ears.Where(e => e.Ear.Relay is null && e.Ear.Receiver.Ports.Any(p => !p.Output)).OrderBy(e => e.Cents).ToArray())];
     }
@@ -49,10 +51,12 @@ internal sealed class EarEntries
     private static EarBase[] WorthTrying(IEnumerable<EarBase> ears)
     {
         var (kept, left) = (new Dictionary<(string, bool), List<EarBase>>(), new List<EarBase>());
-        foreach (var one in ears.OrderBy(e => e.Cents).ThenByDescending(e => e.Needs).ThenByDescending(e => e.Preferences).ThenBy(e => e.Effort).ThenBy(e => e.Ear.Receiver.Id, StringComparer.Ordinal).ThenBy(e => e.Ear.Relay?.Id, StringComparer.Ordinal))
+        foreach (var one in ears.OrderBy(e => e.Cents).ThenByDescending(e => e.Needs).ThenByDescending(e => e.Preferences).ThenBy(e => e.Effort)
+            .ThenBy(e => e.Ear.Receiver.Id, StringComparer.Ordinal).ThenBy(e => e.Ear.Relay?.Id, StringComparer.Ordinal))
         {
             var alike = kept.TryGetValue((one.Key, one.Ear.IsOwn), out var known) ? known : kept[(one.Key, one.Ear.IsOwn)] = [];
-            if (!one.Apart && alike.Exists(k => !k.Apart && k.Needs >= one.Needs && k.Preferences >= one.Preferences && k.Lacks == one.Lacks && k.Effort <= one.Effort))
+            if (!one.Apart && alike.Exists(k => !k.Apart && k.Needs >= one.Needs && k.Preferences >= one.Preferences && k.Lacks == one.Lacks
+                && k.Effort <= one.Effort))
                 continue;
             alike.Add(one);
             left.Add(one);
@@ -65,7 +69,8 @@ internal sealed class EarEntries
     {
         var (pair, asked, alone) = (PairOf(ear), Needs.AskedBy(ear.Listener), new Route(_site, Nothing, ear, null, null, false));
         var uses = ear.IsOwn ? pair.Own : ear.Pieces == 1 ? pair.Bought : [pair.Bought[0] with { Pieces = ear.Pieces }, .. pair.Bought.Skip(1)];
-        var lacks = (Needs.AsksMono(ear.Listener) && !Needs.SumsAtEar(ear) ? Brought.MonoSum : Brought.None) | (ear.Listener.OnRequestOnly && !Needs.IsOnRequest(ear) ? Brought.OnRequest : Brought.None)
+        var lacks = (Needs.AsksMono(ear.Listener) && !Needs.SumsAtEar(ear) ? Brought.MonoSum : Brought.None)
+            | (ear.Listener.OnRequestOnly && !Needs.IsOnRequest(ear) ? Brought.OnRequest : Brought.None)
             | (ear.Listener.SpatialRendering && Needs.CouldBeSpatial(alone) ? Brought.SetsOwnRadio : Brought.None);
         var plenty = _pieces.IsPlenty(uses);
         var effort = Effort.Of(Rig.HandCount(ear), ear.Relay is null ? 0 : 1, ear.RelayJoint is { Digital: false } ? 1 : 0);
@@ -87,21 +92,40 @@ internal sealed class EarEntries
             return known;
         string[] all = ear.Relay is null ? [ear.Receiver.Id] : [ear.Receiver.Id, ear.Relay.Id];
         var (own, bought) = _pieces.OfEar(ear);
-        return _pairs[ids] = new($"{KeyOf(ear.Receiver)} {(ear.Relay is { } relay ? KeyOf(relay) : "")} {EarRules.LacksVolume(ear)}", StagesOf(ear), all, Array.Exists(all, id => _isNamed(id) || _mustStay(id)), bought, own);
+        return _pairs[ids] = new($"{KeyOf(ear.Receiver)} {(ear.Relay is { } relay ? KeyOf(relay) : "")} {EarRules.LacksVolume(ear)}", StagesOf(ear), all,
+            Array.Exists(all, id => _isNamed(id) || _mustStay(id)), bought, own);
     }
 
     private string KeyOf(Device device) => _keys.TryGetValue(device, out var known) ? known
-        : _keys[device] = Likeness.KeyOf(device with { Ports = [], LengthM = 0, OwnVolume = false, EasyControls = false, FoundByTouch = false, OpenToRoom = false, NoiseCancelling = false, SpatialRendering = false, JoinsAsPair = false, MonoSum = false, StreamsOnRequest = false, Power = device.Power with { SwitchedByHand = false } });
+        : _keys[device] = Likeness.KeyOf(device with
+        {
+            Ports = [],
+            LengthM = 0,
+            OwnVolume = false,
+            EasyControls = false,
+            FoundByTouch = false,
+            OpenToRoom = false,
+            NoiseCancelling = false,
+            SpatialRendering = false,
+            JoinsAsPair = false,
+            MonoSum = false,
+            StreamsOnRequest = false,
+            Power = device.Power with { SwitchedByHand = false }
+        });
 
     private static string StagesOf(Ear ear) => string.Join('|',
-        ear.RelaySends is { } sends ? [Negotiation.Between(sends, ear.RelayReaches, false).StageId, $"{sends.Delay ?? ear.RelayReaches?.Delay}", .. ear.Relay!.StageIds, .. ear.Receiver.StageIds] : [.. ear.Relay?.StageIds ?? [], .. ear.Receiver.StageIds]);
+        ear.RelaySends is { } sends
+            ? [Negotiation.Between(sends, ear.RelayReaches, false).StageId, $"{sends.Delay ?? ear.RelayReaches?.Delay}", .. ear.Relay!.StageIds,
+                .. ear.Receiver.StageIds] : [.. ear.Relay?.StageIds ?? [], .. ear.Receiver.StageIds]);
 
     private int ScarceOf(Use[] uses, string[] ids, bool plenty)
     {
         var named = Array.Exists(ids, id => _isNamed(id));
         if (!named && plenty)
             return 0;
-        var key = string.Join(',', uses.Where(u => _pieces.Resources.There(u.Resource) > 0).OrderBy(u => u.Resource).Select(u => $"{u.Resource} {u.Pieces}").Concat(ids.Where(_isNamed)));
+        var key = string.Join(',',
+            uses.Where(u => _pieces.Resources.There(u.Resource) > 0).OrderBy(u => u.Resource).Select(u => $"{u.Resource} {u.Pieces}")
+                .Concat(ids.Where(_isNamed)));
         var number = _scarce.TryGetValue(key, out var known) ? known : _scarce[key] = _scarce.Count + 1;
         return named ? -number : number;
     }

@@ -5,8 +5,9 @@ using Nightfrost.Core.Sites;
 namespace Nightfrost.Core.Routing.Ways;
 
 /// <summary>
-/// What is worked out before any socket is looked at: the devices worth trying, what each listener may wear, and how sending ends meet it. It hangs on the listeners, the walls, the air,
-/// the region and what is at hand, never on the sockets or on who wants the room to hear, so that sites that differ in these alone share it. May then be read from several threads.
+/// What is worked out before any socket is looked at: the devices worth trying, what each listener may wear, and how sending ends meet it. It hangs on the
+/// listeners, the walls, the air, the region and what is at hand, never on the sockets or on who wants the room to hear, so that sites that differ in these
+/// alone share it. May then be read from several threads.
 /// </summary>
 internal sealed class EarSide
 {
@@ -26,9 +27,12 @@ internal sealed class EarSide
         (_site, Limits, Pieces) = (site, limits, new PieceCounter(site));
         Transmitters = Likeness.WorthTrying(site, Allowed(DeviceRole.Transmitter), limits.MustUse);
         Adapters = Likeness.WorthTrying(site, Allowed(DeviceRole.Adapter), limits.MustUse);
-        var between = Likeness.WorthTrying(site, Allowed(DeviceRole.Relay).Concat(Allowed(DeviceRole.LinkReceiver)).Concat(Allowed(DeviceRole.Transmitter).Where(t => t.Links.Any(l => !l.Transmits) && t.Ports.Any(p => p.Output))), limits.MustUse);
+        var between = Likeness.WorthTrying(site,
+            Allowed(DeviceRole.Relay).Concat(Allowed(DeviceRole.LinkReceiver))
+                .Concat(Allowed(DeviceRole.Transmitter).Where(t => t.Links.Any(l => !l.Transmits) && t.Ports.Any(p => p.Output))), limits.MustUse);
         var inBoxes = Transmitters.SelectMany(t => t.Includes).ToHashSet();
-        Entries = new EarEntries(site, limits, Pieces, Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse), between, IsNamed, id => inBoxes.Contains(id) || id == log?.WatchedId || site.IsAllowedNearSomebody(id));
+        Entries = new EarEntries(site, limits, Pieces, Likeness.WorthTrying(site, Allowed(DeviceRole.Receiver), limits.MustUse), between, IsNamed,
+            id => inBoxes.Contains(id) || id == log?.WatchedId || site.IsAllowedNearSomebody(id));
         Ends = new EndClasses(site, new Suffixes(), log, Entries);
 
         // Refusals are kept in their order, so that there is no judging side by side.
@@ -58,7 +62,9 @@ internal sealed class EarSide
     public bool IsNamed(string id) => Limits.MustUse.Contains(id);
 
     /// <summary>True for a site that shares all of this. Routes planned there name the listeners of this site.</summary>
-    public bool Serves(Site other) => ReferenceEquals(_site.Shelf, other.Shelf) && SeenOf(_site.Look) == SeenOf(other.Look) && _site.Look.Listeners.Select(Unwished).SequenceEqual(other.Look.Listeners.Select(Unwished));
+    public bool Serves(Site other) =>
+        ReferenceEquals(_site.Shelf, other.Shelf) && SeenOf(_site.Look) == SeenOf(other.Look)
+            && _site.Look.Listeners.Select(Unwished).SequenceEqual(other.Look.Listeners.Select(Unwished));
 
     private static (object, AirAround, Region, object, Known) SeenOf(Look look) => (look.Walls, look.AirInUse, look.Region, look.Owned, look.Set.SpatialListed);
 

@@ -16,7 +16,9 @@ internal sealed class EndClass(EarOption[][] alone, EarOption[][] several)
     public EarOption[][] Alone { get; } = alone;
     public EarOption[][] Several { get; } = several;
 
-    /// <summary>The route that came nearest to the ear of those that a rule refuses, with the rule; null where none was refused or no refusals are kept.</summary>
+    /// <summary>
+    /// The route that came nearest to the ear of those that a rule refuses, with the rule; null where none was refused or no refusals are kept.
+    /// </summary>
     public (Rule Rule, Route Route)? Nearest { get; init; }
 
     /// <summary>True when somebody may be fed.</summary>
@@ -28,13 +30,15 @@ internal sealed class EndClass(EarOption[][] alone, EarOption[][] several)
         if (sends.Technology != LinkTechnology.LeAudioBroadcast)
             return AnyRate;
         int[] rates = [.. sends.Lc3RatesKHz.Distinct().Order()];
-        return Array.FindIndex(rates, rate => Alone.Concat(Several).All(list => list.All(o => o.Takes!.Lc3RatesKHz.Contains(rate)))) is var forAll and >= 0 ? [rates[forAll]] : rates;
+        return Array.FindIndex(rates, rate => Alone.Concat(Several).All(list => list.All(o => o.Takes!.Lc3RatesKHz.Contains(rate)))) is var forAll and >= 0
+            ? [rates[forAll]] : rates;
     }
 
     /// <summary>The same with the ears that work at a sample rate, kHz; 0 for all.</summary>
     public EndClass AtRate(int rateKHz)
     {
-        return rateKHz == 0 ? this : _atRates.GetOrAdd(rateKHz, _ => At(Alone) is var alone && ReferenceEquals(Alone, Several) ? new(alone, alone) : new(alone, At(Several)));
+        return rateKHz == 0 ? this
+            : _atRates.GetOrAdd(rateKHz, _ => At(Alone) is var alone && ReferenceEquals(Alone, Several) ? new(alone, alone) : new(alone, At(Several)));
 
         EarOption[][] At(EarOption[][] options) => [.. options.Select(list => list.Where(o => o.Takes!.Lc3RatesKHz.Contains(rateKHz)).ToArray())];
     }

@@ -7,8 +7,8 @@ using Nightfrost.Core.Sites;
 namespace Nightfrost.Core.Routing.Ways;
 
 /// <summary>
-/// Judges each sort of sending end once against each ear: the rules of the whole way see the link and its ends, and of the socket only whether its level is known to be fixed. May be asked from several
-/// threads where no refusals are kept.
+/// Judges each sort of sending end once against each ear: the rules of the whole way see the link and its ends, and of the socket only whether its level is
+/// known to be fixed. May be asked from several threads where no refusals are kept.
 /// </summary>
 /// <param name="site">The site.</param>
 /// <param name="suffixes">What ways from a link to an ear add.</param>
@@ -17,7 +17,8 @@ namespace Nightfrost.Core.Routing.Ways;
 internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, EarEntries entries)
 {
     private readonly ConcurrentDictionary<string, EndClass> _byKey = [];
-    private readonly ILookup<LinkTechnology, AirLink> _receiving = entries.Linked.SelectMany(ears => ears).SelectMany(one => one.Ear.Takes.Links).Where(link => !link.Transmits)
+    private readonly ILookup<LinkTechnology, AirLink> _receiving = entries.Linked.SelectMany(ears => ears).SelectMany(one => one.Ear.Takes.Links)
+        .Where(link => !link.Transmits)
         .DistinctBy(link => (link.Technology, link.SensitivityDbm)).ToLookup(link => link.Technology);
 
     /// <summary>The class of a sending end.</summary>
@@ -29,13 +30,15 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
         if (log is null)
             seen = seen with { TransmitDbm = 0, OnAxisRangeM = 0, HalfPowerDeg = 0 };
         var allowed = box is not null && site.IsAllowedNearSomebody(box.Id) ? box.Id : "";
-        var key = $"{Likeness.KeyOf(seen)}|{feed.BuiltIn}|{box?.App.Length > 0}|{box?.NearImplants}|{allowed}|{feed.Socket.Level == LevelControl.Fixed}|{(log is null ? ReachOf(sends) : "")}";
+        var (fixedLevel, reach) = (feed.Socket.Level == LevelControl.Fixed, log is null ? ReachOf(sends) : "");
+        var key = $"{Likeness.KeyOf(seen)}|{feed.BuiltIn}|{box?.App.Length > 0}|{box?.NearImplants}|{allowed}|{fixedLevel}|{reach}";
         return _byKey.TryGetValue(key, out var known) ? known : _byKey.GetOrAdd(key, Judge(feed, sends));
     }
 
     // How well every sort of receiving end is reached at every listener: of the power and the emitter, the rules see no more, but refusals say it in figures.
     private string ReachOf(AirLink sends) => string.Concat(site.Look.Listeners.SelectMany(listener => _receiving[sends.Technology]
-        .Select(takes => Reach.Of(sends, takes, listener, site.Look.Walls)).Select(reach => reach is null ? '?' : reach.Usable ? (char)('0' + reach.Grade) : '-')));
+        .Select(takes => Reach.Of(sends, takes, listener, site.Look.Walls))
+        .Select(reach => reach is null ? '?' : reach.Usable ? (char)('0' + reach.Grade) : '-')));
 
     /// <summary>Ears of a plain wire: one listener's alone.</summary>
     /// <param name="listener">Number of the listener.</param>
@@ -118,7 +121,8 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
             Base = one,
             Takes = route.Takes,
             Several = route.Several,
-            Preferences = one.Preferences + (route.Sends is not null || Needs.LeadIsNoTrouble(listener) ? 1 : 0) + (Needs.SoundsGood(listener, quality) ? 1 : 0),
+            Preferences = one.Preferences + (route.Sends is not null || Needs.LeadIsNoTrouble(listener) ? 1 : 0)
+                + (Needs.SoundsGood(listener, quality) ? 1 : 0),
             Quality = SoundQuality.Weighed(quality, listener),
             Margin = route.Reach?.Grade ?? 2,
             Air = route.Sends is null ? 0 : LinkAirtime.Added(route),

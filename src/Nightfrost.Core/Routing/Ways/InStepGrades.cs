@@ -11,8 +11,8 @@ namespace Nightfrost.Core.Routing.Ways;
 internal sealed record Prefix(int Number, IReadOnlyList<(DelayDistribution Sum, bool FitsItself)> Cases, int ShiftMs);
 
 /// <summary>
-/// In step in a word, for every pairing of a feed with an ear. A skew is a sum of what comes before the link and what comes after it, so its probability of lying inside
-/// two limits needs no convolution of the two: Σ p(i)·[F(late − i) − F(early − i)].
+/// In step in a word, for every pairing of a feed with an ear. A skew is a sum of what comes before the link and what comes after it, so its probability of
+/// lying inside two limits needs no convolution of the two: Σ p(i)·[F(late − i) − F(early − i)].
 /// </summary>
 /// <param name="site">The site.</param>
 internal sealed class InStepGrades(Site site)
@@ -55,7 +55,8 @@ internal sealed class InStepGrades(Site site)
             return known;
         var (limits, inside) = (_tolerances[tolerance], before.Cases.Count > 0 ? 0 : 1.0);
         foreach (var (sum, fitsItself) in before.Cases)
-            inside += sum.ProbabilityOfSumInside(fitsItself ? after.WithoutLink : after.Whole, limits.EarlyMs - before.ShiftMs, limits.LateMs - before.ShiftMs) / before.Cases.Count;
+            inside += sum.ProbabilityOfSumInside(fitsItself ? after.WithoutLink : after.Whole, limits.EarlyMs - before.ShiftMs,
+                limits.LateMs - before.ShiftMs) / before.Cases.Count;
         return _percents[key] = (int)Math.Floor(inside * 100 + 1e-7);
     }
 }

@@ -3,7 +3,9 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing.Ways;
 
-/// <summary>Turns chains with their sending ends into lines, with what each costs and takes, and keeps those that no other line of their socket stands in for.</summary>
+/// <summary>
+/// Turns chains with their sending ends into lines, with what each costs and takes, and keeps those that no other line of their socket stands in for.
+/// </summary>
 internal sealed class LineBuilder
 {
     private readonly Site _site;
@@ -44,7 +46,8 @@ internal sealed class LineBuilder
         var feed = chain.To(transmitter);
         foreach (var way in PowerWays.Of(_site.Shelf, feed))
         {
-            if ((way.PowerLead is null ? Pieces.OfLine(chain.Need, transmitter, feed.FedByTap, _channels.Of(sends)) : Pieces.OnPowerLead(chain.Need, way, _channels.Of(sends))) is { } need)
+            if ((way.PowerLead is null ? Pieces.OfLine(chain.Need, transmitter, feed.FedByTap, _channels.Of(sends))
+                : Pieces.OnPowerLead(chain.Need, way, _channels.Of(sends))) is { } need)
                 _lines[socket].Add(LineOf(chain, way, need, sends, socket, rateKHz, end));
         }
     }
@@ -75,9 +78,11 @@ internal sealed class LineBuilder
             Most = Math.Min(sends?.ListenersAtOnce ?? 1, _tolerances.Length),
             RateKHz = rateKHz,
             Programmes = _site.Passing(feed.Socket).Count,
-            Brings = (chain.MonoSum || transmitter is { MonoSum: true } ? Brought.MonoSum : Brought.None) | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None)
+            Brings = (chain.MonoSum || transmitter is { MonoSum: true } ? Brought.MonoSum : Brought.None)
+                | (transmitter is { StreamsOnRequest: true } ? Brought.OnRequest : Brought.None)
                 | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None),
-            Effort = chain.Effort + (transmitter is null ? 0 : Effort.Of(transmitter.Power.SwitchedByHand ? 1 : 0, 1, 0)) + Effort.Of(0, feed.PowerLead is null ? 0 : 1, 0),
+            Effort = chain.Effort + (transmitter is null ? 0 : Effort.Of(transmitter.Power.SwitchedByHand ? 1 : 0, 1, 0))
+                + Effort.Of(0, feed.PowerLead is null ? 0 : 1, 0),
             Prefix = _grades.PrefixOf(chain, transmitter),
             // Behind a splitter the output is taken by that, once for all feeds.
             Uses = fork < 0 && clashes.Count > 0 ? [.. need.Uses, .. clashes] : need.Uses,
@@ -108,32 +113,38 @@ internal sealed class LineBuilder
 
         return new(socket, [.. kept.Select(k => k.Line).GroupBy(line => line.Fork).OrderBy(group => group.Key).Select(group => (group.Key, group.ToArray()))]);
 
-        bool Covers(Shape one, Shape other) => ReferenceEquals(one, other) || (covers.TryGetValue((one, other), out var known) ? known : covers[(one, other)] = one.Covers(other));
+        bool Covers(Shape one, Shape other) =>
+            ReferenceEquals(one, other) || (covers.TryGetValue((one, other), out var known) ? known : covers[(one, other)] = one.Covers(other));
 
         // How surely each listener is in step with what suits them best, added up: of lines that are equal, the surer one is kept.
         int Sureness(FeedLine line)
         {
             if (sureness.TryGetValue((line.End, line.Prefix.Number), out var known))
                 return known;
-            var sum = line.End.Alone.Select((ears, i) => ears.Select(ear => _grades.PercentOf(line.Prefix, ear.Suffix, _tolerances[i])).DefaultIfEmpty(0).Max()).Sum();
+            var sum = line.End.Alone.Select((ears, i) => ears.Select(ear => _grades.PercentOf(line.Prefix, ear.Suffix, _tolerances[i])).DefaultIfEmpty(0)
+                .Max()).Sum();
             return sureness[(line.End, line.Prefix.Number)] = sum;
         }
     }
 
-    // True for one that comes before another in the price and takes no more of anything. What draws from the set's USB stands in for what costs as much as it does with a supply for each of its boxes.
+    // True for one that comes before another in the price and takes no more of anything. What draws from the set's USB stands in for what costs as much as it
+    // does with a supply for each of its boxes.
     private bool StandsInFor(Held one, Held other) =>
         !one.Line.Apart && one.Line.Fork == other.Line.Fork && one.Line.Effort <= other.Line.Effort && one.Line.Most >= other.Line.Most
         && Array.TrueForAll(one.Scarce, use => Array.Exists(other.Scarce, taken => taken.Resource == use.Resource && taken.Pieces >= use.Pieces))
         && (one.Usb.Length == 0 || one.Usb.AsSpan().SequenceEqual(other.Usb) || MostCents(one.Line) <= other.Line.Cents);
 
-    private Use[] ScarceOf(FeedLine line) => Pieces.IsPlenty(line.Uses) ? [] : [.. line.Uses.Where(u => Pieces.Resources.There(u.Resource) > 0).OrderBy(u => u.Resource)];
+    private Use[] ScarceOf(FeedLine line) =>
+        Pieces.IsPlenty(line.Uses) ? [] : [.. line.Uses.Where(u => Pieces.Resources.There(u.Resource) > 0).OrderBy(u => u.Resource)];
 
     // With a supply for each of its boxes; those at hand are counted elsewhere.
     private long MostCents(FeedLine line) =>
-        Pieces.Supply < 0 || Pieces.Resources.There(Pieces.Supply) > 0 ? long.MaxValue : line.Cents + (line.Usb.Boxes - line.Usb.Unfed) * Pieces.Resources.Cents(Pieces.Supply);
+        Pieces.Supply < 0 || Pieces.Resources.There(Pieces.Supply) > 0 ? long.MaxValue : line.Cents
+            + (line.Usb.Boxes - line.Usb.Unfed) * Pieces.Resources.Cents(Pieces.Supply);
 
     private (string, int)[] InTheBox(Device? transmitter) =>
         transmitter is null || transmitter.Includes.Count == 0 ? []
         : _inTheBox.TryGetValue(transmitter, out var known) ? known
-        : _inTheBox[transmitter] = [.. transmitter.Includes.Where(id => _site.Shelf.Find(id) is { Role: not DeviceRole.Lead }).GroupBy(id => id).Select(g => (g.Key, g.Count()))];
+        : _inTheBox[transmitter] =
+        [.. transmitter.Includes.Where(id => _site.Shelf.Find(id) is { Role: not DeviceRole.Lead }).GroupBy(id => id).Select(g => (g.Key, g.Count()))];
 }

@@ -55,7 +55,9 @@ internal sealed class PieceCounter
         return true;
     }
 
-    /// <summary>What an ear needs, in the order receiver, relay, lead, supply; without the receiver where that is one's own, and with one piece of it where it is not.</summary>
+    /// <summary>
+    /// What an ear needs, in the order receiver, relay, lead, supply; without the receiver where that is one's own, and with one piece of it where it is not.
+    /// </summary>
     public (Use[] Own, Use[] Bought) OfEar(Ear ear)
     {
         var uses = new List<Use>(3) { Of(new PartNeed(ear.Receiver, 1, 0, 0)) };
@@ -106,7 +108,8 @@ internal sealed class PieceCounter
         var load = new PowerLoad(PowerWays.OnUsbAlone(feed));
         Use[] own = [.. feed.Transmitter is { } box ? [Of(new PartNeed(box, 1, 0, 0))] : Array.Empty<Use>(), Of(new PartNeed(lead, 1, 0, 0))];
         var fit = BoxPower.SocketsFor(_site.Look.Set, load);
-        return LineOf(chain with { Fits = [], Supplies = 0 }, [.. chain.Uses, .. own, .. channels], chain.Cents + Resources.CentsOf(own), fit, fit == 0 ? 1 : 0);
+        return LineOf(chain with { Fits = [], Supplies = 0 }, [.. chain.Uses, .. own, .. channels], chain.Cents + Resources.CentsOf(own), fit,
+            fit == 0 ? 1 : 0);
     }
 
     /// <summary>What a splitter needs, with the room's speakers on it.</summary>
@@ -158,7 +161,8 @@ internal sealed class PieceCounter
         return _fewBoxes.TryGetValue(key, out var known) ? known : _fewBoxes[key] = new UsbNeed(fit == 0 ? fits : [.. fits, fit]);
     }
 
-    private int FitOf(Device device) => _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketsFor(_site.Look.Set, new([device]));
+    private int FitOf(Device device) =>
+        _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketsFor(_site.Look.Set, new([device]));
 
     private Use Of(PartNeed need)
     {
@@ -170,7 +174,8 @@ internal sealed class PieceCounter
     {
         var lead = need.Device.Role == DeviceRole.Lead;
         var there = !lead ? _site.OwnedCount(need.Device.Id)
-            : _ownsLeads ? _site.Look.Owned.Where(o => _site.Shelf.Find(o.DeviceId) is { Role: DeviceRole.Lead } held && PartNeeds.Serves(held, need)).Sum(o => o.Count) : 0;
+            : _ownsLeads ? _site.Look.Owned.Where(o => _site.Shelf.Find(o.DeviceId) is { Role: DeviceRole.Lead } held && PartNeeds.Serves(held, need))
+            .Sum(o => o.Count) : 0;
         var key = lead && need.NeedsM > 0 ? FormattableString.Invariant($"{need.Device.Id} {need.NeedsM}") : need.Device.Id;
         return Resources.Of(key, there, need.Device.Price);
     }

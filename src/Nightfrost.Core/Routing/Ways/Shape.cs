@@ -1,6 +1,8 @@
 namespace Nightfrost.Core.Routing.Ways;
 
-/// <summary>The ears of all lines that differ in their own price alone, for groups of each size, without those that another ear of the same listener stands in for.</summary>
+/// <summary>
+/// The ears of all lines that differ in their own price alone, for groups of each size, without those that another ear of the same listener stands in for.
+/// </summary>
 /// <param name="listeners">How many listeners there are.</param>
 /// <param name="ears">Ears by size of the group, from 1, and within it by listener. The last size holds for all larger groups.</param>
 /// <param name="worths">What each is worth, watched programmes heard counted as wishes met.</param>
@@ -83,7 +85,8 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
             {
                 var first = _ears.Count;
                 foreach (var ear in (size == 1 ? end.Alone : end.Several)[i])
-                    Enter(ear, new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort, grades.Of(line.Prefix, ear.Suffix, tolerances[i]), ear.Quality, ear.Margin > 0 ? 1 : 0, line.AirOf(ear)), line, first);
+                    Enter(ear, new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort,
+                        grades.Of(line.Prefix, ear.Suffix, tolerances[i]), ear.Quality, ear.Margin > 0 ? 1 : 0, line.AirOf(ear)), line, first);
                 starts[(size - 1) * n + i + 1] = _ears.Count;
             }
         }

@@ -20,11 +20,13 @@ internal sealed class Suffixes
     /// <param name="stages">The stages behind the link, by <see cref="EarBase.Stages"/>.</param>
     /// <param name="route">The route.</param>
     public Suffix Of(string stages, Route route) =>
-        _known.GetOrAdd((route.Coding.StageId, route.Sends?.Delay ?? route.Takes?.Delay, stages), static (_, at) => new(() => New(at.route, Interlocked.Increment(ref at.all._count))), (route, all: this)).Value;
+        _known.GetOrAdd((route.Coding.StageId, route.Sends?.Delay ?? route.Takes?.Delay, stages),
+            static (_, at) => new(() => New(at.route, Interlocked.Increment(ref at.all._count))), (route, all: this)).Value;
 
     private static Suffix New(Route route, int number)
     {
         var delays = Arrivals.EarStages(route);
-        return new(number, DelayDistribution.Sum(delays.Select(s => s.Distribution)), DelayDistribution.Sum(delays.Where(s => !s.OfLink).Select(s => s.Distribution)));
+        return new(number, DelayDistribution.Sum(delays.Select(s => s.Distribution)),
+            DelayDistribution.Sum(delays.Where(s => !s.OfLink).Select(s => s.Distribution)));
     }
 }

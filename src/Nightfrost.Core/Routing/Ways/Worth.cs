@@ -14,6 +14,7 @@ internal readonly record struct Worth(int Scarce, int Needs, int Preferences, lo
 {
     /// <summary>True when it can stand in for another, whatever is at hand and whoever else wants it.</summary>
     public bool StandsInFor(in Worth other) =>
-        (Scarce == other.Scarce || (Scarce == 0 && other.Scarce > 0)) && Cents <= other.Cents && Needs >= other.Needs && Step >= other.Step && Preferences >= other.Preferences && Effort <= other.Effort
+        (Scarce == other.Scarce || (Scarce == 0 && other.Scarce > 0)) && Cents <= other.Cents && Needs >= other.Needs && Step >= other.Step
+        && Preferences >= other.Preferences && Effort <= other.Effort
         && Quality >= other.Quality && Link >= other.Link && Air <= other.Air;
 }

@@ -14,7 +14,18 @@ public class ComparisonTests
     [Fact]
     public void Served_comes_before_every_priority()
     {
-        var more = Plain with { Served = 3, NeedsMet = 0, InStep = 0, Step = InStepWord.OutOfStep, PreferencesMet = 0, Price = 999, Boxes = 9, Quality = 1, Margin = 0 };
+        var more = Plain with
+        {
+            Served = 3,
+            NeedsMet = 0,
+            InStep = 0,
+            Step = InStepWord.OutOfStep,
+            PreferencesMet = 0,
+            Price = 999,
+            Boxes = 9,
+            Quality = 1,
+            Margin = 0
+        };
         foreach (var criterion in Enum.GetValues<Criterion>())
             Assert.True(more.Against(Plain, Priorities.Starting(criterion)) > 0);
     }
@@ -46,7 +57,8 @@ public class ComparisonTests
     [InlineData(0.7999, 60, InStepWord.InStep)]
     [InlineData(0.5, 80, InStepWord.Doubtful)]
     [InlineData(0.4999, 60, InStepWord.OutOfStep)]
-    public void A_probability_is_good_enough_from_where_the_site_says(double probability, int from, InStepWord word) => Assert.Equal(word, InStepWords.Of(probability, from));
+    public void A_probability_is_good_enough_from_where_the_site_says(double probability, int from, InStepWord word) =>
+        Assert.Equal(word, InStepWords.Of(probability, from));
 
     [Fact]
     public void Of_equals_the_one_with_fewer_boxes_then_the_digital_one_then_the_cheaper_one_is_better()
@@ -62,14 +74,16 @@ public class ComparisonTests
     {
         Assert.Throws<ArgumentException>(() => new Priorities([Criterion.Price]));
         Assert.Throws<ArgumentException>(() => new Priorities([.. Priorities.Usual.Order, Criterion.Price]));
-        Assert.Equal([Criterion.Link, Criterion.Price, Criterion.Needs, Criterion.InStep, Criterion.Preferences, Criterion.Boxes, Criterion.Quality], Priorities.Starting(Criterion.Link, Criterion.Price).Order);
+        Assert.Equal([Criterion.Link, Criterion.Price, Criterion.Needs, Criterion.InStep, Criterion.Preferences, Criterion.Boxes, Criterion.Quality],
+            Priorities.Starting(Criterion.Link, Criterion.Price).Order);
     }
 
     [Fact]
     public void Each_difference_is_said_with_both_values()
     {
         var other = new Score(2, 2, 0.9, InStepWord.InStep, 0, 0, 80, 3, 2);
-        Assert.Equal(["meets two needs more", "doubtful (72 %) against in step (90 %)", "its link holds, the other's may drop out", "meets one preference more", "£100.00 against £80.00", "two things to switch on against 3", "sound good against plain"], Comparison.Differences(Plain, other, "GBP"));
+        Assert.Equal(["meets two needs more", "doubtful (72 %) against in step (90 %)", "its link holds, the other's may drop out", "meets one preference more",
+            "£100.00 against £80.00", "two things to switch on against 3", "sound good against plain"], Comparison.Differences(Plain, other, "GBP"));
         Assert.Empty(Comparison.Differences(Plain, Plain, "GBP"));
         Assert.Equal("Cheaper, surer in step", Comparison.BetterOn(other, Plain));
     }
@@ -101,7 +115,8 @@ public class ComparisonTests
     [Fact]
     public void A_budget_chooses_among_the_unbeaten_and_says_what_the_cheapest_costs()
     {
-        var site = new Site(Look([Optical()], Listener(wears: "ear") with { OpenToAnother = false }), Shelf(Box("dear", 90), Box("cheap", 20, codecs: [Sbc]), Headset("ear")));
+        var site = new Site(Look([Optical()], Listener(wears: "ear") with { OpenToAnother = false }),
+            Shelf(Box("dear", 90), Box("cheap", 20, codecs: [Sbc]), Headset("ear")));
         Wanted Within(decimal budget) => Wanted.Usual with { Limits = Limits.None with { Budget = budget } };
         Assert.Equal("dear", Router.Rank(site, Within(200)).Rigs[0].Rig.Feeds[0].Transmitter!.Id);
         Assert.Equal("cheap", Router.Rank(site, Within(50)).Rigs[0].Rig.Feeds[0].Transmitter!.Id);

@@ -8,7 +8,8 @@ namespace Nightfrost.Core.Tests.Routing.Answers;
 /// <summary>Ways through the air that cannot work at a site, each with its reason.</summary>
 public class DeadWaysTests
 {
-    private static readonly Device Casting = Speaker("casting speaker") with { Links = [new AirLink { Technology = LinkTechnology.NetworkCast, Transmits = false }] };
+    private static readonly Device Casting =
+        Speaker("casting speaker") with { Links = [new AirLink { Technology = LinkTechnology.NetworkCast, Transmits = false }] };
 
     private static IReadOnlyList<DeadWay> Of(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf(kit))).DeadWays;
 
@@ -22,12 +23,15 @@ public class DeadWaysTests
 
     [Fact]
     public void A_protocol_that_nothing_takes_is_named_with_what_sends_it() =>
-        Assert.Equal("Cast sends it, and nothing here or on the shelf takes it.", Of(Look([Optical()], Listener()), Box("box"), Headset("ear"), Cast("cast")).Single(w => w.Technology == LinkTechnology.LeAudioBroadcast).Reason);
+        Assert.Equal("Cast sends it, and nothing here or on the shelf takes it.",
+            Of(Look([Optical()], Listener()), Box("box"), Headset("ear"), Cast("cast")).Single(w => w.Technology == LinkTechnology.LeAudioBroadcast).Reason);
 
     [Fact]
     public void A_way_with_both_ends_says_the_rule_it_met_nearest_to_the_ear()
     {
-        var way = Assert.Single(Of(Look([Optical()], Listener() with { ClearLine = Known.No }), [Box("box"), Headset("ear"), Base("emitter", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("infrared ear", LinkTechnology.InfraredDigital, "I")]));
+        var way = Assert.Single(Of(Look([Optical()], Listener() with { ClearLine = Known.No }),
+            [Box("box"), Headset("ear"), Base("emitter", LinkTechnology.InfraredDigital, "I"),
+                FamilyHeadset("infrared ear", LinkTechnology.InfraredDigital, "I")]));
         Assert.Contains("Edda has something in the line", way.Reason, StringComparison.Ordinal);
         Assert.Contains("use radio", way.Remedy, StringComparison.OrdinalIgnoreCase);
     }
@@ -71,7 +75,8 @@ public class DeadWaysTests
             var answer = Router.Rank(site);
             if (answer.Rigs.Count == 0)
                 continue;
-            var used = answer.Rigs.SelectMany(r => r.Rig.Routes).SelectMany(r => new[] { r.Sends?.Technology, r.AtEar.RelaySends?.Technology }).OfType<LinkTechnology>().ToHashSet();
+            var used = answer.Rigs.SelectMany(r => r.Rig.Routes).SelectMany(r => new[] { r.Sends?.Technology, r.AtEar.RelaySends?.Technology })
+                .OfType<LinkTechnology>().ToHashSet();
             Assert.DoesNotContain(answer.DeadWays, w => used.Contains(w.Technology));
             Assert.Equal(answer.DeadWays.Count, answer.DeadWays.DistinctBy(w => w.Technology).Count());
             Assert.All(answer.DeadWays, w => Assert.True(w.Reason.Length > 0 && w.Remedy.Length > 0));

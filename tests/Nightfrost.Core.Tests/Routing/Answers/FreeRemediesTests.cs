@@ -6,7 +6,8 @@ namespace Nightfrost.Core.Tests.Routing.Answers;
 
 public class FreeRemediesTests
 {
-    private static IReadOnlyList<string> Of(Look look, params Complaint[] complaints) => [.. FreeRemedies.For(look with { Complaints = complaints }).Select(r => r.Id)];
+    private static IReadOnlyList<string> Of(Look look, params Complaint[] complaints) =>
+        [.. FreeRemedies.For(look with { Complaints = complaints }).Select(r => r.Id)];
 
     [Fact]
     public void Nothing_is_proposed_that_nobody_complained_of() => Assert.Empty(Of(Look([Optical()], Listener())));
@@ -16,7 +17,8 @@ public class FreeRemediesTests
     [InlineData(Complaint.ThinSound, new[] { "speech-setting", "subtitles", "clean-track", "outside-speaker" })]
     [InlineData(Complaint.TooQuietForOne, new[] { "speech-setting", "subtitles", "clean-track", "nearer" })]
     [InlineData(Complaint.DisturbsOthers, new string[0])]
-    public void A_complaint_brings_its_own_remedies(Complaint complaint, string[] expected) => Assert.Equal(expected, Of(Look([Optical()], Listener()), complaint));
+    public void A_complaint_brings_its_own_remedies(Complaint complaint, string[] expected) =>
+        Assert.Equal(expected, Of(Look([Optical()], Listener()), complaint));
 
     [Fact]
     public void Two_complaints_bring_each_remedy_once()

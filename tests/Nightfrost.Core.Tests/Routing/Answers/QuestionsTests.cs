@@ -14,13 +14,15 @@ public class QuestionsTests
     [Fact]
     public void Where_everything_is_known_nothing_is_asked()
     {
-        var look = Look([Optical(), Phones(), Usb(900, Known.No)], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent, Seat = Way.Unseen with { WallsEntered = true } });
+        var look = Look([Optical(), Phones(), Usb(900, Known.No)],
+            Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent, Seat = Way.Unseen with { WallsEntered = true } });
         Assert.Empty(Ask(look, Simple));
     }
 
     [Fact]
     public void A_socket_that_is_not_there_raises_no_question() =>
-        Assert.Empty(Ask(Look([Optical(), Pair("") with { State = SocketState.NotThere }], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent, Seat = Way.Unseen with { WallsEntered = true } }), Simple));
+        Assert.Empty(Ask(Look([Optical(), Pair("") with { State = SocketState.NotThere }],
+            Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent, Seat = Way.Unseen with { WallsEntered = true } }), Simple));
 
     [Fact]
     public void Whether_there_is_a_rig_at_all_stands_above_what_it_costs()
@@ -40,14 +42,16 @@ public class QuestionsTests
         Assert.Contains("£", question.Effect, StringComparison.Ordinal);
         Assert.Contains(" or ", question.Effect, StringComparison.Ordinal);
 
-        var follows = Ask(Look([Optical() with { FollowsPicture = Known.NotYet }], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Simple).Single(q => q.Field.EndsWith("followsPicture", StringComparison.Ordinal));
+        var follows = Ask(Look([Optical() with { FollowsPicture = Known.NotYet }], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }), Simple)
+            .Single(q => q.Field.EndsWith("followsPicture", StringComparison.Ordinal));
         Assert.StartsWith(follows.Decides ? "Out of step (" : "The best rig stays", follows.Effect, StringComparison.Ordinal);
     }
 
     [Fact]
     public void A_second_listener_who_may_be_left_out_decides_more_than_money()
     {
-        var look = Look([Optical(), Pair("AV")], Listener("Edda", "ear") with { RoomWish = RoomWish.SetSilent }, Listener("Tobias", "ear") with { RoomWish = RoomWish.SetSilent });
+        var look = Look([Optical(), Pair("AV")], Listener("Edda", "ear") with { RoomWish = RoomWish.SetSilent },
+            Listener("Tobias", "ear") with { RoomWish = RoomWish.SetSilent });
         var first = Ask(look, Box("box"), Box("jack box", input: Connector.Jack35), Headset("ear"))[0];
         Assert.Equal("set.sockets[1].marking", first.Field);
         Assert.Equal("1 or 2 listeners served.", first.Effect);
@@ -76,7 +80,8 @@ public class QuestionsTests
     {
         var look = Look([], Listener(wears: "ear") with { ClearLine = Known.Yes, RoomWish = RoomWish.RoomHearsToo }) with
         {
-            Sources = [new() { Id = "avr", Name = "AV receiver", Kind = SourceKind.AvReceiver, TakesSetSound = true, Sockets = [new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free }] }],
+            Sources = [new() { Id = "avr", Name = "AV receiver", Kind = SourceKind.AvReceiver, TakesSetSound = true,
+                Sockets = [new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free }] }],
         };
         var questions = Questions.Rank(new Site(look, Shelf(Box("box", input: Connector.Jack35), Headset("ear"))));
         var zone = questions.Single(q => q.Field == "sources[0].sockets[0].zonePasses");
@@ -93,7 +98,8 @@ public class QuestionsTests
         var shelf = Shelf(Box("jack box", price: 20, input: Connector.Jack35, atOnce: 2), Box("box", price: 60, atOnce: 2), Headset("ear"));
         var asked = Questions.Rank(new Site(look, shelf)).Where(q => q.Field.EndsWith("roomWish", StringComparison.Ordinal)).ToList();
         var scores = Enumerable.Range(0, 2).Select(who => new[] { RoomWish.RoomHearsToo, RoomWish.SetSilent }
-            .Select(wish => Router.BestScore(new Site(look with { Listeners = [.. look.Listeners.Select((l, i) => i == who ? l with { RoomWish = wish } : l)] }, shelf))).ToList()).ToList();
+            .Select(wish => Router.BestScore(new Site(look with { Listeners = [.. look.Listeners.Select((l, i) => i == who ? l with { RoomWish = wish } : l)] },
+                shelf))).ToList()).ToList();
         Assert.All(scores, answers => Assert.NotEqual(answers[0], answers[1]));
         Assert.Equal(2, asked.Count);
         for (var who = 0; who < 2; who++)
@@ -107,7 +113,8 @@ public class QuestionsTests
     [Fact]
     public void Weighed_one_after_the_other_the_questions_are_the_same_as_weighed_at_once()
     {
-        var site = new Site(Look([Optical() with { FollowsPicture = Known.NotYet }, Phones(), Pair("AV")], Listener("Edda", "ear"), Listener("Tobias")), Shelf(Box("box"), Headset("ear")));
+        var site = new Site(Look([Optical() with { FollowsPicture = Known.NotYet }, Phones(), Pair("AV")], Listener("Edda", "ear"), Listener("Tobias")),
+            Shelf(Box("box"), Headset("ear")));
         var all = Questions.Rank(site);
         var (weighed, times) = (new List<OpenQuestion>(), 0);
         WeighedQuestions part;
@@ -127,7 +134,8 @@ public class QuestionsTests
     public void Of_very_many_questions_the_first_are_weighed_and_the_rest_are_counted()
     {
         var look = Look([Optical()], [.. Enumerable.Range(0, 12).Select(i => Listener($"Seat {i}"))]);
-        var part = Questions.Weigh(new Site(look, Shelf(Box("box"), Headset("ear") with { NearImplants = true, App = "an app" })), Questions.MostWeighed - 1, CancellationToken.None, CancellationToken.None);
+        var part = Questions.Weigh(new Site(look, Shelf(Box("box"), Headset("ear") with { NearImplants = true, App = "an app" })), Questions.MostWeighed - 1,
+            CancellationToken.None, CancellationToken.None);
         Assert.Equal((1, Questions.MostWeighed, Questions.MostWeighed), (part.Questions.Count, part.Weighed, part.ToWeigh));
         Assert.True(part.Open > Questions.MostWeighed);
         Assert.Empty(Questions.Weigh(new Site(look, Shelf()), 9999, CancellationToken.None, CancellationToken.None).Questions);

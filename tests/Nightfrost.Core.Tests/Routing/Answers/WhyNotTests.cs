@@ -10,7 +10,9 @@ namespace Nightfrost.Core.Tests.Routing.Answers;
 /// <summary>Asked why a thing was not chosen, the answer is the rules it breaks or the measured way it is worse.</summary>
 public class WhyNotTests
 {
-    private static readonly Device[] Kit = [Box("box"), Box("dear", 90), Base("infrared", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I"), Headset("ear"), Box("jack box", 70, input: Connector.Jack35), Wired(), Aids("aids", "K", 2), Bar()];
+    private static readonly Device[] Kit =
+        [Box("box"), Box("dear", 90), Base("infrared", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I"),
+            Headset("ear"), Box("jack box", 70, input: Connector.Jack35), Wired(), Aids("aids", "K", 2), Bar()];
 
     private static readonly Look Keeps = Look([Optical()], Listener(wears: "ear") with { OpenToAnother = false });
 
@@ -59,9 +61,11 @@ public class WhyNotTests
     [InlineData("bar", "plays to the room")]
     [InlineData("supply", "cheapest supply")]
     [InlineData("lead-Jack35-Jack35", "two ends")]
-    public void What_is_never_chosen_by_itself_says_how_it_is_chosen(string id, string words) => Assert.Contains(words, Ask(id).Answer, StringComparison.Ordinal);
+    public void What_is_never_chosen_by_itself_says_how_it_is_chosen(string id, string words) =>
+        Assert.Contains(words, Ask(id).Answer, StringComparison.Ordinal);
 
     [Fact]
     public void What_was_shut_out_says_so() =>
-        Assert.Contains("shut out", Ask("box", wanted: Wanted.Usual with { Limits = Limits.None with { MustNotUse = ["box"] } }).Answer, StringComparison.Ordinal);
+        Assert.Contains("shut out", Ask("box", wanted: Wanted.Usual with { Limits = Limits.None with { MustNotUse = ["box"] } }).Answer,
+            StringComparison.Ordinal);
 }

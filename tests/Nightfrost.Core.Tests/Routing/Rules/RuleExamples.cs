@@ -18,27 +18,45 @@ public class RuleExamples
     {
         ["output-to-input"] = new(Look([Pair("COMPONENT IN")], Listener()), [Plain, Ear], "no sound comes out"),
         ["direction-unread"] = new(Look([Pair("")], Listener()), [Plain, Ear], "has not been read"),
-        ["other-makers-join"] = new(Look([Bluetooth() with { OtherMakersJoin = Known.No, OtherMakersSpeakersJoin = Known.No }], Listener()), [Ear], "refuses headphones and speakers of other makers"),
-        ["other-makers-headphones"] = new(Look([Bluetooth() with { OtherMakersJoin = Known.No }], Listener()), [Ear], "The set's own Bluetooth refuses headphones of other makers, and ear is one"),
-        ["other-makers-speakers"] = new(Look([Bluetooth() with { OtherMakersSpeakersJoin = Known.No }], Listener()), [Speaker("speaker") with { Links = Ear.Links }], "refuses speakers of other makers, and speaker is one"),
+        ["other-makers-join"] = new(Look([Bluetooth() with { OtherMakersJoin = Known.No, OtherMakersSpeakersJoin = Known.No }], Listener()), [Ear],
+            "refuses headphones and speakers of other makers"),
+        ["other-makers-headphones"] =
+            new(Look([Bluetooth() with { OtherMakersJoin = Known.No }], Listener()), [Ear],
+                "The set's own Bluetooth refuses headphones of other makers, and ear is one"),
+        ["other-makers-speakers"] =
+            new(Look([Bluetooth() with { OtherMakersSpeakersJoin = Known.No }], Listener()), [Speaker("speaker") with { Links = Ear.Links }],
+                "refuses speakers of other makers, and speaker is one"),
         ["no-light"] = new(Look([Optical() with { Glows = Known.No }], Listener()), [Plain, Ear], "Optical shows no light with the set on"),
         ["usb-sound"] = new(Look([Usb()], Listener()), [Box("stub", input: Connector.UsbA), Ear], "not known to pass sound"),
         ["socket-taken"] = new(Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar" }], Listener()), [Plain, Ear], "taken by the bar"),
         ["connector-fit"] = new(Look([Optical()], Listener()), [Box("jack box", input: Connector.Jack35), Ear], "Nothing on the shelf joins"),
         ["pcm-for-digital"] = new(Look([Optical() with { Pcm = Known.No }], Listener()), [Plain, Ear], "sends no PCM"),
-        ["same-hole-taken"] = new(Look([Optical("hole", SocketState.Taken) with { Kind = SocketKind.Optical35, TakenBy = "the old box" }, Phones() with { SameSocketAs = "hole" }], Listener()), [Wired()], "the same hole as the optical, 3.5 mm combination, which is taken by the old box"),
-        ["room-hears"] = new(Look([Phones() with { SilencesSpeakers = Known.Yes }], Listener() with { RoomWish = RoomWish.RoomHearsToo }), [Box("jack box", input: Connector.Jack35), Ear], "silences the set's own speakers, and the room should hear (Edda)"),
-        ["outputs-unlikely-together"] = new(Look([Phones() with { SilencesSpeakers = Known.NotYet }], Listener() with { RoomWish = RoomWish.RoomHearsToo }), [Box("jack box", input: Connector.Jack35), Ear], "Headphone, 3.5 mm and the set's own speakers seldom sound at the same time"),
-        ["outputs-likely-together"] = new(Look([Optical()], Listener() with { RoomWish = RoomWish.RoomHearsToo }), [Plain, Ear], "Optical and the set's own speakers usually sound at the same time"),
+        ["same-hole-taken"] = new(Look([Optical("hole", SocketState.Taken) with { Kind = SocketKind.Optical35, TakenBy = "the old box" },
+            Phones() with { SameSocketAs = "hole" }], Listener()), [Wired()],
+            "the same hole as the optical, 3.5 mm combination, which is taken by the old box"),
+        ["room-hears"] = new(Look([Phones() with { SilencesSpeakers = Known.Yes }], Listener() with { RoomWish = RoomWish.RoomHearsToo }),
+            [Box("jack box", input: Connector.Jack35), Ear], "silences the set's own speakers, and the room should hear (Edda)"),
+        ["outputs-unlikely-together"] =
+            new(Look([Phones() with { SilencesSpeakers = Known.NotYet }], Listener() with { RoomWish = RoomWish.RoomHearsToo }),
+                [Box("jack box", input: Connector.Jack35), Ear], "Headphone, 3.5 mm and the set's own speakers seldom sound at the same time"),
+        ["outputs-likely-together"] =
+            new(Look([Optical()], Listener() with { RoomWish = RoomWish.RoomHearsToo }), [Plain, Ear],
+                "Optical and the set's own speakers usually sound at the same time"),
         ["set-silent"] = new(Silent(Look([Optical()], Listener() with { RoomWish = RoomWish.SetSilent })), [Plain, Ear], "cannot be switched off"),
         ["aids-stay-in"] = new(Look([Optical()], Listener(wears: "aids")), [Plain, Ear, Aids("aids", "K", 2)], "wears hearing aids"),
-        ["own-receiver-only"] = new(Look([Optical()], Listener(wears: "ear") with { OpenToAnother = false }), [Plain, Ear, Headset("other")], "keeps to what is worn"),
+        ["own-receiver-only"] = new(Look([Optical()], Listener(wears: "ear") with { OpenToAnother = false }), [Plain, Ear, Headset("other")],
+            "keeps to what is worn"),
         ["same-link"] = new(Look([Optical()], Listener()), [Base("uhf", LinkTechnology.UhfDigital, "U"), Ear], "share no link"),
         ["aid-family"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 1), Aids("aids", "K", 2)], "family K, generation 1"),
-        ["speaker-stays"] = new(Look([Optical()], Listener() with { LeavesRoom = true }), [Plain, Speaker("speaker") with { Links = Ear.Links, Power = new PowerNeed(0, true, 0, 0, false, true, false) }], "stands where its mains lead reaches; Edda leaves the room"),
-        ["platform-family"] = new(Look([PlatformLink("Harbour")], Listener()), [PlatformSpeaker("other", family: "Island")], "of its own make (family Harbour); other is family Island"),
-        ["platform-bound"] = new(Look([PlatformLink("Harbour")], Listener()) with { Owned = [new("speaker", 1)] }, [PlatformSpeaker("pair"), Speaker("speaker")], "plays from that platform alone; speaker, owned already, stays idle"),
-        ["spatial-unlisted"] = new(Look([Bluetooth()], Listener() with { SpatialRendering = true }), [Ear with { SpatialRendering = true }], "Spatial rendering is not counted for Edda"),
+        ["speaker-stays"] = new(Look([Optical()], Listener() with { LeavesRoom = true }),
+            [Plain, Speaker("speaker") with { Links = Ear.Links, Power = new PowerNeed(0, true, 0, 0, false, true, false) }],
+            "stands where its mains lead reaches; Edda leaves the room"),
+        ["platform-family"] = new(Look([PlatformLink("Harbour")], Listener()), [PlatformSpeaker("other", family: "Island")],
+            "of its own make (family Harbour); other is family Island"),
+        ["platform-bound"] = new(Look([PlatformLink("Harbour")], Listener()) with { Owned = [new("speaker", 1)] },
+            [PlatformSpeaker("pair"), Speaker("speaker")], "plays from that platform alone; speaker, owned already, stays idle"),
+        ["spatial-unlisted"] = new(Look([Bluetooth()], Listener() with { SpatialRendering = true }), [Ear with { SpatialRendering = true }],
+            "Spatial rendering is not counted for Edda"),
         ["stray-modes"] = new(Look([Optical()], Listener()), [Plain, Ear with { StrayModes = "FM radio" }], "ar has other modes too (FM radio)"),
         ["listeners-at-once"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Plain, Ear], "feeds one listener at once"),
         ["clear-line"] = new(Look([Optical()], Listener() with { ClearLine = Known.No }), Infrared(), "something in the line"),
@@ -47,52 +65,94 @@ public class RuleExamples
         ["in-range"] = new(Look([Optical()], Listener(metres: 50)), [Box("weak", dbm: -10), Headset("deaf", sensitivityDbm: -70)], "out of reach"),
         ["codec-both-ends"] = new(Look([Optical()], Listener()), [Plain, Headset("ear", codecs: [Aac, Sbc])], "Falls back to SBC"),
         ["mark-unread"] = new(Look([Optical()], Listener()), [Plain, Headset("ear", codecs: [new(CodecClass.VendorLowLatency, ""), Sbc])], "has not been read"),
-        ["low-latency-with-two"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("two", codecs: [Swift, Sbc], withSeveral: [Duet, Sbc], atOnce: 2), Headset("ear", codecs: [Swift, Duet, Sbc])], "With two listeners"),
+        ["low-latency-with-two"] =
+            new(Look([Optical()], Listener(), Listener("Tobias")),
+                [Box("two", codecs: [Swift, Sbc], withSeveral: [Duet, Sbc], atOnce: 2), Headset("ear", codecs: [Swift, Duet, Sbc])], "With two listeners"),
         ["headphone-level"] = new(Look([Phones()], Listener()), [Wired()], "often low"),
         ["level-fixed"] = new(Look([Optical()], Listener()), [Plain, Ear], "volume keys of the set do nothing"),
         ["usb-current"] = new(Look([Optical(), Usb(500)], Listener()), [Box("hungry", usbMa: 550), Ear], "asks 550 mA"),
-        ["pairing-lost-in-standby"] = new(Look([Optical(), Usb(500)], Listener()), [Plain with { Power = Plain.Power with { PairingSurvivesPowerLoss = false } }, Ear], "forgets its pairing"),
+        ["pairing-lost-in-standby"] =
+            new(Look([Optical(), Usb(500)], Listener()), [Plain with { Power = Plain.Power with { PairingSurvivesPowerLoss = false } }, Ear],
+                "forgets its pairing"),
         ["link-poor"] = new(Look([Optical()], Listener(metres: 30)), [Box("weak", dbm: 4), Headset("ear", sensitivityDbm: -80)], "poor"),
-        ["infrared-range"] = new(Look([Optical()], Listener(metres: 9) with { Seat = new Way { WallsEntered = true, SunOnReceiver = true } }), Infrared(), "Edda sits 9.0 m away; the emitter of infrared reaches 4.0 m at that angle with sun on the receiver"),
-        ["infrared-near-limit"] = new(Look([Optical()], Listener(metres: 7.5) with { Seat = new Way { WallsEntered = true } }), Infrared(), "Edda sits 7.5 m away; the emitter of infrared reaches 8.0 m at that angle"),
-        ["loop-at-seat"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.Yes }), Loop(), "oop serves Edda only where its loop lies"),
-        ["implant-answered"] = new(Look([Optical()], Answered), [Plain, Ear with { NearImplants = true }], "Edda carries a pacemaker on the left; Dr Holm allowed ear near it on 2026-02-10"),
-        ["no-own-loudness"] = new(Look([Optical() with { Level = LevelControl.Fixed }], Listener()), [Plain, Headset("mute ear", ownVolume: false)], "Nobody can change how loud it is at Edda's ear"),
+        ["infrared-range"] = new(Look([Optical()], Listener(metres: 9) with { Seat = new Way { WallsEntered = true, SunOnReceiver = true } }), Infrared(),
+            "Edda sits 9.0 m away; the emitter of infrared reaches 4.0 m at that angle with sun on the receiver"),
+        ["infrared-near-limit"] =
+            new(Look([Optical()], Listener(metres: 7.5) with { Seat = new Way { WallsEntered = true } }), Infrared(),
+                "Edda sits 7.5 m away; the emitter of infrared reaches 8.0 m at that angle"),
+        ["loop-at-seat"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.Yes }), Loop(),
+            "oop serves Edda only where its loop lies"),
+        ["implant-answered"] = new(Look([Optical()], Answered), [Plain, Ear with { NearImplants = true }],
+            "Edda carries a pacemaker on the left; Dr Holm allowed ear near it on 2026-02-10"),
+        ["no-own-loudness"] = new(Look([Optical() with { Level = LevelControl.Fixed }], Listener()), [Plain, Headset("mute ear", ownVolume: false)],
+            "Nobody can change how loud it is at Edda's ear"),
         ["aids-unconfirmed"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 2), Aids("aids", "K", 2)], "Nobody has confirmed"),
         ["line-not-seen"] = new(Look([Optical()], Listener() with { ClearLine = Known.NotYet }), Infrared(), "Nobody has checked the line"),
-        ["carries-what-is-watched"] = new(OneBox(Pair("TAPE OUT", "tape"), SourceKind.HiFi, plugged: "") with { Sources = [Source(Pair("TAPE OUT", "tape"), SourceKind.HiFi, "") with { Watched = false }] }, [Plain, Box("jack box", input: Connector.Jack35), Ear], "carries nothing that is watched"),
-        ["zone-analogue-only"] = new(OneBox(Zone() with { ZonePasses = ZonePasses.AnalogueOnly }, SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear], "lets only analogue inputs through"),
+        ["carries-what-is-watched"] =
+            new(OneBox(Pair("TAPE OUT", "tape"), SourceKind.HiFi,
+                plugged: "") with
+            { Sources = [Source(Pair("TAPE OUT", "tape"), SourceKind.HiFi, "") with { Watched = false }] },
+                [Plain, Box("jack box", input: Connector.Jack35), Ear], "carries nothing that is watched"),
+        ["zone-analogue-only"] =
+            new(OneBox(Zone() with { ZonePasses = ZonePasses.AnalogueOnly }, SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear],
+                "lets only analogue inputs through"),
         ["nothing-on-ears"] = new(Look([Optical()], Listener() with { NothingOnEars = true }), [Plain, Ear], "wants nothing on the ears"),
         ["chair-or-pillow-asked"] = new(Look([Phones()], Listener()), [Wired() with { Form = WearForm.PillowSpeaker }], "for a chair or a pillow"),
-        ["broadcast-rate"] = new(Look([Optical()], Listener()), [Cast("cast", rates: [48]), CastEar("bud", rates: [16, 24])], "share no sample rate (48 kHz against 16, 24 kHz)"),
-        ["band-allowed"] = new(Look([Optical()], Listener()) with { Region = Region.Europe }, Banded(902, 928), "902–928 MHz, which is not listed for Europe. Check the national rule"),
+        ["broadcast-rate"] = new(Look([Optical()], Listener()), [Cast("cast", rates: [48]), CastEar("bud", rates: [16, 24])],
+            "share no sample rate (48 kHz against 16, 24 kHz)"),
+        ["band-allowed"] = new(Look([Optical()], Listener()) with { Region = Region.Europe }, Banded(902, 928),
+            "902–928 MHz, which is not listed for Europe. Check the national rule"),
         ["pendant-band"] = new(Look([Optical()], Listener()), Banded(868, 870), "where help pendants call"),
-        ["air-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")) with { Air = new AirAround { WiFiNetworks = 3, WiFiBusy = 0.9 } }, [Box("one", codecs: [Rich, Sbc]), Box("other", codecs: [Rich, Sbc]), Headset("ear", codecs: [Rich, Sbc])], "hop over the same air: one then needs 71 % of its time"),
+        ["air-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")) with { Air = new AirAround { WiFiNetworks = 3, WiFiBusy = 0.9 } },
+            [Box("one", codecs: [Rich, Sbc]), Box("other", codecs: [Rich, Sbc]), Headset("ear", codecs: [Rich, Sbc])],
+            "hop over the same air: one then needs 71 % of its time"),
         ["channel-shared"] = new(Look([Optical()], Listener(), Listener("Tobias")), TwoUhf(2, 3), "both send by UHF digital: on one channel"),
         ["channel-unread"] = new(Look([Optical()], Listener(), Listener("Tobias")), TwoUhf(2, null), "nobody has read which channels other can be set to"),
         ["channel-left"] = new(Look([Optical()], Listener(), Listener("Tobias")), TwoUhf(1, 1), "no channel is left for both: one has 1 and other has 1"),
-        ["airtime"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("ear", codecs: [Rich, Sbc])], "91 % of the air's time for vendor high-rate (Broad) to Edda and Tobias"),
-        ["output-in-use"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("one"), Box("other"), Headset("ear")], "Optical is in use for Edda already"),
-        ["outputs-never-together"] = new(Look([Optical(), Bluetooth()], Listener(), Listener("Tobias")) with { LiveTogether = [new("optical", "bluetooth", Known.No)] }, [Plain, Ear], "Built-in Bluetooth and Optical do not sound at the same time here"),
-        ["own-loudness"] = new(Look([Optical() with { Level = LevelControl.Fixed }], Listener() with { OwnVolume = true }), [Plain, Headset("mute ear", ownVolume: false)], "Edda asked for a loudness of their own; Optical is at a fixed level"),
+        ["airtime"] = new(Look([Optical()], Listener(), Listener("Tobias")),
+            [Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2), Headset("ear", codecs: [Rich, Sbc])],
+            "91 % of the air's time for vendor high-rate (Broad) to Edda and Tobias"),
+        ["output-in-use"] = new(Look([Optical()], Listener(), Listener("Tobias")), [Box("one"), Box("other"), Headset("ear")],
+            "Optical is in use for Edda already"),
+        ["outputs-never-together"] =
+            new(Look([Optical(), Bluetooth()], Listener(), Listener("Tobias")) with { LiveTogether = [new("optical", "bluetooth", Known.No)] }, [Plain, Ear],
+                "Built-in Bluetooth and Optical do not sound at the same time here"),
+        ["own-loudness"] = new(Look([Optical() with { Level = LevelControl.Fixed }], Listener() with { OwnVolume = true }),
+            [Plain, Headset("mute ear", ownVolume: false)], "Edda asked for a loudness of their own; Optical is at a fixed level"),
         ["phone-for-app"] = new(Look([Optical()], Listener() with { Phone = Known.No }), [Plain, Ear with { App = "Ebbweir" }], "carries none"),
         ["telecoil-off"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.No }), Loop(), "no telecoil programme"),
         ["implant-distance"] = new(Look([Optical()], Listener() with { Implant = Known.Yes }), [Plain, Ear with { NearImplants = true }], "carries an implant"),
         ["sources-missed"] = new(OneBox(Optical("box optical"), SourceKind.DiscPlayer), [Plain, Ear], "does not carry the set's own programmes"),
-        ["in-line-extractor"] = new(OneBox(new SourcePort { Id = "out", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" }, SourceKind.SetTopBox), [InLine(), Plain, Ear, Lead(Connector.Hdmi, Connector.Hdmi)], "serves the box alone"),
-        ["unmarked-on-box"] = new(OneBox(Pair("", "box pair"), SourceKind.DiscPlayer), [Box("jack box", input: Connector.Jack35), Ear], "is unmarked; on such a source"),
-        ["zone-to-switch-on"] = new(OneBox(Zone(), SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear], "off until the zone is switched on"),
+        ["in-line-extractor"] = new(OneBox(new SourcePort { Id = "out", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" },
+            SourceKind.SetTopBox), [InLine(), Plain, Ear, Lead(Connector.Hdmi, Connector.Hdmi)], "serves the box alone"),
+        ["unmarked-on-box"] = new(OneBox(Pair("", "box pair"), SourceKind.DiscPlayer), [Box("jack box", input: Connector.Jack35), Ear],
+            "is unmarked; on such a source"),
+        ["zone-to-switch-on"] = new(OneBox(Zone(), SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear],
+            "off until the zone is switched on"),
         ["zone-passes-unknown"] = new(OneBox(Zone(), SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear], "Nobody knows yet what"),
-        ["zone-two-channel"] = new(OneBox(Zone() with { ZonePasses = ZonePasses.TwoChannelPcm }, SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear], "two-channel PCM only"),
-        ["converter-level"] = new(Look([Optical()], Listener()), [Converter() with { FixesLevel = true }, Box("jack box", input: Connector.Jack35), Ear], "fixed, often quiet level"),
+        ["zone-two-channel"] = new(OneBox(Zone() with { ZonePasses = ZonePasses.TwoChannelPcm }, SourceKind.AvReceiver),
+            [Box("jack box", input: Connector.Jack35), Ear], "two-channel PCM only"),
+        ["converter-level"] = new(Look([Optical()], Listener()), [Converter() with { FixesLevel = true }, Box("jack box", input: Connector.Jack35), Ear],
+            "fixed, often quiet level"),
         ["no-say-over-radio"] = new(Look([Bluetooth()], Listener()), [Ear], "no say over codec"),
-        ["app-stream"] = new(Look([new SourcePort { Id = "app", Kind = SocketKind.AppStream, State = SocketState.Free }], Listener()), [Ear], "reaches one phone"),
-        ["no-choice-of-destination"] = new(Look([Optical()], Listener(wears: "ear")) with { Owned = [new("ear", 1)] }, [Plain, Ear], "joins whatever answers first, and 2 Bluetooth receivers live here"),
+        ["app-stream"] = new(Look([new SourcePort { Id = "app", Kind = SocketKind.AppStream, State = SocketState.Free }], Listener()), [Ear],
+            "reaches one phone"),
+        ["no-choice-of-destination"] =
+            new(Look([Optical()], Listener(wears: "ear")) with { Owned = [new("ear", 1)] }, [Plain, Ear],
+                "joins whatever answers first, and 2 Bluetooth receivers live here"),
         ["router-near"] = new(Look([Optical()], Listener()) with { Air = new AirAround { RouterDistanceM = 0.4 } }, [Plain, Ear], "The router stands 0.4 m"),
-        ["source-on-crowded-band"] = new(Look([Optical()], Listener()) with { Sources = [new() { Id = "stick", Name = "stick", Kind = SourceKind.StreamingStick, Network = NetworkWay.WiFi24GHz }] }, [Plain, Ear], "The stick takes its programme by Wi-Fi at 2.4 GHz"),
-        ["other-radios-near"] = new(Look([Optical()], Listener()) with { Air = new AirAround { OtherRadios = "An LED strip" } }, [Plain, Ear], "An LED strip close to"),
+        ["source-on-crowded-band"] =
+            new(Look([Optical()], Listener()) with
+            {
+                Sources =
+                [new() { Id = "stick", Name = "stick", Kind = SourceKind.StreamingStick, Network = NetworkWay.WiFi24GHz }]
+            }, [Plain, Ear],
+                "The stick takes its programme by Wi-Fi at 2.4 GHz"),
+        ["other-radios-near"] = new(Look([Optical()], Listener()) with { Air = new AirAround { OtherRadios = "An LED strip" } }, [Plain, Ear],
+            "An LED strip close to"),
         ["check-national-rule"] = new(Look([Optical()], Listener()), Banded(863, 865), "863–865 MHz"),
-        ["airtime-high"] = new(Look([Optical()], Listener()) with { Air = new AirAround { WiFiNetworks = 3, WiFiBusy = 1 } }, [Box("rich", codecs: [Rich, Sbc]), Headset("ear", codecs: [Rich, Sbc])], "stutter is likely"),
+        ["airtime-high"] = new(Look([Optical()], Listener()) with { Air = new AirAround { WiFiNetworks = 3, WiFiBusy = 1 } },
+            [Box("rich", codecs: [Rich, Sbc]), Headset("ear", codecs: [Rich, Sbc])], "stutter is likely"),
         ["sun-on-receiver"] = new(Look([Optical()], Listener() with { Seat = new Way { SunOnReceiver = true } }), Infrared(), "about half as far"),
         ["loop-spills"] = new(Look([Optical()], Listener(wears: "coil aids") with { Telecoil = Known.Yes }), Loop(), "next rooms"),
         ["telecoil-unknown"] = new(Look([Optical()], Listener(wears: "coil aids")), Loop(), "telecoil programme is switched on"),
@@ -145,7 +205,8 @@ public class RuleExamples
         var (boxes, before) = (site.Shelf.OfRole(DeviceRole.Transmitter).ToList(), new List<Route>());
         foreach (var socket in site.Look.AllSockets())
         {
-            List<Feed> feeds = SocketKinds.Of(socket.Kind).IsRadio ? [new Feed(socket, [], null, [])] : [.. boxes.SelectMany(b => finder.Between(socket, b, false))];
+            List<Feed> feeds = SocketKinds.Of(socket.Kind).IsRadio ? [new Feed(socket, [], null, [])]
+                : [.. boxes.SelectMany(b => finder.Between(socket, b, false))];
             foreach (var box in boxes.Where(b => feeds.All(f => f.Transmitter != b)))
                 feeds.Add(new Feed(socket, [], box, []));
             foreach (var ear in site.Look.Listeners.SelectMany(l => new EarFinder(site).For(l)))
@@ -153,7 +214,8 @@ public class RuleExamples
                 List<Feed> wired = [.. finder.Between(socket, ear.Receiver, true, ear.Listener.SeatDistanceM)];
                 foreach (var feed in feeds.Concat(wired))
                 {
-                    foreach (var sends in feed.Transmitter?.Links.Where(l => l.Transmits).Cast<AirLink?>() ?? (feed.BuiltIn && !wired.Contains(feed) ? [null, BuiltInRadio.Of(socket)] : [null]))
+                    foreach (var sends in feed.Transmitter?.Links.Where(l => l.Transmits).Cast<AirLink?>()
+                        ?? (feed.BuiltIn && !wired.Contains(feed) ? [null, BuiltInRadio.Of(socket)] : [null]))
                     {
                         foreach (var several in new[] { false, true })
                         {
@@ -163,13 +225,15 @@ public class RuleExamples
                             var route = new Route(site, feed, ear, sends, takes, several && site.Look.Listeners.Count > 1);
                             foreach (var finding in RuleList.All.Select(r => r.Ask(route)).OfType<Finding>())
                                 yield return finding;
-                            if (several && before.Find(o => o.AtEar.Listener != ear.Listener && o.Feed.Key == feed.Key && o.Several && o.Sends == sends) is { } shared)
+                            if (several && before.Find(o => o.AtEar.Listener != ear.Listener && o.Feed.Key == feed.Key && o.Several
+                                && o.Sends == sends) is { } shared)
                             {
                                 foreach (var finding in RuleList.All.Select(r => r.Ask(shared with { Beside = [route] })).OfType<Finding>())
                                     yield return finding;
                             }
 
-                            if (takes is not null && before.Find(o => o.AtEar.Listener != ear.Listener && o.Feed.Key != feed.Key && o.Sends?.Technology == sends!.Technology) is { } other)
+                            if (takes is not null && before.Find(o => o.AtEar.Listener != ear.Listener && o.Feed.Key != feed.Key
+                                && o.Sends?.Technology == sends!.Technology) is { } other)
                             {
                                 foreach (var finding in RuleList.All.Select(r => r.Ask(route with { Beside = [other] })).OfType<Finding>())
                                     yield return finding;
@@ -185,9 +249,11 @@ public class RuleExamples
     }
 
 
-    private static SoundSource Source(SourcePort port, SourceKind kind, string plugged) => new() { Id = "source", Name = "box", Kind = kind, PluggedInto = plugged, Sockets = [port] };
+    private static SoundSource Source(SourcePort port, SourceKind kind, string plugged) =>
+        new() { Id = "source", Name = "box", Kind = kind, PluggedInto = plugged, Sockets = [port] };
 
-    private static Look OneBox(SourcePort port, SourceKind kind, string plugged = SoundSource.Television) => Look([], Listener()) with { Sources = [Source(port, kind, plugged)] };
+    private static Look OneBox(SourcePort port, SourceKind kind, string plugged = SoundSource.Television) =>
+        Look([], Listener()) with { Sources = [Source(port, kind, plugged)] };
 
     private static SourcePort Zone() => new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free };
 
@@ -195,12 +261,21 @@ public class RuleExamples
     {
         PassesThrough = true,
         StageIds = ["hdmi-extractor"],
-        Ports = [new AudioPort(Connector.Hdmi, false, [Signal.HdmiProgramme], "IN"), new AudioPort(Connector.Hdmi, true, [Signal.HdmiProgramme], "OUT"), new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")],
+        Ports = [new AudioPort(Connector.Hdmi, false, [Signal.HdmiProgramme], "IN"), new AudioPort(Connector.Hdmi, true, [Signal.HdmiProgramme], "OUT"),
+            new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT")],
     };
 
     private static Device[] Banded(double lowMHz, double highMHz)
     {
-        var link = new AirLink { Technology = LinkTechnology.UhfDigital, Transmits = true, Family = "U", TransmitDbm = 10, BandLowMHz = lowMHz, BandHighMHz = highMHz };
+        var link = new AirLink
+        {
+            Technology = LinkTechnology.UhfDigital,
+            Transmits = true,
+            Family = "U",
+            TransmitDbm = 10,
+            BandLowMHz = lowMHz,
+            BandHighMHz = highMHz
+        };
         return [Base("uhf", LinkTechnology.UhfDigital, "U") with { Links = [link] }, FamilyHeadset("uhf ear", LinkTechnology.UhfDigital, "U")];
     }
 
@@ -218,7 +293,16 @@ public class RuleExamples
 
     private static Look Silent(Look look) => look with { Set = look.Set with { SpeakersCanBeOff = Known.No } };
 
-    private static Listener Answered => Listener() with { Implant = Known.Yes, ImplantKind = ImplantKind.Pacemaker, ImplantSide = BodySide.Left, ImplantAnsweredBy = "Dr Holm", ImplantAnsweredOn = new(2026, 2, 10), ImplantAllows = ["ear"] };
+    private static Listener Answered =>
+        Listener() with
+        {
+            Implant = Known.Yes,
+            ImplantKind = ImplantKind.Pacemaker,
+            ImplantSide = BodySide.Left,
+            ImplantAnsweredBy = "Dr Holm",
+            ImplantAnsweredOn = new(2026, 2, 10),
+            ImplantAllows = ["ear"]
+        };
 
     private static Device[] Infrared() => [Base("infrared", LinkTechnology.InfraredDigital, "I"), FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I")];
 }

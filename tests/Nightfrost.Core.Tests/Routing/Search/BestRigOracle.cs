@@ -38,7 +38,8 @@ public class BestRigOracle
 
                 var best = scores.Aggregate((a, b) => b.Against(a, priorities) > 0 ? b : a);
                 Assert.NotNull(found.Rig);
-                Assert.True(found.Score.Against(best, priorities) == 0, $"seed {seed}, site {one.Round}, {string.Join(' ', priorities.Order)}: {found.Score} against {best}");
+                Assert.True(found.Score.Against(best, priorities) == 0,
+                    $"seed {seed}, site {one.Round}, {string.Join(' ', priorities.Order)}: {found.Score} against {best}");
             }
         });
     }

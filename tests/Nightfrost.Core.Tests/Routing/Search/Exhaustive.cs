@@ -6,8 +6,8 @@ using Nightfrost.Core.Sites;
 namespace Nightfrost.Core.Tests.Routing.Search;
 
 /// <summary>
-/// The oracle: every combination of every route that the rules allow. Which routes can stand together, and what they cost, is judged by <see cref="PlainLaw"/> and <see cref="PlainPrice"/>, and the
-/// program is held against both on every combination.
+/// The oracle: every combination of every route that the rules allow. Which routes can stand together, and what they cost, is judged by
+/// <see cref="PlainLaw"/> and <see cref="PlainPrice"/>, and the program is held against both on every combination.
 /// </summary>
 internal static class Exhaustive
 {
@@ -44,7 +44,8 @@ internal static class Exhaustive
                 if (chosen.Count == 0)
                     return;
                 var allowed = PlainLaw.Allows(site, chosen);
-                Assert.True(allowed == rig.IsLegal(), $"{Words(rig)}: {(allowed ? "can stand together" : "cannot stand together")}, and the program says otherwise");
+                Assert.True(allowed == rig.IsLegal(),
+                    $"{Words(rig)}: {(allowed ? "can stand together" : "cannot stand together")}, and the program says otherwise");
                 if (!allowed || wanted?.Invoke(rig) == false)
                     return;
                 var (score, price) = (rig.Score(arrivals), PlainPrice.Of(site, chosen));
@@ -59,7 +60,8 @@ internal static class Exhaustive
         }
     }
 
-    private static string Words(Rig rig) => string.Join("; ", rig.Routes.Select(r => $"{r.AtEar.Listener.Name} {r.AtEar.Relay?.Id}>{r.AtEar.Receiver.Id} on {r.Feed.Key}"));
+    private static string Words(Rig rig) =>
+        string.Join("; ", rig.Routes.Select(r => $"{r.AtEar.Listener.Name} {r.AtEar.Relay?.Id}>{r.AtEar.Receiver.Id} on {r.Feed.Key}"));
 
     /// <summary>How many combinations would be tried.</summary>
     public static long Combinations(Site site) => site.Look.Listeners.Aggregate(1L, (product, listener) => product * (1 + RoutesOf(site, listener).Count()));
@@ -74,10 +76,13 @@ internal static class Exhaustive
                 IEnumerable<(Feed Feed, AirLink? Sends)> ways = SocketKinds.Of(socket.Kind).IsRadio
                     ? [(new Feed(socket, [], null, []), Radio(socket))]
                     : site.Shelf.OfRole(DeviceRole.Transmitter).SelectMany(t => finder.Between(socket, t, false).Select(f => (f, (AirLink?)t.Links[0])))
-                        .Concat(ear.Relay is null && ear.Receiver.Ports.Count > 0 ? finder.Between(socket, ear.Receiver, true, listener.SeatDistanceM).Select(f => (f, (AirLink?)null)) : []);
-                foreach (var (feed, sends) in ways.SelectMany(w => FeedWays.Of(site, finder, w.Feed).Select(f => (Feed: f, w.Sends))).SelectMany(w => w.Feed.Copies(site.Look.Listeners.Count).Select(f => (f, w.Sends))))
+                        .Concat(ear.Relay is null && ear.Receiver.Ports.Count > 0
+                            ? finder.Between(socket, ear.Receiver, true, listener.SeatDistanceM).Select(f => (f, (AirLink?)null)) : []);
+                foreach (var (feed, sends) in ways.SelectMany(w => FeedWays.Of(site, finder, w.Feed).Select(f => (Feed: f, w.Sends)))
+                    .SelectMany(w => w.Feed.Copies(site.Look.Listeners.Count).Select(f => (f, w.Sends))))
                 {
-                    var takes = sends is null ? null : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == sends.Technology && l.Family == sends.Family);
+                    var takes = sends is null ? null
+                        : ear.Takes.Links.FirstOrDefault(l => !l.Transmits && l.Technology == sends.Technology && l.Family == sends.Family);
                     foreach (var several in sends is { ListenersAtOnce: > 1, CodecsWithSeveral.Count: > 0 } ? new[] { false, true } : [false])
                     {
                         var route = new Route(site, feed, ear, sends, takes, several);
@@ -92,5 +97,7 @@ internal static class Exhaustive
     private static readonly System.Collections.Concurrent.ConcurrentDictionary<(SocketKind, string, int, Known, Known), AirLink> Radios = [];
 
     // One end a socket, so that two listeners on it are seen to share it.
-    private static AirLink Radio(SourcePort socket) => Radios.GetOrAdd((socket.Kind, socket.SpeakerFamily, socket.ListenersAtOnce, socket.OtherMakersJoin, socket.OtherMakersSpeakersJoin), _ => BuiltInRadio.Of(socket));
+    private static AirLink Radio(SourcePort socket) =>
+        Radios.GetOrAdd((socket.Kind, socket.SpeakerFamily, socket.ListenersAtOnce, socket.OtherMakersJoin, socket.OtherMakersSpeakersJoin),
+            _ => BuiltInRadio.Of(socket));
 }

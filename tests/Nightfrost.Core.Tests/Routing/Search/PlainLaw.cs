@@ -53,12 +53,15 @@ internal static class PlainLaw
         var feeds = routes.Select(r => r.Feed).DistinctBy(f => f.Socket.Id).ToList();
         if (feeds.Exists(one => feeds.Exists(other => other.Socket.Id != one.Socket.Id && site.LiveTogether(one.Socket, other.Socket) == Liveness.Never)))
             return false;
-        return !site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo) || feeds.TrueForAll(f => f.Room is not null || site.LiveWithRoom(f.Socket) != Liveness.Never);
+        return !site.Look.Listeners.Any(l => l.RoomWish == RoomWish.RoomHearsToo)
+            || feeds.TrueForAll(f => f.Room is not null || site.LiveWithRoom(f.Socket) != Liveness.Never);
     }
 
     // Every choice of a channel for every box that stays on the one it is set to.
     private static bool FindChannels(List<AirLink> ends, List<(AirLink End, int Channel)> set) =>
-        ends.Count == 0 || Enumerable.Range(1, ends[0].Channels!.Value).Any(channel => !set.Exists(other => other.Channel == channel && SameAir(other.End, ends[0])) && FindChannels([.. ends.Skip(1)], [.. set, (ends[0], channel)]));
+        ends.Count == 0 || Enumerable.Range(1, ends[0].Channels!.Value)
+            .Any(channel => !set.Exists(other => other.Channel == channel && SameAir(other.End, ends[0]))
+                && FindChannels([.. ends.Skip(1)], [.. set, (ends[0], channel)]));
 
     private static bool SameAir(AirLink one, AirLink other) => SharedAir.Of(one) is { } air && SharedAir.Of(other) == air;
 }

@@ -33,10 +33,12 @@ internal static class PlainPrice
         }
 
         var leads = toFind.Where(piece => piece.Thing.Role == DeviceRole.Lead).ToList();
-        return toFind.Where(piece => piece.Thing.Role != DeviceRole.Lead).Sum(piece => piece.Thing.Price) + CheapestOf(leads, [.. atHand.Where(d => d.Role == DeviceRole.Lead)], leads.Count) + Supplies(site, routes);
+        return toFind.Where(piece => piece.Thing.Role != DeviceRole.Lead).Sum(piece => piece.Thing.Price)
+            + CheapestOf(leads, [.. atHand.Where(d => d.Role == DeviceRole.Lead)], leads.Count) + Supplies(site, routes);
     }
 
-    // A splitter with its lead and its speakers is one group, the chain behind it with its ears another, the wire behind a relay a third: what is packed in a group's boxes serves that group.
+    // A splitter with its lead and its speakers is one group, the chain behind it with its ears another, the wire behind a relay a third: what is packed in a
+    // group's boxes serves that group.
     private static IEnumerable<(List<Piece> Wanted, List<Device> Packed)> Groups(Site site, IReadOnlyList<Route> routes)
     {
         List<Device> Unpack(IEnumerable<Device> boxes) => [.. boxes.SelectMany(box => box.Includes).Select(id => site.Shelf.Find(id)).OfType<Device>()];
@@ -99,7 +101,9 @@ internal static class PlainPrice
             yield return [leads[at], .. rest];
         foreach (var lead in there.Where(lead => leads[at].FromTheBox && Fits(lead, leads[at])).ToList())
         {
-            foreach (var rest in Choices(leads, [.. there.Where(other => !ReferenceEquals(other, lead)), .. Enumerable.Repeat(lead, there.Count(other => ReferenceEquals(other, lead)) - 1)], at + 1))
+            foreach (var rest in Choices(leads,
+                [.. there.Where(other => !ReferenceEquals(other, lead)),
+                    .. Enumerable.Repeat(lead, there.Count(other => ReferenceEquals(other, lead)) - 1)], at + 1))
                 yield return rest;
         }
     }
@@ -166,7 +170,8 @@ internal static class PlainPrice
         var least = 1 + Unfed(plugs, at + 1, free);
         foreach (var socket in free)
         {
-            if (plugs[at].Sum(box => box.Power.UsbDrawMa) < socket.UsbMa && plugs[at].All(box => box.Power.PairingSurvivesPowerLoss || socket.OffInStandby == Known.No))
+            if (plugs[at].Sum(box => box.Power.UsbDrawMa) < socket.UsbMa
+                && plugs[at].All(box => box.Power.PairingSurvivesPowerLoss || socket.OffInStandby == Known.No))
                 least = Math.Min(least, Unfed(plugs, at + 1, [.. free.Where(other => other != socket)]));
         }
 

@@ -17,7 +17,8 @@ public class StockTests
 
     private sealed record Case(int[] There, Part[] Parts)
     {
-        public override string ToString() => $"there {string.Join(' ', There)}; {string.Join("; ", Parts.Select(p => $"{p.First} {p.Second} [{string.Join(' ', p.Fits)}]"))}";
+        public override string ToString() =>
+            $"there {string.Join(' ', There)}; {string.Join("; ", Parts.Select(p => $"{p.First} {p.Second} [{string.Join(' ', p.Fits)}]"))}";
     }
 
     private static readonly Gen<Case> Cases =

@@ -84,7 +84,8 @@ public class CandidateTests
                 Assert.Equal(score.Margin, ear.Margin);
                 Assert.Equal(score.NeedsMet, line.NeedsOf(ear));
                 Assert.Equal(score.PreferencesMet, line.PreferencesOf(ear));
-                Assert.Equal(Effort.Of(score.Boxes, score.Between, score.AnalogueLeads), line.Effort + ear.Effort + (line.Fork < 0 ? 0 : candidates.Forks[line.Fork].Effort));
+                Assert.Equal(Effort.Of(score.Boxes, score.Between, score.AnalogueLeads),
+                    line.Effort + ear.Effort + (line.Fork < 0 ? 0 : candidates.Forks[line.Fork].Effort));
             }
         }
     }

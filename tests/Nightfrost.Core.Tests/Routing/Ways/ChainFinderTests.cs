@@ -43,7 +43,8 @@ public class ChainFinderTests
             foreach (var (socket, box) in Pairs(site))
             {
                 var finder = new FeedFinder(site.Shelf);
-                var all = finder.Between(socket, box, false).SelectMany(feed => FeedWays.Of(site, finder, feed)).Where(feed => Stands(site, feed)).Select(feed => feed.Key).ToHashSet();
+                var all = finder.Between(socket, box, false).SelectMany(feed => FeedWays.Of(site, finder, feed)).Where(feed => Stands(site, feed))
+                    .Select(feed => feed.Key).ToHashSet();
                 Assert.All(chains.Of(socket, box).Chains, chain => Assert.Contains(chain.To(box).Key, all));
             }
         }
@@ -88,7 +89,8 @@ public class ChainFinderTests
     {
         var (site, chains, _) = Of(new Site(
             Look([Optical(), Phones()], Listener()),
-            Shelf(Box("one", 20), Box("other", 90, [Sbc]), Box("passing", passes: true), Box("plug", input: Connector.Jack35), Box("with lead") with { Includes = ["lead-OpticalSquare-OpticalSquare"] }, Converter())));
+            Shelf(Box("one", 20), Box("other", 90, [Sbc]), Box("passing", passes: true), Box("plug", input: Connector.Jack35),
+                Box("with lead") with { Includes = ["lead-OpticalSquare-OpticalSquare"] }, Converter())));
         var optical = site.Look.Set.Sockets[0];
         Joining Of_(string id) => chains.Of(optical, site.Shelf.Find(id)!);
         Assert.Same(Of_("one"), Of_("other"));
@@ -106,7 +108,9 @@ public class ChainFinderTests
     {
         Device At(string id, decimal price, int ma) => Converter(id, price) with { Power = new PowerNeed(ma, false, 0, 0, false, true, false) };
         string[] Left(params Device[] converters) =>
-            [.. CandidateFinder.For(new Site(Look([Optical(), Usb(), Usb(id: "other usb")], Listener()), Shelf([Box("plug", input: Connector.Jack35), Headset("ear"), .. converters])), Limits.None, default).Lines.Select(line => line.Feed.Adapters[0].Id)];
+            [.. CandidateFinder.For(new Site(Look([Optical(), Usb(), Usb(id: "other usb")], Listener()),
+                Shelf([Box("plug", input: Connector.Jack35), Headset("ear"), .. converters])), Limits.None,
+                default).Lines.Select(line => line.Feed.Adapters[0].Id)];
         Assert.Equal(["cheap"], Left(At("cheap", 10, 400), At("dear", 40, 400)));
         Assert.Equal(["cheap"], Left(At("cheap", 10, 400), At("passive", 40, 0)));
         Assert.Equal(["cheap", "passive"], Left(At("cheap", 10, 400), At("passive", 12, 0)));
@@ -115,8 +119,10 @@ public class ChainFinderTests
     [Fact]
     public void A_box_for_more_is_not_stood_in_for_by_a_cheaper_one_that_is_the_same_but_for_that()
     {
-        var site = new Site(Look([Optical()], Listener(), Listener("Tobias"), Listener("Maud")), Shelf(Box("two", 20, atOnce: 2), Box("three", 30, atOnce: 3), Headset("ear")));
-        Assert.Equal(["three", "two"], CandidateFinder.For(site, Limits.None, default).Lines.Select(line => line.Feed.Transmitter!.Id).Order(StringComparer.Ordinal));
+        var site = new Site(Look([Optical()], Listener(), Listener("Tobias"), Listener("Maud")),
+            Shelf(Box("two", 20, atOnce: 2), Box("three", 30, atOnce: 3), Headset("ear")));
+        Assert.Equal(["three", "two"],
+            CandidateFinder.For(site, Limits.None, default).Lines.Select(line => line.Feed.Transmitter!.Id).Order(StringComparer.Ordinal));
         var rig = Router.Rank(site).Rigs[0].Rig;
         Assert.Equal((3, "three"), (rig.Routes.Count, rig.Feeds[0].Transmitter!.Id));
     }

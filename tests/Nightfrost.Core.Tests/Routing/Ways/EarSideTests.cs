@@ -79,6 +79,10 @@ public class EarSideTests
             2 => socket with { Pcm = known, SilencesSpeakers = known },
             _ => socket with { UsbMa = 500 * random.Next(3), OffInStandby = known, OtherMakersJoin = known },
         };
-        return look with { Set = look.Set with { Sockets = [.. look.Set.Sockets.Select((s, i) => i == at ? changed : s)], SpeakersCanBeOff = (Known)random.Next(3) } };
+        return look with
+        {
+            Set =
+            look.Set with { Sockets = [.. look.Set.Sockets.Select((s, i) => i == at ? changed : s)], SpeakersCanBeOff = (Known)random.Next(3) }
+        };
     }
 }

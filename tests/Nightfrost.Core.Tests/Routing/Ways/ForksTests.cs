@@ -15,7 +15,8 @@ public class ForksTests
     private static readonly Device Three = Splitter("three", 14) with { SplitsInto = 3 };
 
     private static Site Of(int listeners, params Device[] more) =>
-        new(Look([Optical()], [.. Enumerable.Range(0, listeners).Select(i => Listener($"L{i}"))]), Shelf([Box("box", 30), Headset("ear", 20), Two, Three, .. more]));
+        new(Look([Optical()], [.. Enumerable.Range(0, listeners).Select(i => Listener($"L{i}"))]),
+            Shelf([Box("box", 30), Headset("ear", 20), Two, Three, .. more]));
 
     private static string? Chosen(int listeners) => Router.Rank(Of(listeners)).Rigs[0].Rig.Feeds[0].Splitter?.Id;
 

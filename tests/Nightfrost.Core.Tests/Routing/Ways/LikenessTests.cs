@@ -7,16 +7,29 @@ namespace Nightfrost.Core.Tests.Routing.Ways;
 /// <summary>What planning sees tells ends apart; what it does not see, and the order where that does not count, leaves them alike.</summary>
 public class LikenessTests
 {
-    private static readonly AirLink Link = new() { Technology = LinkTechnology.BluetoothClassic, Transmits = true, Codecs = [Swift, Sbc], Family = "K", Generations = [1, 2], Delay = new(10, 20, 30, true) };
+    private static readonly AirLink Link =
+        new()
+        {
+            Technology = LinkTechnology.BluetoothClassic,
+            Transmits = true,
+            Codecs = [Swift, Sbc],
+            Family = "K",
+            Generations = [1, 2],
+            Delay = new(10, 20, 30, true)
+        };
 
     public static TheoryData<int> Changes => [.. Enumerable.Range(0, All.Length)];
 
     private static readonly AirLink[] All =
     [
-        Link with { Technology = LinkTechnology.LeAudioUnicast }, Link with { Transmits = false }, Link with { Codecs = [Sbc, Swift] }, Link with { Codecs = [Swift] }, Link with { CodecsWithSeveral = [Sbc] },
-        Link with { Codecs = [Swift with { Mark = "Fleet" }, Sbc] }, Link with { ListenersAtOnce = 2 }, Link with { Family = "L" }, Link with { Generations = [1] }, Link with { TransmitDbm = 4 }, Link with { SensitivityDbm = -85 },
-        Link with { OnAxisRangeM = 8 }, Link with { HalfPowerDeg = 45 }, Link with { Lc3RatesKHz = [48] }, Link with { ThreeMegabit = true }, Link with { BandLowMHz = 863 }, Link with { BandHighMHz = 865 },
-        Link with { Delay = null }, Link with { RefusesHeadphones = true }, Link with { RefusesSpeakers = true }, Link with { Delay = new(10, 20, 31, true) }, Link with { Delay = new(10, 20, 30, false) },
+        Link with { Technology = LinkTechnology.LeAudioUnicast }, Link with { Transmits = false }, Link with { Codecs = [Sbc, Swift] },
+        Link with { Codecs = [Swift] }, Link with { CodecsWithSeveral = [Sbc] },
+        Link with { Codecs = [Swift with { Mark = "Fleet" }, Sbc] }, Link with { ListenersAtOnce = 2 }, Link with { Family = "L" },
+        Link with { Generations = [1] }, Link with { TransmitDbm = 4 }, Link with { SensitivityDbm = -85 },
+        Link with { OnAxisRangeM = 8 }, Link with { HalfPowerDeg = 45 }, Link with { Lc3RatesKHz = [48] }, Link with { ThreeMegabit = true },
+        Link with { BandLowMHz = 863 }, Link with { BandHighMHz = 865 },
+        Link with { Delay = null }, Link with { RefusesHeadphones = true }, Link with { RefusesSpeakers = true }, Link with { Delay = new(10, 20, 31, true) },
+        Link with { Delay = new(10, 20, 30, false) },
     ];
 
     [Theory]

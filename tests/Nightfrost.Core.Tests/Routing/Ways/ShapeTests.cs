@@ -19,7 +19,8 @@ public class ShapeTests
     }
 
     private static Worth WorthOf(Candidates candidates, FeedLine line, int listener, EarOption ear) =>
-        new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort, candidates.StepOf(line, listener, ear), ear.Quality, ear.Margin > 0 ? 1 : 0, line.AirOf(ear));
+        new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort, candidates.StepOf(line, listener, ear), ear.Quality,
+            ear.Margin > 0 ? 1 : 0, line.AirOf(ear));
 
     [Theory]
     [MemberData(nameof(Seeds))]
@@ -70,7 +71,9 @@ public class ShapeTests
     [Fact]
     public void What_comes_in_the_box_is_kept_though_a_cheaper_ear_seems_better()
     {
-        var site = new Site(Look([Optical()], Listener()), Shelf(Base("own", LinkTechnology.Digital24GHz, "T", 80, includes: ["own ear"]), FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T", 70), FamilyHeadset("cheap ear", LinkTechnology.Digital24GHz, "T", 20)));
+        var site = new Site(Look([Optical()], Listener()),
+            Shelf(Base("own", LinkTechnology.Digital24GHz, "T", 80, includes: ["own ear"]), FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T", 70),
+                FamilyHeadset("cheap ear", LinkTechnology.Digital24GHz, "T", 20)));
         var line = Assert.Single(CandidateFinder.For(site, Limits.None, default).Lines);
         Assert.Equal(["cheap ear", "own ear"], line.Shape.Ears.Select(ear => ear.DeviceIds[0]).Order(StringComparer.Ordinal));
         Assert.Equal("own ear", Router.Rank(site).Rigs[0].Rig.Routes[0].AtEar.Receiver.Id);
@@ -79,7 +82,8 @@ public class ShapeTests
     [Fact]
     public void A_box_for_one_has_no_ears_for_several()
     {
-        var ends = CandidateFinder.For(new Site(Look([Optical()], Listener(), Listener("Tobias")), Shelf(Box("one"), Box("two", atOnce: 2, codecs: [Sbc]), Headset("ear"))), Limits.None, default)
+        var ends = CandidateFinder.For(new Site(Look([Optical()], Listener(), Listener("Tobias")),
+            Shelf(Box("one"), Box("two", atOnce: 2, codecs: [Sbc]), Headset("ear"))), Limits.None, default)
             .Lines.ToDictionary(line => line.Feed.Transmitter!.Id);
         Assert.All(ends["one"].End.Several, Assert.Empty);
         Assert.All(ends["two"].End.Several, Assert.NotEmpty);
@@ -122,6 +126,8 @@ public class ShapeTests
         }
 
         static string Words(RouterAnswer answer) =>
-            string.Join('\n', answer.Rigs.Select(rig => $"{rig.Title} {rig.Score} {string.Join('|', rig.Rig.Routes.Select(r => $"{r.Feed.Key} {r.AtEar.Receiver.Id} {r.AtEar.Relay?.Id}"))}")) + string.Join(',', answer.RoutesFound) + string.Join(',', answer.RuledOut.Select(r => r.Subject.Id));
+            string.Join('\n', answer.Rigs.Select(rig =>
+                $"{rig.Title} {rig.Score} {string.Join('|', rig.Rig.Routes.Select(r => $"{r.Feed.Key} {r.AtEar.Receiver.Id} {r.AtEar.Relay?.Id}"))}"))
+                + string.Join(',', answer.RoutesFound) + string.Join(',', answer.RuledOut.Select(r => r.Subject.Id));
     }
 }

@@ -1,7 +1,8 @@
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core.Shapes;
+using Nightfrost.Data.Documents;
 
-namespace Nightfrost.Data.Documents;
+namespace Nightfrost.Data;
 
 /// <summary>Tells data that a newer program wrote, before anything of it is touched.</summary>
 public static class NewerData
@@ -19,7 +20,10 @@ public static class NewerData
             // Names of our own columns, none of them typed by anybody.
 #pragma warning disable EF1002
             var newest = await db.Database.SqlQueryRaw<int?>(
-                $"""select max(({column}->>'{DocumentShapes.VersionMember}')::numeric)::int as "Value" from {table} where jsonb_typeof({column}->'{DocumentShapes.VersionMember}') = 'number'""").SingleAsync(cancel);
+                $"""
+                select max(({column}->>'{DocumentShapes.VersionMember}')::numeric)::int as "Value" from {table}
+                where jsonb_typeof({column}->'{DocumentShapes.VersionMember}') = 'number'
+                """).SingleAsync(cancel);
 #pragma warning restore EF1002
             if (newest > DocumentShapes.Ours.Version)
                 return $"{table}.{column} of version {newest}, this one knows 1 to {DocumentShapes.Ours.Version}";
