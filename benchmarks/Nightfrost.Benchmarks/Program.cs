@@ -2,9 +2,9 @@ using BenchmarkDotNet.Configs;
 using BenchmarkDotNet.Jobs;
 using BenchmarkDotNet.Running;
 
-if (args is ["routes"])
+if (args is ["routes", .. var sizes])
 {
-    Nightfrost.Benchmarks.RoutePercentiles.Print();
+    Nightfrost.Benchmarks.RoutePercentiles.Print(sizes);
     return;
 }
 

@@ -28,13 +28,20 @@ public static class RoutePercentiles
     private static readonly TimeSpan SeenEvery = TimeSpan.FromMilliseconds(5);
 
     /// <summary>Prints a table of sizes.</summary>
-    public static void Print()
+    /// <param name="sizes">Devices and listeners, as in 1000x8; empty for all tables.</param>
+    public static void Print(string[] sizes)
     {
         Console.WriteLine("| devices | listeners | best p50 ms | best p95 ms | unbeaten p50 ms | unbeaten p95 ms | complete | rigs, median | heap "
             + "above idle MB |");
         Console.WriteLine("| --- | --- | --- | --- | --- | --- | --- | --- | --- |");
-        foreach (var (devices, listeners) in new[] { (100, 2), (100, 4), (300, 4), (300, 6), (1000, 2), (1000, 4), (1000, 8) })
-            Row(devices, listeners);
+        foreach (var size in sizes.Length > 0 ? sizes : ["100x2", "100x4", "300x4", "300x6", "1000x2", "1000x4", "1000x8"])
+        {
+            var at = size.IndexOf('x', StringComparison.Ordinal);
+            Row(int.Parse(size[..at], CultureInfo.InvariantCulture), int.Parse(size[(at + 1)..], CultureInfo.InvariantCulture));
+        }
+
+        if (sizes.Length > 0)
+            return;
         Growth();
         AskedNext();
     }

@@ -13,14 +13,14 @@ internal sealed class UsbNeed
     /// <param name="fits">For each box, its sockets as bits; none of them 0.</param>
     public UsbNeed(IEnumerable<int> fits)
     {
-        _fits = [.. fits];
+        _fits = [.. fits.Order()];
         Unfed = MostLeft(_fits);
     }
 
     /// <summary>No boxes.</summary>
     public static UsbNeed None { get; } = new([]);
 
-    /// <summary>The sockets of each box, as bits.</summary>
+    /// <summary>The sockets of each box, as bits, in order.</summary>
     public IReadOnlyList<int> Fits => _fits;
 
     public bool Any => _fits.Length > 0;

@@ -94,8 +94,8 @@ internal sealed class LineBuilder
         };
     }
 
-    /// <summary>A line that is kept, with what it takes of things there are only so many of, and of the set's USB.</summary>
-    private sealed record Held(FeedLine Line, Use[] Scarce, int[] Usb);
+    /// <summary>A line that is kept, with what it takes of things there are only so many of.</summary>
+    private sealed record Held(FeedLine Line, Use[] Scarce);
 
     // Those that no other line on the same fork can stand in for, whatever the rig.
     private SocketLines Worth(int socket, List<FeedLine> lines)
@@ -103,15 +103,27 @@ internal sealed class LineBuilder
         var (shapes, sureness, covers) = (new Shapes(_grades, _tolerances), new Dictionary<(EndClass, int), int>(), new Dictionary<(Shape, Shape), bool>());
         foreach (var line in lines)
             line.Shape = shapes.Of(line);
-        var kept = new List<Held>();
-        foreach (var line in lines.Where(l => l.Shape.Ears.Length > 0).OrderBy(l => l.Cents).ThenBy(l => l.Effort).ThenByDescending(Sureness))
-        {
-            var one = new Held(line, ScarceOf(line), [.. line.Usb.Fits.Order()]);
-            if (line.Apart || !kept.Exists(k => StandsInFor(k, one) && Covers(k.Line.Shape, line.Shape)))
-                kept.Add(one);
-        }
+        return new(socket, [.. lines.Where(line => line.Shape.Ears.Length > 0).GroupBy(line => line.Fork).OrderBy(fork => fork.Key)
+            .Select(fork => (fork.Key, Kept(fork)))]);
 
-        return new(socket, [.. kept.Select(k => k.Line).GroupBy(line => line.Fork).OrderBy(group => group.Key).Select(group => (group.Key, group.ToArray()))]);
+        FeedLine[] Kept(IEnumerable<FeedLine> ofFork)
+        {
+            var (kept, lately) = (new List<FeedLine>(), new List<Held>());
+            foreach (var line in ofFork.OrderBy(l => l.Cents).ThenBy(l => l.Effort).ThenByDescending(Sureness))
+            {
+                var one = new Held(line, ScarceOf(line));
+                var at = line.Apart ? -1 : lately.FindIndex(k => StandsInFor(k, one) && Covers(k.Line.Shape, line.Shape));
+                if (at < 0)
+                    kept.Add(line);
+
+                // What stood in for one line often does for the next.
+                lately.Insert(0, at < 0 ? one : lately[at]);
+                if (at >= 0)
+                    lately.RemoveAt(at + 1);
+            }
+
+            return [.. kept];
+        }
 
         bool Covers(Shape one, Shape other) =>
             ReferenceEquals(one, other) || (covers.TryGetValue((one, other), out var known) ? known : covers[(one, other)] = one.Covers(other));
@@ -130,9 +142,9 @@ internal sealed class LineBuilder
     // True for one that comes before another in the price and takes no more of anything. What draws from the set's USB stands in for what costs as much as it
     // does with a supply for each of its boxes.
     private bool StandsInFor(Held one, Held other) =>
-        !one.Line.Apart && one.Line.Fork == other.Line.Fork && one.Line.Effort <= other.Line.Effort && one.Line.Most >= other.Line.Most
+        !one.Line.Apart && one.Line.Effort <= other.Line.Effort && one.Line.Most >= other.Line.Most
         && Array.TrueForAll(one.Scarce, use => Array.Exists(other.Scarce, taken => taken.Resource == use.Resource && taken.Pieces >= use.Pieces))
-        && (one.Usb.Length == 0 || one.Usb.AsSpan().SequenceEqual(other.Usb) || MostCents(one.Line) <= other.Line.Cents);
+        && (!one.Line.Usb.Any || one.Line.Usb.Fits.SequenceEqual(other.Line.Usb.Fits) || MostCents(one.Line) <= other.Line.Cents);
 
     private Use[] ScarceOf(FeedLine line) =>
         Pieces.IsPlenty(line.Uses) ? [] : [.. line.Uses.Where(u => Pieces.Resources.There(u.Resource) > 0).OrderBy(u => u.Resource)];
