@@ -31,6 +31,22 @@ internal sealed class UsbNeed
     /// <summary>Boxes left without a socket when nobody else draws from the set.</summary>
     public int Unfed { get; }
 
+    /// <summary>Of boxes in order, each that can be fed beside those before it, and how many cannot. However they are ordered, as many are fed.</summary>
+    /// <param name="fits">For each box, its sockets as bits; none of them 0.</param>
+    public static (IReadOnlyList<int> Fed, int Unfed) Feed(IEnumerable<int> fits)
+    {
+        var (fed, unfed) = (new List<int>(), 0);
+        foreach (var box in fits)
+        {
+            if (MostLeft([.. fed, box]) == 0)
+                fed.Add(box);
+            else
+                unfed++;
+        }
+
+        return (fed, unfed);
+    }
+
     private static int MostLeft(int[] fits)
     {
         var most = 0;

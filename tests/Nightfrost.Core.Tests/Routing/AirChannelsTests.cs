@@ -52,10 +52,10 @@ public class AirChannelsTests
         // No more boxes than listeners.
         int[] some = [.. counts.Take(listeners)];
         var (stock, parts) = Of(some, listeners);
-        var (taken, cents) = (0L, 0L);
+        var (taken, weight) = (0L, default(Weight));
         foreach (var part in parts)
-            taken = taken == Stock.None ? taken : stock.Join(taken, part, ref cents);
-        Assert.Equal(0, cents);
+            taken = taken == Stock.None ? taken : stock.Join(taken, part, ref weight);
+        Assert.Equal(0, weight.Cents);
         Assert.Equal(CanAllBeSet(some), taken != Stock.None);
     });
 
@@ -66,9 +66,9 @@ public class AirChannelsTests
         // Dropped after each box, with as many boxes still to come as listeners are left.
         var listeners = counts.Length + spare;
         var (stock, parts) = Of(counts, listeners);
-        var (taken, left, cents) = (0L, listeners, 0L);
+        var (taken, left, weight) = (0L, listeners, default(Weight));
         foreach (var part in parts)
-            taken = taken == Stock.None ? taken : stock.Join(taken, part, ref cents) is var joined and not Stock.None ? stock.Mattering(joined, --left)
+            taken = taken == Stock.None ? taken : stock.Join(taken, part, ref weight) is var joined and not Stock.None ? stock.Mattering(joined, --left)
                 : Stock.None;
         Assert.Equal(CanAllBeSet(counts), taken != Stock.None);
         Assert.True(left > 0 || taken <= 0);

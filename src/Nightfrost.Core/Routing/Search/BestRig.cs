@@ -84,11 +84,14 @@ internal sealed class BestRig
         return all;
     }
 
-    /// <summary>The rig of a part: equal chains on one splitter get their numbers.</summary>
-    internal static Rig Build(Sites.Site site, IReadOnlyList<Pick> picks)
+    /// <summary>
+    /// The rig of a part, proven where it costs no more than was counted; null where it cannot stand, or its outputs do not sound together as surely as is
+    /// asked for. Both fail only where more sorts of things are scarce than are counted.
+    /// </summary>
+    internal static Found? Build(RigPart part, Candidates candidates, Arrivals arrivals, Stock stock)
     {
-        var copies = new Dictionary<string, int>();
-        var feeds = new Dictionary<int, Feed>();
+        // Equal chains on one splitter get their numbers.
+        var (picks, copies, feeds) = (part.Picks(), new Dictionary<string, int>(), new Dictionary<int, Feed>());
         foreach (var group in picks.GroupBy(p => p.Group))
         {
             var feed = group.First().Line.Feed;
@@ -97,14 +100,12 @@ internal sealed class BestRig
             feeds[group.Key] = feed.CopyOf(copy);
         }
 
-        return new Rig(site, [.. picks.OrderBy(p => p.Listener).Select(p => p.Ear.RouteOn(site, feeds[p.Group], p.Line.Sends))]);
+        var rig = new Rig(candidates.Site, [.. picks.Select(p => p.Ear.RouteOn(candidates.Site, feeds[p.Group], p.Line.Sends))]);
+        if (!rig.IsLegal() || RigOutputs.Least(rig) < (stock.Leaning ? Liveness.Unlikely : Liveness.Likely))
+            return null;
+        var score = rig.Score(arrivals);
+        return new(rig, score, (long)Math.Round(score.Price * 100) <= part.Weight.Cents);
     }
-
-    /// <summary>
-    /// True when a rig is legal, and its outputs sound together as surely as is asked for: always, unless more sorts of things are scarce than are counted.
-    /// </summary>
-    internal static bool StandsTogether(Rig rig, Stock stock) =>
-        rig.IsLegal() && RigOutputs.Least(rig) >= (stock.Leaning ? Liveness.Unlikely : Liveness.Likely);
 
     /// <summary>True when a set of listeners has all whose routes must hold something.</summary>
     internal static bool HoldsAll(IReadOnlyList<Demand> demands, int set) => demands.All(demand => (set >> demand.Listener & 1) == 1);
@@ -173,7 +174,7 @@ internal sealed class BestRig
         }
 
         Found? Search(StepCount steps, int most) =>
-            FirstOf(RigFronts.Of(_candidates, _stock, weighing, threshold, _demands, bound, steps, _cancel, most), known?.Score.Served ?? 1);
+            FirstOf(RigFronts.Of(new(_candidates, _stock, weighing, threshold, _demands, bound, steps, _cancel, most)), known?.Score.Served ?? 1);
     }
 
     private Found? FirstOf(Front?[] fronts, int served)
@@ -187,14 +188,8 @@ internal sealed class BestRig
                 .Order(Front.Order);
             foreach (var part in parts)
             {
-                var rig = Build(_candidates.Site, part.Picks());
-                if (StandsTogether(rig, _stock))
-                {
-                    var score = rig.Score(_arrivals);
-                    return new(rig, score, proven && (long)Math.Round(score.Price * 100) <= part.Weight.Cents);
-                }
-
-                // More sorts of things are scarce than are counted.
+                if (Build(part, _candidates, _arrivals, _stock) is { } found)
+                    return found with { Proven = proven && found.Proven };
                 proven = false;
             }
         }

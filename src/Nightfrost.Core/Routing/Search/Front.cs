@@ -43,19 +43,9 @@ internal sealed class Front(Weighing weighing, Stock stock, int most)
         _parts.RemoveRange(left, _parts.Count - left);
         _weights.Add((part.Weight, part.Taken));
         _parts.Add(part);
-        if (_parts.Count > most)
-            DropWorst();
-    }
-
-    private void DropWorst()
-    {
-        var worst = 0;
-        for (var i = 1; i < _parts.Count; i++)
-        {
-            if (Order.Compare(_parts[i], _parts[worst]) > 0)
-                worst = i;
-        }
-
+        if (_parts.Count <= most)
+            return;
+        var worst = _parts.IndexOf(_parts.Max(Order)!);
         _weights.RemoveAt(worst);
         _parts.RemoveAt(worst);
     }

@@ -5,8 +5,8 @@ using Nightfrost.Core.Routing.Ways;
 namespace Nightfrost.Core.Routing.Search;
 
 /// <summary>Builds the parts that one line can be of: a feed, and the ears of the listeners on it.</summary>
-internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, Bound bound,
-    StepCount steps, int most)
+/// <param name="terms">What is asked.</param>
+internal sealed class LineFronts(Terms terms)
 {
     /// <summary>One ear that may join a group.</summary>
     private readonly record struct Joining(EarOption Ear, Weight Weight, long Taken);
@@ -14,13 +14,13 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
     /// <summary>Ears that may join groups of a size, by listener, and the best of each in every sum.</summary>
     private sealed record Choice(List<Joining>[] Ears, Weight?[] Best);
 
-    private readonly int _listeners = candidates.Tolerances.Length;
+    private readonly int _listeners = terms.Candidates.Tolerances.Length;
     private readonly Dictionary<(Shape, int Size), Choice> _choices = [];
     private readonly List<Front> _scratch = [];
 
     // Of one line at a time, by set of listeners.
-    private readonly bool[] _wanted = new bool[1 << candidates.Tolerances.Length];
-    private readonly Weight?[] _sums = new Weight?[1 << candidates.Tolerances.Length];
+    private readonly bool[] _wanted = new bool[terms.Sets];
+    private readonly Weight?[] _sums = new Weight?[terms.Sets];
 
     /// <summary>Adds the parts that a line gives, alone or with others on it.</summary>
     /// <param name="table">What there is already, by set of listeners.</param>
@@ -28,10 +28,10 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
     /// <param name="put">Puts a part into a table.</param>
     public void AddTo(Front?[] table, FeedLine line, Action<Front?[], int, RigPart> put)
     {
-        var feed = new RigPart { Weight = weighing.Of(0, 0, line.Cents, line.Effort), Taken = stock.Of(line), Line = line };
+        var feed = new RigPart { Weight = terms.Weighing.Of(0, 0, line.Cents, line.Effort), Taken = terms.Stock.Of(line), Line = line };
         for (var size = 1; size <= line.Most; size++)
         {
-            var choice = demands.Count > 0 ? Choose(line, size)
+            var choice = terms.Demands.Count > 0 ? Choose(line, size)
                 : CollectionsMarshal.GetValueRefOrAddDefault(_choices, (line.Shape, size), out _) ??= Choose(line, size);
             var largest = size >= line.Shape.Sizes ? line.Most : size;
             if (AreWanted(table, feed, choice.Best, size, largest))
@@ -46,12 +46,12 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
     {
         var any = false;
         _sums[0] = feed.Weight;
-        steps.Spend(table.Length);
+        terms.Steps.Spend(table.Length);
         for (var set = 1; set < table.Length; set++)
         {
             var size = BitOperations.PopCount((uint)set);
             _sums[set] = size <= largest ? _sums[set & (set - 1)] + best[BitOperations.TrailingZeroCount(set)] : null;
-            any |= _wanted[set] = size >= smallest && _sums[set] is { } sum && bound.MayPass(set, sum) && table[set]?.Lacks(sum, feed.Taken) != false;
+            any |= _wanted[set] = size >= smallest && _sums[set] is { } sum && terms.Bound.MayPass(set, sum) && table[set]?.Lacks(sum, feed.Taken) != false;
         }
 
         for (var set = table.Length - 1; set > 0 && any; set--)
@@ -67,7 +67,7 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
     private void Grow(Front?[] table, RigPart feed, List<Joining>[] ears, int smallest, Action<Front?[], int, RigPart> put)
     {
         while (_scratch.Count < table.Length)
-            _scratch.Add(new(weighing, stock, most));
+            _scratch.Add(terms.NewFront());
         for (var set = 1; set < table.Length; set++)
         {
             if (!_wanted[set])
@@ -80,17 +80,15 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
                 foreach (ref readonly var one in CollectionsMarshal.AsSpan(ears[last]))
                 {
                     var weight = part.Weight + one.Weight;
-                    var cents = weight.Cents;
-                    var taken = stock.Join(part.Taken, one.Taken, ref cents);
-                    weight = weight with { Cents = cents };
+                    var taken = terms.Stock.Join(part.Taken, one.Taken, ref weight);
                     if (taken != Stock.None && front.Lacks(weight, taken))
                         front.Add(new() { Weight = weight, Taken = taken, First = part, Ear = one.Ear, Listener = last });
                 }
             }
 
-            steps.Spend((long)parts.Length * ears[last].Count);
+            terms.Steps.Spend((long)parts.Length * ears[last].Count);
             foreach (var whole in BitOperations.PopCount((uint)set) >= smallest ? front.Parts : [])
-                put(table, set, stock.WithoutOwn(whole.Taken) is var taken && taken == whole.Taken ? whole : whole.Taking(taken));
+                put(table, set, terms.Stock.WithoutOwn(whole.Taken) is var taken && taken == whole.Taken ? whole : whole with { Taken = taken });
         }
     }
 
@@ -101,7 +99,7 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
         {
             ears[i] = EarsOf(line, i, size);
             foreach (var one in ears[i])
-                best[i] = best[i] is { } known ? weighing.Best(known, one.Weight) : one.Weight;
+                best[i] = best[i] is { } known ? terms.Weighing.Best(known, one.Weight) : one.Weight;
         }
 
         return new(ears, best);
@@ -114,30 +112,21 @@ internal sealed class LineFronts(Candidates candidates, Stock stock, Weighing we
         for (; k < end; k++)
         {
             var (ear, worth) = (line.Shape.Ears[k], line.Shape.Worths[k]);
-            if (!threshold.IsReachedBy(worth) || !demands.All(d => d.Listener != listener || EarPrice.Holds(line, ear, d.Id)))
+            if (!terms.Threshold.IsReachedBy(worth) || !terms.Demands.All(d => d.Listener != listener || EarPrice.Holds(line, ear, d.Id)))
                 continue;
             for (var takes = 0; takes < 1 << line.InTheBox.Length; takes++)
             {
                 if (!EarPrice.MayTake(line, ear, takes))
                     continue;
-                var weight = weighing.Of(worth.Needs, worth.Preferences, EarPrice.Of(candidates.Resources, line, ear, takes), worth.Effort);
-                if (bound.MayJoin(listener, weight))
-                    Enter(new(ear, weight, stock.Of(line, ear, takes, size > 1)), found);
+                var weight = terms.Weighing.Of(worth.Needs, worth.Preferences, EarPrice.Of(terms.Candidates.Resources, line, ear, takes), worth.Effort);
+                var one = new Joining(ear, weight, terms.Stock.Of(line, ear, takes, size > 1));
+                if (terms.Bound.MayJoin(listener, weight)
+                    && !found.Exists(before => terms.Weighing.IsNoWorse(before.Weight, one.Weight) && terms.Stock.TakesNoMore(before.Taken, one.Taken)))
+                    found.Add(one);
             }
         }
 
         return found;
-    }
-
-    private void Enter(in Joining one, List<Joining> found)
-    {
-        foreach (ref readonly var before in CollectionsMarshal.AsSpan(found))
-        {
-            if (weighing.IsNoWorse(before.Weight, one.Weight) && stock.TakesNoMore(before.Taken, one.Taken))
-                return;
-        }
-
-        found.Add(one);
     }
 
     private static int WithoutLast(int set) => set ^ 1 << BitOperations.Log2((uint)set);

@@ -13,67 +13,47 @@ internal sealed class RigFronts
     // Parts that are compared in about the time it takes to put two together.
     private const int PartsAStep = 8;
 
-    private readonly Candidates _candidates;
-    private readonly Stock _stock;
-    private readonly Weighing _weighing;
-    private readonly Bound _bound;
-    private readonly StepCount _steps;
-    private readonly CancellationToken _cancel;
-    private readonly int _most;
+    private readonly Terms _terms;
     private readonly int _sets;
 
-    private RigFronts(Candidates candidates, Stock stock, Weighing weighing, Bound bound, StepCount steps, int most, CancellationToken cancel) =>
-        (_candidates, _stock, _weighing, _bound, _steps, _most, _cancel, _sets) =
-            (candidates, stock, weighing, bound, steps, most, cancel, 1 << candidates.Tolerances.Length);
+    private RigFronts(Terms terms) => (_terms, _sets) = (terms, terms.Sets);
 
     /// <summary>
     /// Parts for every set of listeners, by the number of the set; null where nothing serves exactly these. Not complete once the steps are over.
     /// </summary>
-    /// <param name="candidates">What may be planned with.</param>
-    /// <param name="stock">What is scarce.</param>
-    /// <param name="weighing">How parts are compared.</param>
-    /// <param name="threshold">Least that every route must reach.</param>
-    /// <param name="demands">What must stand in whose route.</param>
-    /// <param name="bound">What is not worth building.</param>
-    /// <param name="steps">Counts the work.</param>
-    /// <param name="cancel">Stops it.</param>
-    /// <param name="most">Most parts that are kept for a set of listeners; with fewer than there are, the best rig may be missed.</param>
-    public static Front?[] Of(
-        Candidates candidates, Stock stock, Weighing weighing, Threshold threshold, IReadOnlyList<Demand> demands, Bound bound, StepCount steps,
-        CancellationToken cancel, int most = int.MaxValue)
+    /// <param name="terms">What is asked.</param>
+    public static Front?[] Of(Terms terms)
     {
-        var search = new RigFronts(candidates, stock, weighing, bound, steps, most, cancel);
-        var sockets = new Front?[candidates.BySocket.Count][];
-        Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = EarSide.Workers, CancellationToken = cancel },
-            i => sockets[i] = search.OfSocket(candidates.BySocket[i], threshold, demands));
-        var fronts = new Front?[search._sets];
-        fronts[0] = search.NewFront();
+        var search = new RigFronts(terms);
+        var sockets = new Front?[terms.Candidates.BySocket.Count][];
+        Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = EarSide.Workers, CancellationToken = terms.Cancel },
+            i => sockets[i] = search.OfSocket(terms.Candidates.BySocket[i]));
+        var fronts = new Front?[terms.Sets];
+        fronts[0] = terms.NewFront();
         fronts[0]!.Add(new() { Weight = default, Taken = 0 });
         foreach (var socket in sockets)
             search.Merge(fronts, socket);
         return fronts;
     }
 
-    private Front NewFront() => new(_weighing, _stock, _most);
-
-    private Front?[] OfSocket(SocketLines socket, Threshold threshold, IReadOnlyList<Demand> demands)
+    private Front?[] OfSocket(SocketLines socket)
     {
         var table = new Front?[_sets];
         foreach (var (fork, lines) in socket.Groups)
         {
             var group = fork < 0 ? table : new Front?[_sets];
-            var solver = new LineFronts(_candidates, _stock, _weighing, threshold, demands, _bound, _steps, _most);
+            var solver = new LineFronts(_terms);
             foreach (var line in lines)
             {
-                _cancel.ThrowIfCancellationRequested();
-                if (_steps.IsOver)
+                _terms.Cancel.ThrowIfCancellationRequested();
+                if (_terms.Steps.IsOver)
                     return table;
-                if (!line.LeansOnRoom || _stock.Leaning)
+                if (!line.LeansOnRoom || _terms.Stock.Leaning)
                     solver.AddTo(group, line, Put);
             }
 
             if (fork >= 0)
-                Split(table, _candidates.Forks[fork], group);
+                Split(table, _terms.Candidates.Forks[fork], group);
         }
 
         return table;
@@ -106,7 +86,7 @@ internal sealed class RigFronts
 
     private void Stand(Front?[] table, Fork splitter, Front?[] behind)
     {
-        var own = new RigPart { Weight = _weighing.Of(0, 0, splitter.Cents, splitter.Effort), Taken = _stock.Of(splitter) };
+        var own = new RigPart { Weight = _terms.Weighing.Of(0, 0, splitter.Cents, splitter.Effort), Taken = _terms.Stock.Of(splitter) };
         for (var set = 1; set < _sets; set++)
         {
             foreach (var part in behind[set] is { } front ? front.Parts : [])
@@ -119,7 +99,7 @@ internal sealed class RigFronts
     {
         for (var before = _sets - 1; before >= 0; before--)
         {
-            if (fronts[before] is not { } others || _steps.IsOver)
+            if (fronts[before] is not { } others || _terms.Steps.IsOver)
                 continue;
             var free = (_sets - 1) ^ before;
             for (var sub = free; sub > 0; sub = (sub - 1) & free)
@@ -144,35 +124,33 @@ internal sealed class RigFronts
             }
         }
 
-        _steps.Spend(steps);
+        _terms.Steps.Spend(steps);
     }
 
     // Nothing comes of parts that together need more than there is of what cannot be bought.
     private void Join(Front?[] into, int set, RigPart a, RigPart b)
     {
         var weight = a.Weight + b.Weight;
-        if (!_bound.MayPass(set, weight))
+        if (!_terms.Bound.MayPass(set, weight))
             return;
-        var cents = weight.Cents;
-        var taken = _stock.Join(a.Taken, b.Taken, ref cents);
-        weight = weight with { Cents = cents };
-        if (taken == Stock.None || !_bound.MayPass(set, weight))
+        var taken = _terms.Stock.Join(a.Taken, b.Taken, ref weight);
+        if (taken == Stock.None || !_terms.Bound.MayPass(set, weight))
             return;
         taken = Mattering(set, taken);
-        var front = into[set] ??= NewFront();
+        var front = into[set] ??= _terms.NewFront();
         if (front.Lacks(weight, taken))
             front.Add(new() { Weight = weight, Taken = taken, First = a, Second = b });
     }
 
     private void Put(Front?[] table, int set, RigPart part)
     {
-        if (!_bound.MayPass(set, part.Weight))
+        if (!_terms.Bound.MayPass(set, part.Weight))
             return;
         var taken = Mattering(set, part.Taken);
-        var front = table[set] ??= NewFront();
+        var front = table[set] ??= _terms.NewFront();
         if (front.Lacks(part.Weight, taken))
-            front.Add(taken == part.Taken ? part : part.Taking(taken));
+            front.Add(taken == part.Taken ? part : part with { Taken = taken });
     }
 
-    private long Mattering(int set, long taken) => _stock.Mattering(taken, BitOperations.PopCount((uint)(_sets - 1 ^ set)));
+    private long Mattering(int set, long taken) => _terms.Stock.Mattering(taken, BitOperations.PopCount((uint)(_sets - 1 ^ set)));
 }

@@ -10,7 +10,7 @@ namespace Nightfrost.Core.Routing.Search;
 internal readonly record struct Pick(int Listener, FeedLine Line, int Group, EarOption Ear);
 
 /// <summary>A part of a rig: a feed, an ear that joins one, or two parts put together.</summary>
-internal sealed class RigPart
+internal sealed record RigPart
 {
     public required Weight Weight { get; init; }
 
@@ -27,9 +27,6 @@ internal sealed class RigPart
     /// <summary>The ear that joins it, and whose it is.</summary>
     public EarOption? Ear { get; init; }
     public int Listener { get; init; }
-
-    /// <summary>The same part, compared by less of what is scarce.</summary>
-    public RigPart Taking(long taken) => new() { Weight = Weight, Taken = taken, First = First, Second = Second, Line = Line, Ear = Ear, Listener = Listener };
 
     /// <summary>The routes it is made of, in the order of the listeners.</summary>
     public List<Pick> Picks()

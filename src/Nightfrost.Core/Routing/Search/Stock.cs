@@ -112,13 +112,13 @@ internal sealed class Stock
     /// <summary>What two parts take together.</summary>
     /// <param name="a">What the one takes.</param>
     /// <param name="b">What the other takes.</param>
-    /// <param name="cents">Their price when each has all to itself, in hundredths; raised by what one of them must pay now.</param>
+    /// <param name="weight">What they weigh together when each has all to itself; its price is raised by what one of them must pay now.</param>
     /// <returns>What they take; <see cref="None"/> when together they need more than there is of what cannot be bought.</returns>
-    public long Join(long a, long b, ref long cents)
+    public long Join(long a, long b, ref Weight weight)
     {
         if (a == 0 || b == 0)
             return a | b;
-        var sum = a + b;
+        var (sum, cents) = (a + b, weight.Cents);
         if ((sum & _usbMask) is var usb and not 0)
         {
             var (fed, unfed) = Settled(usb);
@@ -144,6 +144,7 @@ internal sealed class Stock
             sum -= (long)more << field.Shift;
         }
 
+        weight = weight with { Cents = cents };
         return sum;
     }
 
@@ -197,24 +198,8 @@ internal sealed class Stock
     {
         if (_settled.TryGetValue(usb, out var known))
             return known;
-        var (fed, unfed, boxes) = (0L, 0, new List<int>());
-        foreach (var (fits, shift, mask) in _usb)
-        {
-            for (var box = (usb & mask) >> shift; box > 0; box--)
-            {
-                boxes.Add(fits);
-                if (new UsbNeed(boxes).Unfed == 0)
-                {
-                    fed += 1L << shift;
-                    continue;
-                }
-
-                unfed++;
-                boxes.RemoveAt(boxes.Count - 1);
-            }
-        }
-
-        return _settled[usb] = (fed, unfed);
+        var (fed, unfed) = UsbNeed.Feed(_usb.SelectMany(one => Enumerable.Repeat(one.Fits, (int)((usb & one.Mask) >> one.Shift))));
+        return _settled[usb] = (fed.Sum(fits => 1L << _usb.Find(one => one.Fits == fits).Shift), unfed);
     }
 
     // The highest bit of a field stays clear in what a part takes: two parts fit side by side, and one borrow shows which takes more.

@@ -77,7 +77,7 @@ internal sealed class UnbeatenSet
             if (searched.Exists(before => before.Ears == ears && before.Threshold.IsNoLessThan(threshold)))
                 continue;
             searched.Add((threshold, ears));
-            var fronts = RigFronts.Of(_candidates, stock, Weighing.OfEverything, threshold, demands, bound, _steps, _cancel);
+            var fronts = RigFronts.Of(new(_candidates, stock, Weighing.OfEverything, threshold, demands, bound, _steps, _cancel));
 
             // What a search that was stopped has found hangs on which worker was first, and is left.
             if (_steps.IsOver)
@@ -112,20 +112,13 @@ internal sealed class UnbeatenSet
     private int EarsAt(Threshold threshold) =>
         _candidates.Lines.Select(line => line.Shape).Distinct().Sum(shape => shape.Worths.Count(worth => threshold.IsReachedBy(worth)));
 
+    // Where more sorts of things are scarce than are counted, something as good may have been missed.
     private void Check(RigPart part, Stock stock)
     {
-        var rig = BestRig.Build(_candidates.Site, part.Picks());
-        if (!BestRig.StandsTogether(rig, stock))
-        {
-            _complete = false;
-            return;
-        }
-
-        var score = rig.Score(_arrivals);
-        Offer(new(rig, score));
-
-        // More sorts of things are scarce than are counted: something as good may have been missed.
-        _complete &= (long)Math.Round(score.Price * 100) <= part.Weight.Cents;
+        var found = BestRig.Build(part, _candidates, _arrivals, stock);
+        _complete &= found is { Proven: true };
+        if (found is { Rig: { } rig })
+            Offer(new(rig, found.Score));
     }
 
     // Of rigs that are equal on every criterion, the one that is better in what tells them apart.

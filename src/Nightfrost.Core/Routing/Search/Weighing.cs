@@ -72,18 +72,13 @@ internal sealed class Weighing
         var (needs, preferences, hand, weight) = (0L, 0L, 0L, last);
         foreach (var criterion in order.Reverse())
         {
-            switch (criterion)
+            (needs, preferences, hand, weight) = criterion switch
             {
-                case Criterion.Needs:
-                    (needs, weight) = (weight, weight << Wishes);
-                    break;
-                case Criterion.Preferences:
-                    (preferences, weight) = (weight, weight << Wishes);
-                    break;
-                case Criterion.Boxes:
-                    (hand, weight) = (weight, weight << Hands);
-                    break;
-            }
+                Criterion.Needs => (weight, preferences, hand, weight << Wishes),
+                Criterion.Preferences => (needs, weight, hand, weight << Wishes),
+                Criterion.Boxes => (needs, preferences, weight, weight << Hands),
+                _ => (needs, preferences, hand, weight),
+            };
         }
 
         return (needs, preferences, hand);

@@ -59,25 +59,27 @@ public class StockTests
         return Enumerable.Range(0, Prices.Length).Sum(r => Prices[r] * Math.Max(0, wanted[r] - one.There[r]));
     }
 
+    private static Weight PriceOf(IEnumerable<Fork> parts) => new(0, parts.Sum(part => part.Cents), 0);
+
     [Fact]
     public void Parts_pay_together_what_their_sum_costs() => Cases.Sample(one =>
     {
         var (stock, parts) = Of(one);
-        var (taken, cents) = (0L, parts.Sum(part => part.Cents));
+        var (taken, weight) = (0L, PriceOf(parts));
         foreach (var part in parts)
-            taken = stock.Join(taken, stock.Of(part), ref cents);
-        return cents == PriceOfAll(one);
+            taken = stock.Join(taken, stock.Of(part), ref weight);
+        return weight.Cents == PriceOfAll(one);
     });
 
     [Fact]
     public void Halves_put_together_pay_the_same() => Cases.Sample(one =>
     {
         var (stock, parts) = Of(one);
-        var cents = parts.Sum(part => part.Cents);
-        long All(IEnumerable<Fork> some) => some.Aggregate(0L, (taken, part) => stock.Join(taken, stock.Of(part), ref cents));
+        var weight = PriceOf(parts);
+        long All(IEnumerable<Fork> some) => some.Aggregate(0L, (taken, part) => stock.Join(taken, stock.Of(part), ref weight));
         var (left, right) = (All(parts.Take(parts.Count / 2)), All(parts.Skip(parts.Count / 2)));
-        _ = stock.Join(left, right, ref cents);
-        return cents == PriceOfAll(one);
+        _ = stock.Join(left, right, ref weight);
+        return weight.Cents == PriceOfAll(one);
     });
 
     [Fact]
@@ -87,9 +89,9 @@ public class StockTests
         var (a, b) = (stock.Of(parts[0]), stock.Of(parts[1]));
         if (!stock.TakesNoMore(a, b))
             return true;
-        var (withA, withB, takenA, takenB) = (0L, 0L, a, b);
+        var (withA, withB, takenA, takenB) = (default(Weight), default(Weight), a, b);
         foreach (var part in parts.Skip(2))
             (takenA, takenB) = (stock.Join(takenA, stock.Of(part), ref withA), stock.Join(takenB, stock.Of(part), ref withB));
-        return withA <= withB;
+        return withA.Cents <= withB.Cents;
     });
 }
