@@ -65,6 +65,10 @@ internal static class RandomSites
             kit.Add(Twin(random, kit[random.Next(2) == 0 ? 0 : random.Next(kit.Count)]));
         if (random.Next(5) == 0)
             (look, kit) = WithImplant(random, look, kit);
+
+        // As shops do it.
+        if (random.Next(3) == 0)
+            kit = [.. kit.Select(d => d with { Price = d.Price - 0.01m })];
         return random.Next(3) == 0 ? WithWishes(random, look, kit) : new Site(look, Shelf([.. kit]));
     }
 

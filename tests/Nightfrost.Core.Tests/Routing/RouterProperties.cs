@@ -50,6 +50,30 @@ public class RouterProperties
 
     [Theory]
     [MemberData(nameof(Seeds))]
+    public void A_budget_that_is_just_enough_is_enough_and_a_hundredth_less_is_not(int seed)
+    {
+        var random = new Random(seed + 6000);
+        for (var round = 0; round < RoundsASeed; round++)
+        {
+            var site = RandomSite(random);
+            var scores = Exhaustive.Scores(site);
+            var most = scores.Where(s => s.Served == scores.Max(other => other.Served) && !s.LeansOnUnlikely).ToList();
+            if (most.Count == 0)
+                continue;
+            var price = most[random.Next(most.Count)].Price;
+            foreach (var budget in new[] { price, price - 0.01m })
+            {
+                var within = most.Where(s => s.Price <= budget).ToList();
+                var answer = Router.Rank(site, Wanted.Usual with { Limits = Limits.None with { Budget = budget } });
+                Assert.All(answer.Rigs, r => Assert.True(r.Score.Price <= budget));
+                if (within.Count > 0)
+                    Assert.Equal(0, answer.Rigs[0].Score.Against(within.Aggregate((a, b) => b.Against(a, Priorities.Usual) > 0 ? b : a), Priorities.Usual));
+            }
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Seeds))]
     public void What_is_demanded_stands_in_the_best_rig_that_has_it(int seed)
     {
         var random = new Random(seed + 2000);
