@@ -45,8 +45,10 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     {
         var on = rig.Site.Look.SourceOf(route.Feed.Socket) is { PluggedInto.Length: > 0 } between ? $"the TV and the {between.Name}" : Player(route);
         yield return $"Switch {on} on.";
+        if (rig.Silencing == Silencing.ByMute)
+            yield return "Mute the TV. You still hear everything.";
         if (IsPulled(route))
-            yield return $"Put the plug in the headphone socket of {Owner(rig, route)}, all the way.";
+            yield return $"Put the plug in the headphone socket of {Owner(route)}, all the way.";
         if (box is { Power.SwitchedByHand: true })
             yield return $"Switch on the {box.Name}. {Sentence(box.PowerLight, "Wait for")}".Trim();
         if (worn.Power.SwitchedByHand)
@@ -64,7 +66,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
             yield return $"Put on the {route.AtEar.Receiver.Name}.";
         if (route.Feed.BuiltIn)
-            yield return $"If {Owner(rig, route)} asks about a headset it has found, answer yes.";
+            yield return $"If {Owner(route)} asks about a headset it has found, answer yes.";
         yield return "Turn it up slowly until it is right.";
     }
 
@@ -76,7 +78,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         if (route.ByTelecoil)
             yield return "Switch your aids back from T. On T you may not hear people, the door or an alarm.";
         if (IsPulled(route))
-            yield return $"{AfterOthers(rig, route)}{Owner(rig, route)} down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(rig, route))} "
+            yield return $"{AfterOthers(rig, route)}{Owner(route)} down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(route))} "
                 + $"{(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
         if (box is { DisturbsWhenIdle: true })
             yield return $"Switch off the {box.Name}. Left on, it may wake other speakers.";
@@ -93,7 +95,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         rig.Routes.Where(r => r != route && r.Feed.Socket.Id == route.Feed.Socket.Id).Select(r => r.AtEar.Listener.Name).ToList() is { Count: > 0 } others
             ? $"Once {Wording.Listed(others)} {(others.Count > 1 ? "have" : "has")} stopped too, turn " : "Turn ";
 
-    private static string Owner(Rig rig, Route route) => rig.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the TV";
+    private static string Owner(Route route) => route.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the TV";
 
     // What the client calls what is watched or heard.
     private static string Player(Route route) => RouteWords.Player(route, "the TV");
@@ -104,7 +106,9 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             return $"For sound in the room, turn up the {speakers.Name}{(speakers.Power.SwitchedByHand ? ", once switched on" : "")}.";
         if (rig.Site.Bar is { } bar)
             return $"For sound in the room, turn up the {bar.Name}.";
-        if (rig.Site.SetSilent is not null && !rig.SilencesSpeakers)
+        if (rig.Silencing == Silencing.ByMute)
+            return "For sound in the room, take the TV off mute.";
+        if (rig.Silencing == Silencing.ByMenu)
             return "For sound in the room, switch the TV's own speakers on in its sound menu. Check that mute is off.";
         return $"For sound in the room, turn up {player}. Check that mute is off.";
     }
@@ -114,7 +118,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         var own = worn.OwnVolume || route.AtEar.Receiver.OwnVolume;
         if (own)
             yield return $"The control on your {(worn.OwnVolume ? worn.Name : route.AtEar.Receiver.Name)} changes only what you hear.";
-        var remote = $"{Wording.Capital(Owner(rig, route))}'s remote";
+        var remote = $"{Wording.Capital(Owner(route))}'s remote";
         var usually = route.Feed.Socket.Level == LevelControl.NotYet ? " usually" : "";
         yield return SocketReading.FixedLevel(route.Feed.Socket) switch
         {
@@ -125,7 +129,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             false when rig.RoomFeed is { Room.Speakers: { } speakers } =>
                 $"{remote}{usually} changes what you hear and the {speakers.Name}. For the room alone, use the control on the {speakers.Name}.",
             false => $"{remote}{usually} changes what you hear as well.",
-            _ => $"Try {Owner(rig, route)}'s remote: it may change what you hear as well.",
+            _ => $"Try {Owner(route)}'s remote: it may change what you hear as well.",
         };
         yield return "If it hurts or tires you, turn it down.";
     }
@@ -137,7 +141,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         if (box is { SoundLight.Length: > 0 })
             yield return $"{box.Name}, {box.SoundLight}: sound is coming in.";
         if (worn.Pairing is { Linked.Length: > 0 } way && route.Sends is not { Technology: LinkTechnology.InductionLoop })
-            yield return $"{worn.Name}, {way.Linked}: it is joined to {(box is null ? Player(route) : $"the {box.Name}")}.";
+            yield return $"{worn.Name}, {way.Linked}: it is joined to {(box is null ? Owner(route) : $"the {box.Name}")}.";
     }
 
     private static IEnumerable<string> Body(Route route)
@@ -202,7 +206,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
                     : rig.SilencesSpeakers ? $"Alone: {player} is usually silent, and only the listener hears it."
                     : $"{Wording.Capital(player)} may go on playing to the room. Turn it down for quiet, and see that you still hear well.",
                 RoomReturn(rig, player),
-                $"Mute on {player}'s remote may stop the listeners as well. Try it once, so that you know.",
+                rig.Silencing == Silencing.ByMute ? "Mute on the TV's remote keeps the room quiet. Each listener goes on hearing."
+                    : $"Mute on {player}'s remote may stop the listeners as well. Try it once, so that you know.",
             ], false),
             new("Stay safe",
             [

@@ -4,6 +4,19 @@ using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
 
+/// <summary>What keeps the set silent for whoever asks for it, beside what is plugged in.</summary>
+public enum Silencing
+{
+    /// <summary>Nothing: nobody asks, a plug does it, or the set is not on.</summary>
+    None,
+
+    /// <summary>Its own speakers switched off in its menu.</summary>
+    ByMenu,
+
+    /// <summary>Mute: the sound is taken before it comes to the set.</summary>
+    ByMute,
+}
+
 /// <summary>All the routes at one site together.</summary>
 /// <param name="Site">The site.</param>
 /// <param name="Routes">One route for each listener served, in the site's order of listeners.</param>
@@ -38,6 +51,12 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     public bool SilencesSpeakers =>
         Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null
             && (f.Socket.SilencesSpeakers == Known.Yes || ((Site.RoomHears is null || f.Room is not null) && SocketReading.SilencesSpeakers(f.Socket))));
+
+    /// <summary>What keeps the set silent.</summary>
+    public Silencing Silencing =>
+        Site.SetSilent is null || SilencesSpeakers ? Silencing.None
+        : Feeds.Any(f => !Site.Look.IsBeforeSet(f.Socket)) ? Silencing.ByMenu
+        : Feeds.Any(f => Site.Look.SourceOf(f.Socket)!.PluggedInto.Length > 0) ? Silencing.ByMute : Silencing.None;
 
     /// <summary>
     /// True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number or the air's time, one

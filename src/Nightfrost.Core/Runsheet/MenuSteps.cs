@@ -115,9 +115,19 @@ public static class MenuSteps
     private static Step? Speakers(Rig rig)
     {
         var set = rig.Site.Look.Set;
-        var quiet = rig.Site.SetSilent is not null;
         var room = rig.Site.RoomHears is not null;
-        if (quiet && !rig.SilencesSpeakers)
+        if (rig.Silencing == Silencing.ByMute)
+            return new Step
+            {
+                Id = "set-muted",
+                Phase = Phase.Menu,
+                Place = "The set's remote",
+                Action = rig.Site.Bar is null ? "Mute the set" : $"Mute the set and the {rig.Site.Bar.Name}",
+                Detail = "The sound is taken before it comes to the set.",
+                Expect = "silence in the room",
+                Why = "The listener goes on hearing; mute must be set again each time the set was off.",
+            };
+        if (rig.Silencing == Silencing.ByMenu)
             return new Step
             {
                 Id = "speakers-off",

@@ -54,7 +54,7 @@ internal static class PairSteps
     {
         var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
         var (box, takes) = (route.Feed.Transmitter, route.AtEar.Takes);
-        var sendName = box?.Name ?? "set";
+        var sendName = box?.Name ?? route.Site.Look.SourceOf(route.Feed.Socket)?.Name ?? "set";
         List<string> charged = [.. new[] { ear.Relay, ear.Receiver }.OfType<Device>().Where(d => d.Power.ChargeHours > 0).DistinctBy(d => d.Id)
             .Select(d => BeforeSteps.ChargedId(route, d))];
         if (route.Sends is { Technology: LinkTechnology.InductionLoop })
@@ -123,9 +123,9 @@ internal static class PairSteps
             {
                 Id = $"pair-box-{id}",
                 Phase = Phase.Pair,
-                Place = "The set's menu, sound or accessories",
+                Place = $"The {sendName}'s menu, sound or accessories",
                 Action = "Open the list of Bluetooth headphones",
-                Detail = "It may stand under sound, remotes or accessories. Answer yes when the set asks whether to use what it found.",
+                Detail = $"It may stand under sound, remotes or accessories. Answer yes when the {sendName} asks whether to use what it found.",
                 Expect = $"the name of the {takes.Name} in the list",
                 ListenerId = id,
             };

@@ -43,6 +43,9 @@ public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, 
     /// <summary>The source a socket belongs to; null for the set.</summary>
     public SoundSource? SourceOf(SourcePort socket) => Sources.FirstOrDefault(s => s.Sockets.Any(own => own.Id == socket.Id));
 
+    /// <summary>True where the sound is taken before it comes to the set: whatever the set does to its own, mute included, leaves it as it is.</summary>
+    public bool IsBeforeSet(SourcePort socket) => SourceOf(socket) is { TakesSetSound: false };
+
     /// <summary>The other use of the same hole; null for most.</summary>
     public SourcePort? OtherUseOf(SourcePort socket) =>
         AllSockets().FirstOrDefault(s => s.Id != socket.Id && (s.Id == socket.SameSocketAs || s.SameSocketAs == socket.Id));

@@ -19,6 +19,16 @@ public class HandoverSheetTests
     private static readonly Look One = Look([Optical()], Listener(wears: "ear"));
 
     [Fact]
+    public void Where_the_sound_is_taken_before_the_set_the_client_mutes_it_and_takes_it_off_mute_again()
+    {
+        var stick = new SoundSource { Id = "stick", Name = "stick", Kind = SourceKind.StreamingStick, Watched = true, Sockets = [Bluetooth()] };
+        var look = Look([], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }) with { Sources = [stick] };
+        var sheet = Sheet(look with { Set = look.Set with { SpeakersCanBeOff = Known.No } }, Headset("ear"));
+        Assert.Equal("Mute the TV. You still hear everything.", Lines(sheet, "To listen")[1]);
+        Assert.Equal("For sound in the room, take the TV off mute.", Lines(sheet, "To stop")[^1]);
+    }
+
+    [Fact]
     public void A_box_that_is_switched_by_hand_is_the_second_thing_to_do_with_the_light_to_wait_for()
     {
         var box = Box("box") with { Power = new PowerNeed(100, true, 0, 0, false, true, true), PowerSwitch = "press", PowerLight = "green" };

@@ -76,14 +76,15 @@ internal static class RandomSites
     private static Device Twin(Random random, Device of)
     {
         var twin = of with { Id = $"{of.Id} twin", Name = $"{of.Name} twin", Price = random.Next(2, 12) * 10 };
-        return (twin.Role == DeviceRole.Transmitter && random.Next(2) == 0 ? 0 : random.Next(7)) switch
+        return (twin.Role == DeviceRole.Transmitter && random.Next(2) == 0 ? 0 : random.Next(8)) switch
         {
             0 => twin with { Links = [.. twin.Links.Select(l => l.Transmits ? l with { ListenersAtOnce = random.Next(1, 5) } : l)] },
             1 => twin with { Power = twin.Power with { UsbDrawMa = random.Next(0, 6) * 100 } },
             2 => twin with { Power = twin.Power with { SwitchedByHand = !twin.Power.SwitchedByHand } },
             3 => twin with { OwnVolume = !twin.OwnVolume },
             4 => twin with { Links = [.. twin.Links.Select(l => l with { Codecs = [.. l.Codecs.Reverse()] })] },
-            5 => twin with { SplitsInto = twin.SplitsInto > 1 ? 5 - twin.SplitsInto : twin.SplitsInto, PassesThrough = !twin.PassesThrough },
+            5 => twin with { Links = [.. twin.Links.Select(l => l with { ThreeMegabit = !l.ThreeMegabit })] },
+            6 => twin with { SplitsInto = twin.SplitsInto > 1 ? 5 - twin.SplitsInto : twin.SplitsInto, PassesThrough = !twin.PassesThrough },
             _ => twin with { StageIds = twin.StageIds.Count > 0 ? [] : ["converter"] },
         };
     }
@@ -140,13 +141,16 @@ internal static class RandomSites
             random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
             with
         { Power = new PowerNeed(random.Next(0, 6) * 100, random.Next(5) == 0, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = inTheBox };
+        box = random.Next(2) == 0 ? box : box with { Links = [.. box.Links.Select(l => l with { ThreeMegabit = true })] };
         return random.Next(4) > 0 ? box : box with { Links = [.. box.Links.Select(l => l with { Delay = new(20, 40, random.Next(5, 30) * 10, false) })] };
     }
 
-    public static Device RandomHeadset(Random random, int i) =>
-        Headset($"ear{i}", random.Next(2, 9) * 10, random.Next(2) == 0 ? [Swift, Duet, Sbc] : random.Next(3) == 0 ? [Rich, Sbc] : [Aac, Sbc],
-            random.Next(2) == 0, random.Next(2) == 0) with
-        { MonoSum = random.Next(4) == 0 };
+    public static Device RandomHeadset(Random random, int i)
+    {
+        var headset = Headset($"ear{i}", random.Next(2, 9) * 10, random.Next(2) == 0 ? [Swift, Duet, Sbc] : random.Next(3) == 0 ? [Rich, Sbc] : [Aac, Sbc],
+            random.Next(2) == 0, random.Next(2) == 0) with { MonoSum = random.Next(4) == 0 };
+        return random.Next(2) == 0 ? headset : headset with { Links = [.. headset.Links.Select(l => l with { ThreeMegabit = true })] };
+    }
 
     private static List<SourcePort> Sockets(Random random)
     {

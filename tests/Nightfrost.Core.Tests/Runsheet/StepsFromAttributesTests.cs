@@ -2,6 +2,7 @@ using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
+using Nightfrost.Core.Tests.Routing;
 using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Runsheet;
@@ -92,6 +93,41 @@ public class StepsFromAttributesTests
         Assert.Null(Find(Steps(One, Box("box"), Headset("ear")), "speakers-"));
         // A socket that silences the set by itself needs no menu for it.
         Assert.Null(Find(Steps(Look([Phones()], Listener(wears: "wired") with { RoomWish = RoomWish.SetSilent }), Wired()), "speakers-off"));
+    }
+
+    [Fact]
+    public void What_is_taken_before_the_set_leaves_it_to_be_muted_whatever_its_menu_can_do()
+    {
+        var stick = new SoundSource { Id = "stick", Name = "stick", Kind = SourceKind.StreamingStick, Watched = true, Sockets = [Bluetooth()] };
+        var look = Look([], Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent }) with { Sources = [stick] };
+        foreach (var off in Enum.GetValues<Known>())
+        {
+            var steps = Steps(look with { Set = look.Set with { SpeakersCanBeOff = off } }, Headset("ear"));
+            Assert.NotNull(Find(steps, "set-muted"));
+            Assert.Null(Find(steps, "speakers-off"));
+            Assert.StartsWith("The stick's menu", Find(steps, "pair-box-")!.Place, StringComparison.Ordinal);
+            Assert.EndsWith("of the stick", Find(steps, "near-")!.Action, StringComparison.Ordinal);
+        }
+    }
+
+    [Theory]
+    [InlineData(1)]
+    [InlineData(2)]
+    [InlineData(3)]
+    public void Nobody_is_sent_into_the_menu_for_what_the_set_is_known_not_to_do(int seed)
+    {
+        var random = new Random(seed + 7000);
+        for (var round = 0; round < 60; round++)
+        {
+            var drawn = RandomSites.Draw(random);
+            var look = drawn.Look with
+            {
+                Set = drawn.Look.Set with { SpeakersCanBeOff = Known.No },
+                Listeners = [.. drawn.Look.Listeners.Select(l => l with { RoomWish = RoomWish.SetSilent })],
+            };
+            foreach (var rig in Router.Rank(new Site(look, drawn.Shelf)).Rigs)
+                Assert.DoesNotContain(RunSheet.For(rig.Rig), step => step.Id == "speakers-off");
+        }
     }
 
     [Fact]

@@ -38,7 +38,8 @@ internal static class WhyNoRig
         if (site.RoomHears is { } hears && outputs.All(s => site.LiveWithRoom(s) == Liveness.Never))
             return new("listeners", $"{(outputs.Count == 1 ? "The only output silences" : "Every output silences")} {RigOutputs.OwnRoom(site)}, and the room "
                 + $"should hear ({hears}).", "Ask whether the room may be silent while one listens; or look for an output that leaves the room its sound.");
-        if (site.SetSilent is { } silent && site.Look.Set.SpeakersCanBeOff == Known.No && outputs.All(s => !SocketReading.SilencesSpeakers(s)))
+        if (site.SetSilent is { } silent && site.Look.Set.SpeakersCanBeOff == Known.No
+            && outputs.All(s => !site.Look.IsBeforeSet(s) && !SocketReading.SilencesSpeakers(s)))
             return new("listeners", $"The set must be silent ({silent}); its speakers cannot be switched off, and no output silences them.",
                 "Ask whether muting the set leaves the output live, and enter what you find on Look.");
         var missing = site.Look.Listeners.FirstOrDefault(l => l.ReceiverId is null && !l.OpenToAnother);

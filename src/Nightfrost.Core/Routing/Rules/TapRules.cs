@@ -48,7 +48,8 @@ internal static class TapRules
             r => Say(("socket", Socket(r)), ("room", RigOutputs.OwnRoom(r.Site)), ("who", r.Site.RoomHears!), ("instead", InsteadOf(r.Feed.Socket)))),
         Refuses("set-silent", "The set must be silent ({who}); its speakers cannot be switched off, and {socket} leaves them on.",
             "Use a socket that silences the set, such as the headphone socket.",
-            r => r.Site.SetSilent is not null && r.Site.Look.Set.SpeakersCanBeOff == Known.No && !SocketReading.SilencesSpeakers(r.Feed.Socket),
+            r => r.Site.SetSilent is not null && r.Site.Look.Set.SpeakersCanBeOff == Known.No && !r.Site.Look.IsBeforeSet(r.Feed.Socket)
+                && !SocketReading.SilencesSpeakers(r.Feed.Socket),
             r => Say(("socket", Socket(r)), ("who", r.Site.SetSilent!))),
     ];
 
