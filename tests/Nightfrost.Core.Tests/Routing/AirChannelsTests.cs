@@ -86,7 +86,7 @@ public class AirChannelsTests
             Site = Anywhere,
             BySocket = [],
             Resources = resources,
-            Grades = new InStepGrades(Anywhere),
+            InStep = new InStepTable(Anywhere),
             Forks = parts,
             Tolerances = [.. Enumerable.Repeat(0, listeners)],
             Supply = -1,

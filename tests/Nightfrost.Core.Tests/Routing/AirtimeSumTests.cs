@@ -35,6 +35,17 @@ public class AirtimeSumTests
     }
 
     [Fact]
+    public void A_dearer_ear_that_takes_less_of_the_air_is_kept_for_whom_the_cheaper_one_leaves_no_time()
+    {
+        static Device Faster(Device device) => device with { Links = [.. device.Links.Select(l => l with { ThreeMegabit = true })] };
+        var site = new Site(
+            Look([Optical()], Listener("Ebbe"), Listener("Tove")) with { Air = new() { WiFiNetworks = 2, WiFiInHopSet = 2, WiFiBusy = 0.1 } },
+            Shelf(Faster(Box("rich", codecs: [Rich, Sbc], withSeveral: [Rich, Sbc], atOnce: 2)), Headset("slow ear", 40, [Rich, Sbc]),
+                Faster(Headset("fast ear", 45, [Rich, Sbc]))));
+        Assert.Equal(["fast ear", "slow ear"], Router.Rank(site).Rigs[0].Rig.Routes.Select(r => r.AtEar.Receiver.Id).Order(StringComparer.Ordinal));
+    }
+
+    [Fact]
     public void What_the_second_listener_adds_is_what_counts_and_not_twice_the_first()
     {
         // One of the high rate and one plain stream: 46 and 23 hundredths, together and not doubled.

@@ -25,15 +25,15 @@ internal sealed class Bound
         Array.Fill(cents, long.MaxValue);
         foreach (var line in candidates.Lines)
         {
-            for (var k = 0; k < line.Shape.Ears.Length; k++)
+            for (var k = 0; k < line.Offer.Ears.Length; k++)
             {
-                ref readonly var worth = ref line.Shape.Worths[k];
+                ref readonly var worth = ref line.Offer.Worths[k];
                 if (!threshold.IsReachedBy(worth))
                     continue;
-                var i = line.Shape.ListenerAt(k);
+                var i = line.Offer.ListenerAt(k);
                 gain[i] = Math.Max(gain[i], weighing.Of(worth.Needs, worth.Preferences, 0, worth.Effort).Gain);
                 cents[i] = Math.Min(cents[i],
-                    line.Cents / line.Most + EarPrice.Of(candidates.Resources, line, line.Shape.Ears[k], (1 << line.InTheBox.Length) - 1));
+                    line.Cents / line.Most + EarPrice.Of(candidates.Resources, line, line.Offer.Ears[k], (1 << line.InTheBox.Length) - 1));
             }
         }
 

@@ -15,7 +15,7 @@ internal sealed class LineFronts(Terms terms)
     private sealed record Choice(List<Joining>[] Ears, Weight?[] Best);
 
     private readonly int _listeners = terms.Candidates.Tolerances.Length;
-    private readonly Dictionary<(Shape, int Size), Choice> _choices = [];
+    private readonly Dictionary<(Offer, int Size), Choice> _choices = [];
     private readonly List<Front> _scratch = [];
 
     // Of one line at a time, by set of listeners.
@@ -32,8 +32,8 @@ internal sealed class LineFronts(Terms terms)
         for (var size = 1; size <= line.Most; size++)
         {
             var choice = terms.Demands.Count > 0 ? Choose(line, size)
-                : CollectionsMarshal.GetValueRefOrAddDefault(_choices, (line.Shape, size), out _) ??= Choose(line, size);
-            var largest = size >= line.Shape.Sizes ? line.Most : size;
+                : CollectionsMarshal.GetValueRefOrAddDefault(_choices, (line.Offer, size), out _) ??= Choose(line, size);
+            var largest = size >= line.Offer.Sizes ? line.Most : size;
             if (AreWanted(table, feed, choice.Best, size, largest))
                 Grow(table, feed, choice.Ears, size, put);
             size = largest;
@@ -108,10 +108,10 @@ internal sealed class LineFronts(Terms terms)
     private List<Joining> EarsOf(FeedLine line, int listener, int size)
     {
         var found = new List<Joining>();
-        var (k, end) = line.Shape.Of(listener, size);
+        var (k, end) = line.Offer.Of(listener, size);
         for (; k < end; k++)
         {
-            var (ear, worth) = (line.Shape.Ears[k], line.Shape.Worths[k]);
+            var (ear, worth) = (line.Offer.Ears[k], line.Offer.Worths[k]);
             if (!terms.Threshold.IsReachedBy(worth) || !terms.Demands.All(d => d.Listener != listener || EarPrice.Holds(line, ear, d.Id)))
                 continue;
             for (var takes = 0; takes < 1 << line.InTheBox.Length; takes++)

@@ -51,7 +51,7 @@ internal sealed class Stock
         }
 
         _usbMask = _bits == 0 ? 0 : (1L << _bits) - 1;
-        if (candidates.Lines.Select(line => line.Shape).Distinct().Any(shape => shape.Worths.Any(worth => worth.Air > 0))
+        if (candidates.Lines.Select(line => line.Offer).Distinct().Any(offer => offer.Worths.Any(worth => worth.Air > 0))
             && ShiftOf(2 * LinkAirtime.MostThousandths) is var air and >= 0)
         {
             (_air, _ownMask) = (air, MaskAt(air));

@@ -44,7 +44,7 @@ internal sealed class UnbeatenSet
         var budgetCents = wanted.Limits.Budget is { } budget ? (long)Math.Floor(budget * 100) : long.MaxValue;
         var set = new UnbeatenSet(candidates, arrivals, best.Score.Served, budgetCents, cancel);
         if (best.Rig is not null)
-            set.Offer(new(best.Rig, best.Score));
+            set.Enter(new(best.Rig, best.Score));
         // What is unlikely to sound together is shown only where nothing surer serves as many within the budget.
         foreach (var leaning in best.Score.LeansOnUnlikely ? new[] { true } : candidates.MayLean ? [false, true] : [false])
         {
@@ -105,12 +105,12 @@ internal sealed class UnbeatenSet
                 continue;
             if (BestRig.For(_candidates, _arrivals, wanted.Priorities.With(criterion), wanted.Limits.MustUse, _cancel) is { Rig: not null } end
                 && end.Score.Served == _served)
-                Offer(new(end.Rig, end.Score));
+                Enter(new(end.Rig, end.Score));
         }
     }
 
     private int EarsAt(Threshold threshold) =>
-        _candidates.Lines.Select(line => line.Shape).Distinct().Sum(shape => shape.Worths.Count(worth => threshold.IsReachedBy(worth)));
+        _candidates.Lines.Select(line => line.Offer).Distinct().Sum(offer => offer.Worths.Count(worth => threshold.IsReachedBy(worth)));
 
     // Where more sorts of things are scarce than are counted, something as good may have been missed.
     private void Check(RigPart part, Stock stock)
@@ -118,11 +118,11 @@ internal sealed class UnbeatenSet
         var found = BestRig.Build(part, _candidates, _arrivals, stock);
         _complete &= found is { Proven: true };
         if (found is { Rig: { } rig })
-            Offer(new(rig, found.Score));
+            Enter(new(rig, found.Score));
     }
 
     // Of rigs that are equal on every criterion, the one that is better in what tells them apart.
-    private void Offer(UnbeatenRig rig)
+    private void Enter(UnbeatenRig rig)
     {
         if (rig.Score.Price * 100 > _budgetCents
             || _rigs.Any(r => r.Score.IsNoWorseThan(rig.Score) && (!rig.Score.IsNoWorseThan(r.Score) || r.Score.Neatness(rig.Score) >= 0)))

@@ -92,7 +92,7 @@ internal sealed class CandidateFinder
             Adapters = [],
             Joints = [],
             Need = new([], [], 0, 0),
-            Stages = InStepGrades.StagesOf(socket, []),
+            Stages = InStepTable.StagesOf(socket, []),
             Effort = 0,
             MonoSum = false
         };

@@ -108,7 +108,7 @@ internal sealed class FeedLine
     public required EndClass End { get; init; }
 
     /// <summary>What its ears are worth: the same for lines that differ in their own price alone. Given once its socket has been entered.</summary>
-    public Shape Shape { get; set; } = null!;
+    public Offer Offer { get; set; } = null!;
 
     /// <summary>What an ear takes of the air's time of this line's box, in thousandths; 0 where all that it may feed leave time enough.</summary>
     public int AirOf(EarOption ear) => AirMatters ? ear.Air : 0;
@@ -124,14 +124,14 @@ internal sealed class FeedLine
     /// <param name="size">Listeners in the group, at least 1.</param>
     public ReadOnlySpan<EarOption> Ears(int listener, int size)
     {
-        var (from, to) = Shape.Of(listener, size);
-        return Shape.Ears.AsSpan(from..to);
+        var (from, to) = Offer.Of(listener, size);
+        return Offer.Ears.AsSpan(from..to);
     }
 
     /// <summary>True when some route of a listener on it holds a socket or device.</summary>
     public bool HoldsFor(int listener, string id)
     {
-        for (var size = 1; size <= Shape.Sizes; size++)
+        for (var size = 1; size <= Offer.Sizes; size++)
         {
             foreach (var ear in Ears(listener, size))
             {
@@ -220,7 +220,7 @@ internal sealed class Candidates
     public required IReadOnlyList<Fork> Forks { get; init; }
 
     public required Resources Resources { get; init; }
-    public required InStepGrades Grades { get; init; }
+    public required InStepTable InStep { get; init; }
 
     /// <summary>True when some rig may lean on outputs that are unlikely to sound together.</summary>
     public bool MayLean => _mayLean ??= Enumerable.Range(0, Resources.Count).Any(Resources.CountsWhenSure) || Lines.Any(line => line.LeansOnRoom);
@@ -229,7 +229,7 @@ internal sealed class Candidates
     public required int[] Tolerances { get; init; }
 
     /// <summary>In step in a word, by <see cref="InStepWord"/>, of one ear on one line.</summary>
-    public int StepOf(FeedLine line, int listener, EarOption ear) => Grades.Of(line.Prefix, ear.Suffix, Tolerances[listener]);
+    public int StepOf(FeedLine line, int listener, EarOption ear) => InStep.Of(line.Prefix, ear.Suffix, Tolerances[listener]);
 
     /// <summary>Resource of a mains supply; −1 when the shelf has none.</summary>
     public required int Supply { get; init; }

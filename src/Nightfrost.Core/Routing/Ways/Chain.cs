@@ -16,7 +16,7 @@ internal sealed class Chain
     public required Joint[] Joints { get; init; }
     public required ChainNeed Need { get; init; }
 
-    /// <summary>Its stages, by <see cref="InStepGrades.StagesOf"/>.</summary>
+    /// <summary>Its stages, by <see cref="InStepTable.StagesOf"/>.</summary>
     public required string Stages { get; init; }
 
     /// <summary>Effort of its adapters and leads, by <see cref="Routing.Effort"/>; the splitter not counted.</summary>

@@ -91,7 +91,7 @@ internal sealed class ChainFinder(Site site, FeedFinder feeds, PieceCounter piec
             Joints = joints,
             Room = feed.Room,
             Need = need,
-            Stages = InStepGrades.StagesOf(feed.Socket, adapters),
+            Stages = InStepTable.StagesOf(feed.Socket, adapters),
             Effort = effort,
             MonoSum = mono,
         };

@@ -10,7 +10,7 @@ internal sealed class LineBuilder
 {
     private readonly Site _site;
     private readonly EarSide _side;
-    private readonly InStepGrades _grades;
+    private readonly InStepTable _inStep;
     private readonly int[] _tolerances;
     private readonly ChannelStock _channels;
     private readonly Forks _forks;
@@ -23,8 +23,8 @@ internal sealed class LineBuilder
     /// <param name="sockets">Sockets that may be used, in the order of their numbers.</param>
     public LineBuilder(Site site, EarSide side, IReadOnlyList<SourcePort> sockets)
     {
-        (_site, _side, _grades, Pieces) = (site, side, new(site), new(site, side.Pieces));
-        _tolerances = [.. site.Look.Listeners.Select(_grades.ToleranceOf)];
+        (_site, _side, _inStep, Pieces) = (site, side, new(site), new(site, side.Pieces));
+        _tolerances = [.. site.Look.Listeners.Select(_inStep.ToleranceOf)];
         _channels = new(side.Transmitters, _tolerances.Length, Pieces.Resources);
         _forks = new(Pieces, _tolerances.Length);
         _clashes = new(site, sockets, Pieces.Resources);
@@ -59,7 +59,7 @@ internal sealed class LineBuilder
         BySocket = [.. Enumerable.Range(0, _lines.Length).Select(socket => Worth(socket, _lines[socket])).Where(lines => lines.Groups.Count > 0)],
         Forks = _forks.All,
         Resources = Pieces.Resources,
-        Grades = _grades,
+        InStep = _inStep,
         Tolerances = _tolerances,
         Supply = Pieces.Supply,
     };
@@ -83,7 +83,7 @@ internal sealed class LineBuilder
                 | (Needs.IsSetsOwnRadio(_site, feed) ? Brought.SetsOwnRadio : Brought.None),
             Effort = chain.Effort + (transmitter is null ? 0 : Effort.Of(transmitter.Power.SwitchedByHand ? 1 : 0, 1, 0))
                 + Effort.Of(0, feed.PowerLead is null ? 0 : 1, 0),
-            Prefix = _grades.PrefixOf(chain, transmitter),
+            Prefix = _inStep.PrefixOf(chain, transmitter),
             // Behind a splitter the output is taken by that, once for all feeds.
             Uses = fork < 0 && clashes.Count > 0 ? [.. need.Uses, .. clashes] : need.Uses,
             Usb = need.Usb,
@@ -100,10 +100,10 @@ internal sealed class LineBuilder
     // Those that no other line on the same fork can stand in for, whatever the rig.
     private SocketLines Worth(int socket, List<FeedLine> lines)
     {
-        var (shapes, sureness, covers) = (new Shapes(_grades, _tolerances), new Dictionary<(EndClass, int), int>(), new Dictionary<(Shape, Shape), bool>());
+        var (offers, sureness, covers) = (new Offers(_inStep, _tolerances), new Dictionary<(EndClass, int), int>(), new Dictionary<(Offer, Offer), bool>());
         foreach (var line in lines)
-            line.Shape = shapes.Of(line);
-        return new(socket, [.. lines.Where(line => line.Shape.Ears.Length > 0).GroupBy(line => line.Fork).OrderBy(fork => fork.Key)
+            line.Offer = offers.Of(line);
+        return new(socket, [.. lines.Where(line => line.Offer.Ears.Length > 0).GroupBy(line => line.Fork).OrderBy(fork => fork.Key)
             .Select(fork => (fork.Key, Kept(fork)))]);
 
         FeedLine[] Kept(IEnumerable<FeedLine> ofFork)
@@ -112,7 +112,7 @@ internal sealed class LineBuilder
             foreach (var line in ofFork.OrderBy(l => l.Cents).ThenBy(l => l.Effort).ThenByDescending(Sureness))
             {
                 var one = new Held(line, ScarceOf(line));
-                var at = line.Apart ? -1 : lately.FindIndex(k => StandsInFor(k, one) && Covers(k.Line.Shape, line.Shape));
+                var at = line.Apart ? -1 : lately.FindIndex(k => StandsInFor(k, one) && Covers(k.Line.Offer, line.Offer));
                 if (at < 0)
                     kept.Add(line);
 
@@ -125,7 +125,7 @@ internal sealed class LineBuilder
             return [.. kept];
         }
 
-        bool Covers(Shape one, Shape other) =>
+        bool Covers(Offer one, Offer other) =>
             ReferenceEquals(one, other) || (covers.TryGetValue((one, other), out var known) ? known : covers[(one, other)] = one.Covers(other));
 
         // How surely each listener is in step with what suits them best, added up: of lines that are equal, the surer one is kept.
@@ -133,7 +133,7 @@ internal sealed class LineBuilder
         {
             if (sureness.TryGetValue((line.End, line.Prefix.Number), out var known))
                 return known;
-            var sum = line.End.Alone.Select((ears, i) => ears.Select(ear => _grades.PercentOf(line.Prefix, ear.Suffix, _tolerances[i])).DefaultIfEmpty(0)
+            var sum = line.End.Alone.Select((ears, i) => ears.Select(ear => _inStep.PercentOf(line.Prefix, ear.Suffix, _tolerances[i])).DefaultIfEmpty(0)
                 .Max()).Sum();
             return sureness[(line.End, line.Prefix.Number)] = sum;
         }

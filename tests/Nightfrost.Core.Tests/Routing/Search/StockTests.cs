@@ -45,7 +45,7 @@ public class StockTests
             Site = site,
             BySocket = [],
             Resources = resources,
-            Grades = new InStepGrades(site),
+            InStep = new InStepTable(site),
             Forks = parts,
             Tolerances = [0],
             Supply = Supply,

@@ -1,13 +1,13 @@
 namespace Nightfrost.Core.Routing.Ways;
 
 /// <summary>
-/// The ears of all lines that differ in their own price alone, for groups of each size, without those that another ear of the same listener stands in for.
+/// What lines offer: the ears of all that differ in their own price alone, for groups of each size, without those that another ear of the same listener stands in for.
 /// </summary>
 /// <param name="listeners">How many listeners there are.</param>
 /// <param name="ears">Ears by size of the group, from 1, and within it by listener. The last size holds for all larger groups.</param>
 /// <param name="worths">What each is worth, watched programmes heard counted as wishes met.</param>
 /// <param name="starts">Where the ears of each listener begin, size by size; the last entry is where they end.</param>
-internal sealed class Shape(int listeners, EarOption[] ears, Worth[] worths, int[] starts)
+internal sealed class Offer(int listeners, EarOption[] ears, Worth[] worths, int[] starts)
 {
     public EarOption[] Ears { get; } = ears;
     public Worth[] Worths { get; } = worths;
@@ -36,7 +36,7 @@ internal sealed class Shape(int listeners, EarOption[] ears, Worth[] worths, int
 
     /// <summary>True when, in groups of every size, its ears can stand in for those of another.</summary>
     /// <param name="other">The other.</param>
-    public bool Covers(Shape other)
+    public bool Covers(Offer other)
     {
         for (var at = 0; at < Math.Max(Starts.Length, other.Starts.Length) - 1; at++)
         {
@@ -56,23 +56,23 @@ internal sealed class Shape(int listeners, EarOption[] ears, Worth[] worths, int
     }
 }
 
-/// <summary>Gives the lines of one socket their shapes.</summary>
-/// <param name="grades">In-step grades.</param>
+/// <summary>Gives the lines of one socket their offers.</summary>
+/// <param name="inStep">In step, of every pairing.</param>
 /// <param name="tolerances">Tolerance number of each listener.</param>
-internal sealed class Shapes(InStepGrades grades, int[] tolerances)
+internal sealed class Offers(InStepTable inStep, int[] tolerances)
 {
-    private readonly Dictionary<(EndClass, int Prefix, Brought, bool Several, bool AirMatters, object? Box), Shape> _known = [];
+    private readonly Dictionary<(EndClass, int Prefix, Brought, bool Several, bool AirMatters, object? Box), Offer> _known = [];
     private readonly List<EarOption> _ears = [];
     private readonly List<Worth> _worths = [];
 
-    /// <summary>The shape of a line.</summary>
-    public Shape Of(FeedLine line)
+    /// <summary>The offer of a line.</summary>
+    public Offer Of(FeedLine line)
     {
         var key = (line.End, line.Prefix.Number, line.Brings, line.Most > 1, line.AirMatters, line.InTheBox.Length == 0 ? null : (object)line.InTheBox);
         return _known.TryGetValue(key, out var known) ? known : _known[key] = NewOf(line);
     }
 
-    private Shape NewOf(FeedLine line)
+    private Offer NewOf(FeedLine line)
     {
         _ears.Clear();
         _worths.Clear();
@@ -86,7 +86,7 @@ internal sealed class Shapes(InStepGrades grades, int[] tolerances)
                 var first = _ears.Count;
                 foreach (var ear in (size == 1 ? end.Alone : end.Several)[i])
                     Enter(ear, new(ear.Scarce, line.NeedsOf(ear), line.PreferencesOf(ear), ear.Cents, ear.Effort,
-                        grades.Of(line.Prefix, ear.Suffix, tolerances[i]), ear.Quality, ear.Margin > 0 ? 1 : 0, line.AirOf(ear)), line, first);
+                        inStep.Of(line.Prefix, ear.Suffix, tolerances[i]), ear.Quality, ear.Margin > 0 ? 1 : 0, line.AirOf(ear)), line, first);
                 starts[(size - 1) * n + i + 1] = _ears.Count;
             }
         }

@@ -8,7 +8,7 @@ using static Nightfrost.Core.Tests.TestKit;
 namespace Nightfrost.Core.Tests.Routing.Ways;
 
 /// <summary>What is left of the ears of a line, and how far and how fast its end reaches them.</summary>
-public class ShapeTests
+public class OfferTests
 {
     public static TheoryData<int> Seeds => [.. Enumerable.Range(500, 6)];
 
@@ -34,8 +34,8 @@ public class ShapeTests
                 {
                     for (var i = 0; i < candidates.Tolerances.Length; i++)
                     {
-                        var (from, to) = line.Shape.Of(i, size);
-                        var kept = line.Shape.Worths[from..to];
+                        var (from, to) = line.Offer.Of(i, size);
+                        var kept = line.Offer.Worths[from..to];
                         foreach (var ear in (size == 1 ? line.End.Alone : line.End.Several)[i])
                             Assert.Contains(kept, worth => worth.StandsInFor(WorthOf(candidates, line, i, ear)));
                     }
@@ -56,11 +56,11 @@ public class ShapeTests
                 {
                     for (var i = 0; i < candidates.Tolerances.Length; i++)
                     {
-                        var (from, to) = line.Shape.Of(i, size);
+                        var (from, to) = line.Offer.Of(i, size);
                         for (var k = from; k < to; k++)
                         {
-                            Assert.Contains(line.Shape.Ears[k], (size == 1 ? line.End.Alone : line.End.Several)[i]);
-                            Assert.Equal(WorthOf(candidates, line, i, line.Shape.Ears[k]), line.Shape.Worths[k]);
+                            Assert.Contains(line.Offer.Ears[k], (size == 1 ? line.End.Alone : line.End.Several)[i]);
+                            Assert.Equal(WorthOf(candidates, line, i, line.Offer.Ears[k]), line.Offer.Worths[k]);
                         }
                     }
                 }
@@ -75,7 +75,7 @@ public class ShapeTests
             Shelf(Base("own", LinkTechnology.Digital24GHz, "T", 80, includes: ["own ear"]), FamilyHeadset("own ear", LinkTechnology.Digital24GHz, "T", 70),
                 FamilyHeadset("cheap ear", LinkTechnology.Digital24GHz, "T", 20)));
         var line = Assert.Single(CandidateFinder.For(site, Limits.None, default).Lines);
-        Assert.Equal(["cheap ear", "own ear"], line.Shape.Ears.Select(ear => ear.DeviceIds[0]).Order(StringComparer.Ordinal));
+        Assert.Equal(["cheap ear", "own ear"], line.Offer.Ears.Select(ear => ear.DeviceIds[0]).Order(StringComparer.Ordinal));
         Assert.Equal("own ear", Router.Rank(site).Rigs[0].Rig.Routes[0].AtEar.Receiver.Id);
     }
 

@@ -15,7 +15,7 @@ internal sealed record Prefix(int Number, IReadOnlyList<(DelayDistribution Sum, 
 /// lying inside two limits needs no convolution of the two: Σ p(i)·[F(late − i) − F(early − i)].
 /// </summary>
 /// <param name="site">The site.</param>
-internal sealed class InStepGrades(Site site)
+internal sealed class InStepTable(Site site)
 {
     private readonly Dictionary<(string Chain, string Box), Prefix> _prefixes = [];
     private readonly Dictionary<(int Prefix, int Suffix, int Tolerance), int> _percents = [];
