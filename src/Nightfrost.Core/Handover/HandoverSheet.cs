@@ -100,6 +100,9 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     // What the client calls what is watched or heard.
     private static string Player(Route route) => RouteWords.Player(route, "the TV");
 
+    // Whose mute and volume reach the ear: what the sound is taken before is left out.
+    private static string Heard(Route route) => route.Site.Look.IsBeforeSet(route.Feed.Socket) ? Owner(route) : Player(route);
+
     private static string RoomReturn(Rig rig, string player)
     {
         if (rig.RoomFeed is { Room.Speakers: { } speakers })
@@ -181,14 +184,14 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return $"Is the {worn.Name} on, and charged?{(route.ByTelecoil ? " Are your aids on T?" : "")}";
         else
             yield return route.Sends is null ? "Is the plug in, all the way?" : $"Is the {worn.Name} on?";
-        yield return box is null ? $"Is {Player(route)} playing, and not on mute?"
+        yield return box is null ? $"Is {Heard(route)} playing, and not on mute?"
             : $"Is the {box.Name} lit? "
                 + $"{(box.PowerSwitch.Length > 0 ? "Switch it off, count to thirty, switch it on." : "Pull its power lead, count to thirty, put it back.")}";
         yield return route.Sends is { IsBluetooth: true }
             ? "Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm depends on it."
             : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "Do you sit at your place, where the loop lies?"
             : route.Sends is { IsInfrared: true } ? "Is something standing between you and the TV?"
-            : $"Is the sound turned up, at your ear and at {Player(route)}?";
+            : $"Is the sound turned up, at your ear and at {Heard(route)}?";
     }
 
     private static SheetPart[] ForHousehold(Rig rig, IReadOnlyList<FoundValue> found)

@@ -26,6 +26,7 @@ public class HandoverSheetTests
         var sheet = Sheet(look with { Set = look.Set with { SpeakersCanBeOff = Known.No } }, Headset("ear"));
         Assert.Equal("Mute the TV. You still hear everything.", Lines(sheet, "To listen")[1]);
         Assert.Equal("For sound in the room, take the TV off mute.", Lines(sheet, "To stop")[^1]);
+        Assert.Equal("Is the stick playing, and not on mute?", Lines(sheet, "If there is no sound, try these three")[1]);
     }
 
     [Fact]

@@ -142,6 +142,7 @@ internal static class RandomSites
             with
         { Power = new PowerNeed(random.Next(0, 6) * 100, random.Next(5) == 0, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = inTheBox };
         box = random.Next(2) == 0 ? box : box with { Links = [.. box.Links.Select(l => l with { ThreeMegabit = true })] };
+        box = random.Next(3) > 0 ? box : box with { Links = [.. box.Links.Select(l => l with { TransmitDbm = random.Next(-36, 5) })] };
         return random.Next(4) > 0 ? box : box with { Links = [.. box.Links.Select(l => l with { Delay = new(20, 40, random.Next(5, 30) * 10, false) })] };
     }
 
