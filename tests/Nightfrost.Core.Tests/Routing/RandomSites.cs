@@ -76,7 +76,7 @@ internal static class RandomSites
     private static Device Twin(Random random, Device of)
     {
         var twin = of with { Id = $"{of.Id} twin", Name = $"{of.Name} twin", Price = random.Next(2, 12) * 10 };
-        return (twin.Role == DeviceRole.Transmitter && random.Next(2) == 0 ? 0 : random.Next(8)) switch
+        return (twin.Role == DeviceRole.Transmitter && random.Next(2) == 0 ? random.Next(2) * 7 : random.Next(9)) switch
         {
             0 => twin with { Links = [.. twin.Links.Select(l => l.Transmits ? l with { ListenersAtOnce = random.Next(1, 5) } : l)] },
             1 => twin with { Power = twin.Power with { UsbDrawMa = random.Next(0, 6) * 100 } },
@@ -85,6 +85,10 @@ internal static class RandomSites
             4 => twin with { Links = [.. twin.Links.Select(l => l with { Codecs = [.. l.Codecs.Reverse()] })] },
             5 => twin with { Links = [.. twin.Links.Select(l => l with { ThreeMegabit = !l.ThreeMegabit })] },
             6 => twin with { SplitsInto = twin.SplitsInto > 1 ? 5 - twin.SplitsInto : twin.SplitsInto, PassesThrough = !twin.PassesThrough },
+            7 => twin with
+            {
+                Links = [.. twin.Links.Select(l => l.Transmits ? l with { TransmitDbm = random.Next(-36, 5) } : l with { SensitivityDbm = -random.Next(50, 91) })],
+            },
             _ => twin with { StageIds = twin.StageIds.Count > 0 ? [] : ["converter"] },
         };
     }
