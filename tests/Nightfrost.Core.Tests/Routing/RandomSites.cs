@@ -153,7 +153,8 @@ internal static class RandomSites
     public static Device RandomHeadset(Random random, int i)
     {
         var headset = Headset($"ear{i}", random.Next(2, 9) * 10, random.Next(2) == 0 ? [Swift, Duet, Sbc] : random.Next(3) == 0 ? [Rich, Sbc] : [Aac, Sbc],
-            random.Next(2) == 0, random.Next(2) == 0) with { MonoSum = random.Next(4) == 0 };
+            random.Next(2) == 0, random.Next(2) == 0) with
+        { MonoSum = random.Next(4) == 0 };
         return random.Next(2) == 0 ? headset : headset with { Links = [.. headset.Links.Select(l => l with { ThreeMegabit = true })] };
     }
 
