@@ -3474,8 +3474,8 @@ export interface components {
             bandHighMHz?: number;
             /**
              * Format: int32
-             * @description Sending ends that stay on the channel they are set to: channels to choose from, so that several boxes stand side by side. 0 where it finds a clear one by itself; null while nobody has
-             *     read it.
+             * @description Sending ends that stay on the channel they are set to: channels to choose from, so that several boxes stand side by side. 0 where it finds a clear one
+             *     by itself; null while nobody has read it.
              */
             channels?: null | number;
             /** @description Lets the specialist choose whom it joins; otherwise it takes whatever answers first. */
@@ -5305,7 +5305,10 @@ export interface components {
             takenBy?: string;
             /** @description What is plugged in, if it stands on the shelf. */
             takenByDeviceId?: null | string;
-            /** @description Id of another socket of the same owner that is the same hole: a headphone socket that takes an optical plug too. Only one of the two is used at a time; null for most. */
+            /**
+             * @description Id of another socket of the same owner that is the same hole: a headphone socket that takes an optical plug too. Only one of the two is used at a
+             *     time; null for most.
+             */
             sameSocketAs?: null | string;
             /** @description Words printed beside it. */
             marking?: string;
