@@ -87,7 +87,8 @@ internal static class RandomSites
             6 => twin with { SplitsInto = twin.SplitsInto > 1 ? 5 - twin.SplitsInto : twin.SplitsInto, PassesThrough = !twin.PassesThrough },
             7 => twin with
             {
-                Links = [.. twin.Links.Select(l => l.Transmits ? l with { TransmitDbm = random.Next(-36, 5) } : l with { SensitivityDbm = -random.Next(50, 91) })],
+                Links = [.. twin.Links.Select(l => l.Transmits ? l with { TransmitDbm = random.Next(-36, 5) }
+                    : l with { SensitivityDbm = -random.Next(50, 91) })],
             },
             _ => twin with { StageIds = twin.StageIds.Count > 0 ? [] : ["converter"] },
         };

@@ -1,7 +1,8 @@
 namespace Nightfrost.Core.Routing.Ways;
 
 /// <summary>
-/// What lines offer: the ears of all that differ in their own price alone, for groups of each size, without those that another ear of the same listener stands in for.
+/// What lines offer: the ears of all that differ in their own price alone, for groups of each size, without those that another ear of the same
+/// listener stands in for.
 /// </summary>
 /// <param name="listeners">How many listeners there are.</param>
 /// <param name="ears">Ears by size of the group, from 1, and within it by listener. The last size holds for all larger groups.</param>
