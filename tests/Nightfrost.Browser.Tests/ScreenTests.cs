@@ -7,11 +7,13 @@ namespace Nightfrost.Browser.Tests;
 [Collection("one browser at a time")]
 public class ScreenTests(Cluster cluster)
 {
+    /// <summary>Each size and each theme once; in the long run every size in every theme.</summary>
+    public static TheoryData<int, int, bool> Sights => GroundTests.Long
+        ? new() { { 1280, 800, true }, { 1280, 800, false }, { 390, 844, true }, { 390, 844, false } }
+        : new() { { 1280, 800, true }, { 390, 844, false } };
+
     [Theory]
-    [InlineData(1280, 800, true)]
-    [InlineData(1280, 800, false)]
-    [InlineData(390, 844, true)]
-    [InlineData(390, 844, false)]
+    [MemberData(nameof(Sights))]
     public async Task Every_screen_is_accessible_and_fits(int width, int height, bool night)
     {
         await using var app = new ServedApp(await cluster.Database(demo: true));

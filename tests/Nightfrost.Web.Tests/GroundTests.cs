@@ -11,7 +11,8 @@ namespace Nightfrost.Web.Tests;
 /// <summary>The ground under the screens: many at work at once, and a storm of garbage. Short in the usual run; NIGHTFROST_LONG=1 makes it long.</summary>
 public class GroundTests(Cluster cluster)
 {
-    internal static bool Long { get; } = Environment.GetEnvironmentVariable("NIGHTFROST_LONG") == "1";
+    /// <summary>True in the long run.</summary>
+    public static bool Long { get; } = Environment.GetEnvironmentVariable("NIGHTFROST_LONG") == "1";
 
     [Fact]
     public async Task Of_many_at_work_at_once_nothing_acknowledged_is_lost_or_there_twice()

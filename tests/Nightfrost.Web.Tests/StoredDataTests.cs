@@ -138,7 +138,7 @@ public class StoredDataTests(Cluster cluster) : DemoVisit(cluster)
     public async Task One_damaged_device_hides_nothing_else(string damage)
     {
         var before = (await Me.Read<ShelfView>("/api/kit")).Devices.Count;
-        Assert.Equal(1, await Sql($"update devices set spec = "
+        Assert.Equal(1, await Sql("update devices set spec = "
             + $"{damage.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal)} where id = 'pass-two'"));
         var shelf = await Me.Read<ShelfView>("/api/kit");
         Assert.Equal(["pass-two"], shelf.Unreadable);
@@ -165,7 +165,7 @@ public class StoredDataTests(Cluster cluster) : DemoVisit(cluster)
     {
         var lounge = (await Me.Cases()).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal));
         Assert.Equal(1, await Sql($"update cases set {damage.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal)} where "
-            + $"title like 'Two headsets%'"));
+            + "title like 'Two headsets%'"));
         var list = await Me.Read<CaseList>("/api/cases");
         Assert.Equal((lounge.Id, lounge.Site, lounge.Title), Assert.Single(list.Unreadable.Select(c => (c.Id, c.Site, c.Title))));
         Assert.Equal(6, list.Cases.Count);

@@ -46,7 +46,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         var on = rig.Site.Look.SourceOf(route.Feed.Socket) is { PluggedInto.Length: > 0 } between ? $"the TV and the {between.Name}" : Player(route);
         yield return $"Switch {on} on.";
         if (rig.Silencing == Silencing.ByMute)
-            yield return "Mute the TV. You still hear everything.";
+            yield return $"Mute {PlaysToRoom(rig)}. You still hear everything.";
         if (IsPulled(route))
             yield return $"Put the plug in the headphone socket of {Owner(route)}, all the way.";
         if (box is { Power.SwitchedByHand: true })
@@ -103,14 +103,16 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     // Whose mute and volume reach the ear: what the sound is taken before is left out.
     private static string Heard(Route route) => route.Site.Look.IsBeforeSet(route.Feed.Socket) ? Owner(route) : Player(route);
 
+    private static string PlaysToRoom(Rig rig) => rig.Site.Bar is { } bar ? $"the TV and the {bar.Name}" : "the TV";
+
     private static string RoomReturn(Rig rig, string player)
     {
         if (rig.RoomFeed is { Room.Speakers: { } speakers })
             return $"For sound in the room, turn up the {speakers.Name}{(speakers.Power.SwitchedByHand ? ", once switched on" : "")}.";
+        if (rig.Silencing == Silencing.ByMute)
+            return $"For sound in the room, take {PlaysToRoom(rig)} off mute.";
         if (rig.Site.Bar is { } bar)
             return $"For sound in the room, turn up the {bar.Name}.";
-        if (rig.Silencing == Silencing.ByMute)
-            return "For sound in the room, take the TV off mute.";
         if (rig.Silencing == Silencing.ByMenu)
             return "For sound in the room, switch the TV's own speakers on in its sound menu. Check that mute is off.";
         return $"For sound in the room, turn up {player}. Check that mute is off.";
@@ -203,7 +205,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             [
                 rig.Site.RoomHears is not null
                     ? $"Together: the room hears {player}{(rig.RoomFeed is { Room.Speakers: { } speakers } ? $" from the {speakers.Name}" : "")}, and each "
-                        + $"listener hears it too."
+                        + "listener hears it too."
                     : rig.Site.SetSilent is not null || rig.Feeds.Any(f => f.Socket.SilencesSpeakers == Known.Yes)
                     ? $"Alone: {player} is silent. Only the listener hears it."
                     : rig.SilencesSpeakers ? $"Alone: {player} is usually silent, and only the listener hears it."

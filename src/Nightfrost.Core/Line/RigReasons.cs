@@ -118,7 +118,7 @@ internal static class RigReasons
         if (forecast.Count > 0)
             reasons.Add(new(ReasonKind.Assumed,
                 $"{(measured.Count == 0 ? "Delays are typical, not measured." : "Where nothing was measured, delays are typical.")} A measurement on Tune "
-                    + $"replaces them."));
+                    + "replaces them."));
         if (!ranked.Proven)
             reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: others that nothing beats may exist."));
         return reasons;

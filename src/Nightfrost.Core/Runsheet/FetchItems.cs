@@ -60,7 +60,7 @@ internal static class AskItems
                 Of = ear.Receiver.Name,
                 Words = $"Which hour is good for {who}'s ear profile? Keep {ear.Receiver.EarProfileMinutes} minutes free",
                 Detail = $"A quiet room, good light to read by, {who} rested. The phone is charged, the {ear.Receiver.App} app signed in by its owner, the "
-                    + $"password at hand.",
+                    + "password at hand.",
                 Note = "Day and hour",
             };
         }

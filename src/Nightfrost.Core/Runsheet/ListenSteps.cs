@@ -26,7 +26,7 @@ internal static class ListenSteps
                 Detail = LevelWords(route)
                     + (AdviceRules.Strays(route) is { } strays
                         ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to "
-                            + $"the right one." : ""),
+                            + "the right one." : ""),
                 Expect = "clear speech, loud enough, and comfortable",
                 Caution = Step.With("Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.", ear.Receiver.Cautions),
                 ListenerId = id,
@@ -87,7 +87,7 @@ internal static class ListenSteps
             Place = "At the set",
             Action = $"Play a programme for a minute and hear both: {one}, and {other}",
             Detail = $"Nobody has tried this here; such outputs {(pair.Liveness == Liveness.Unlikely ? "seldom" : "usually")} sound at the same time. If one "
-                + $"falls silent, look in the sound menu for a choice that names both; if there is none, stop, enter it on Look and plan again.",
+                + "falls silent, look in the sound menu for a choice that names both; if there is none, stop, enter it on Look and plan again.",
             Expect = "both sound the whole minute",
             Caution = "Turn down first: what comes back, comes back at full level.",
             Why = "Nothing is fixed and no time is spent on levels before this holds.",
@@ -124,7 +124,7 @@ internal static class ListenSteps
         false when EarRules.LacksVolume(route.AtEar) =>
             $"The volume keys of {RouteWords.Source(route)} are {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}its only control.",
         false => $"{(route.Feed.Socket.Level == LevelControl.NotYet ? "The volume keys usually reach this socket: keep" : "Keep")} {RouteWords.Source(route)} "
-            + $"high and the ear low; the other way round gives hiss.",
+            + "high and the ear low; the other way round gives hiss.",
         true => $"The socket is {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: "
             + (!EarRules.LacksVolume(route.AtEar) ? "loudness is set at the ear."
                 : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "loudness is set by the drive." : "if it is too loud, stop and plan again."),

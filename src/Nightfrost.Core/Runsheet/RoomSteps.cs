@@ -27,8 +27,8 @@ internal static class RoomSteps
             Id = $"room-power-{feed.Socket.Id}",
             Phase = Phase.Power,
             Place = $"At the {speakers.Name}",
-            Action = Power.BoxPower.RunsFromUsbAlone(speakers) ? $"Feed the {speakers.Name} from a mains supply" : speakers.Power.OwnSupply
-                ? $"Plug in the mains supply of the {speakers.Name}" : $"Switch the {speakers.Name} on",
+            Action = Power.BoxPower.RunsFromUsbAlone(speakers) ? $"Feed the {speakers.Name} from a mains supply"
+                : speakers.Power.OwnSupply ? $"Plug in the mains supply of the {speakers.Name}" : $"Switch the {speakers.Name} on",
             Detail = Step.With("Not from the set's USB: loudspeakers ask for more than it is made for.",
                 speakers.PowerSwitch.Length > 0 ? [$"Then switch on: {speakers.PowerSwitch}."] : []),
             Expect = speakers.PowerLight,
@@ -45,7 +45,7 @@ internal static class RoomSteps
             Place = $"At the {speakers.Name}",
             Action = $"With a programme playing, turn the {speakers.Name} up until the room hears it well",
             Detail = $"The set's volume {(feed.Socket.Level == Sites.LevelControl.NotYet ? "usually " : "")}moves this and the listeners together; set the set "
-                + $"first, the room by this control.",
+                + "first, the room by this control.",
             Expect = $"sound from the {speakers.Name}",
             Why = "A room that sounds proves the splitter before a listener is added.",
         };

@@ -62,8 +62,8 @@ internal static class WireSteps
             Id = $"speaker-power-{id}",
             Phase = Phase.Power,
             Place = $"At the {ear.Receiver.Name}",
-            Action = BoxPower.NeedsSupplyAtSpeaker(box) ? $"Feed the {box.Name} from a mains supply" : box.Power.OwnSupply
-                ? $"Plug in the {box.Name}'s own supply" : $"Switch the {box.Name} on",
+            Action = BoxPower.NeedsSupplyAtSpeaker(box) ? $"Feed the {box.Name} from a mains supply"
+                : box.Power.OwnSupply ? $"Plug in the {box.Name}'s own supply" : $"Switch the {box.Name} on",
             Detail = BoxPower.AtSpeaker(box).Words,
             Expect = box.PowerLight,
             Caution = Step.With("Right voltage and plug for this box, nothing wet. No lead across a path.", box.Cautions),
@@ -85,7 +85,7 @@ internal static class WireSteps
                 Id = $"speaker-input-{id}",
                 Phase = Phase.Power,
                 Place = $"At the {ear.Receiver.Name}",
-                Action = $"Choose the input the lead is in: "
+                Action = "Choose the input the lead is in: "
                     + $"{ear.Receiver.Ports.FirstOrDefault(p => !p.Output && p.Connector == ear.RelayJoint!.To)?.Label ?? "the one in use"}",
                 Detail = ear.Receiver.InputSwitch,
                 Why = "A wrong input sounds just like a broken wire.",
@@ -164,8 +164,8 @@ internal static class WireSteps
             Id = $"power-{feed.Key}-{box.Id}",
             Phase = Phase.Power,
             Place = socket is null ? $"At the {box.Name}" : $"At the set, {SocketKinds.Of(socket.Kind).Words}",
-            Action = choice.OnPowerLead ? $"Plug the {box.Name}'s power plug into another end of the power lead" : socket is null
-                ? (choice.NeedsSupply ? $"Feed the {box.Name} from a mains supply" : $"Plug in the {box.Name}'s own supply")
+            Action = choice.OnPowerLead ? $"Plug the {box.Name}'s power plug into another end of the power lead"
+                : socket is null ? (choice.NeedsSupply ? $"Feed the {box.Name} from a mains supply" : $"Plug in the {box.Name}'s own supply")
                 : $"Feed the {box.Name} from the set's {SocketKinds.Of(socket.Kind).Words} socket",
             Detail = choice.Words + (choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "")
                 + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
@@ -206,7 +206,7 @@ internal static class WireSteps
                 Id = $"input-{feed.Key}",
                 Phase = Phase.Power,
                 Place = $"At the {box.Name}",
-                Action = $"Choose the input the lead is in: "
+                Action = "Choose the input the lead is in: "
                     + $"{box.Ports.FirstOrDefault(p => !p.Output && p.Connector == feed.Joints[^1].To)?.Label ?? "the one in use"}",
                 Detail = box.InputSwitch,
                 Expect = box.SoundLight,

@@ -74,8 +74,8 @@ public static class SocketReading
         if (socket.State == SocketState.Taken && facts.Connector is not null)
             sentences.Add(facts.Digital && facts.Connector is Connector.OpticalSquare ? "" : "Works once it is free.");
         if (SilencesSpeakers(socket))
-            sentences.Add(socket.Kind == SocketKind.Bluetooth ? $"{Usually(socket)} the set while a headset is joined." : facts.IsRadio
-                ? $"{Usually(socket)} the set while they play." : $"{Usually(socket)} the set while a plug is in.");
+            sentences.Add(socket.Kind == SocketKind.Bluetooth ? $"{Usually(socket)} the set while a headset is joined."
+                : facts.IsRadio ? $"{Usually(socket)} the set while they play." : $"{Usually(socket)} the set while a plug is in.");
         if (socket.Pcm == Known.No)
             sentences.Add("Sends no PCM: most transmitters stay mute.");
         if (socket.Kind == SocketKind.Bluetooth && socket.OtherMakersJoin == Known.No)

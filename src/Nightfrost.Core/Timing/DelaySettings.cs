@@ -204,7 +204,7 @@ public static class DelaySettings
         var kind = arrival.Measured is null ? "forecast" : "measured";
         if (moved.Verdict == SkewVerdict.Late)
             return $"{arrival.Name} stays late ({kind}). A delay setting only makes sound later: a faster link, another port, or a slower picture mode where "
-                + $"the port does not follow would help.";
+                + "the port does not follow would help.";
         if (moved.Verdict == SkewVerdict.Early)
             return $"{arrival.Name} stays early ({kind}). More delay than the set offers is needed, or a faster picture mode.";
         return arrival.Measured is null

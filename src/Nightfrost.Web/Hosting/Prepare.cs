@@ -27,7 +27,7 @@ internal static class Prepare
         if (await NewerData.Find(db, CancellationToken.None) is { } newer)
         {
             await Console.Error.WriteLineAsync($"This data was written by a newer Nightfrost ({newer}). Nothing was touched. Start that Nightfrost, or restore "
-                + $"a backup from before.");
+                + "a backup from before.");
             return 1;
         }
 

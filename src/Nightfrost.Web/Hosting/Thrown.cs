@@ -52,7 +52,7 @@ internal sealed partial class Thrown(ILogger<Thrown> log) : IExceptionHandler
         {
             Type = kept ? "urn:nightfrost:unreadable" : "urn:nightfrost:broken",
             Title = kept ? "What is kept of this is damaged." : "Something went wrong in the service.",
-            Detail = $"Nothing was changed. "
+            Detail = "Nothing was changed. "
                 + $"{(kept ? "Everything else works; restore this from a backup, or delete it." : "Try again; if it stays, run ./nightfrost doctor.")} Its log "
                 + $"says more at {reference}.",
             Status = StatusCodes.Status500InternalServerError,

@@ -26,6 +26,13 @@ public class HandoverSheetTests
         var sheet = Sheet(look with { Set = look.Set with { SpeakersCanBeOff = Known.No } }, Headset("ear"));
         Assert.Equal("Mute the TV. You still hear everything.", Lines(sheet, "To listen")[1]);
         Assert.Equal("For sound in the room, take the TV off mute.", Lines(sheet, "To stop")[^1]);
+
+        // A bar that plays to the room is muted with it.
+        var bar = RoomSpeakers("bar");
+        look = look with { Set = look.Set with { Sockets = [Optical(state: SocketState.Taken) with { TakenByDeviceId = "bar" }] } };
+        sheet = Sheet(look, Headset("ear"), bar);
+        Assert.Equal($"Mute the TV and the {bar.Name}. You still hear everything.", Lines(sheet, "To listen")[1]);
+        Assert.Equal($"For sound in the room, take the TV and the {bar.Name} off mute.", Lines(sheet, "To stop")[^1]);
         Assert.Equal("Is the stick playing, and not on mute?", Lines(sheet, "If there is no sound, try these three")[1]);
     }
 

@@ -78,7 +78,7 @@ public class RigInStepTests
         Assert.InRange(said.Probability, 0, alone - 0.2);
         var fact = Assert.Single(said.Facts);
         Assert.Contains(RigViews.Of(best, arrivals).Reasons,
-            r => r.Sentence.StartsWith($"Nobody knows yet whether the sound from Optical waits for the picture, for Ebbe and Tove alike: in step "
+            r => r.Sentence.StartsWith("Nobody knows yet whether the sound from Optical waits for the picture, for Ebbe and Tove alike: in step "
                 + $"{Wording.Percent(fact.IfYes)} if it does, {Wording.Percent(fact.IfNo)} if it does not", StringComparison.Ordinal));
     }
 

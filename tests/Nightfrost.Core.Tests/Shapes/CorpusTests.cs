@@ -94,7 +94,7 @@ public class CorpusTests
         Assert.True(
             File.Exists(place) && File.ReadAllText(place) == now,
             $"A kept shape changed and is still called version {version}. Add a step to ShapeUpgrades.All and documents to tests/shapes/v{version + 1}: "
-                + $"docs/formats.md says how.");
+                + "docs/formats.md says how.");
     }
 
     // A sort of part that no document of the corpus holds could change unseen.

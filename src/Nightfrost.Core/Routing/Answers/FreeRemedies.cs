@@ -46,7 +46,7 @@ public static class FreeRemedies
             remedies.Add(new(
                 $"borrow-{socket.Id}", $"Ask whether {RouteWords.Socket(look, socket)} may be had for an evening, or for good.",
                 $"{Wording.Capital(RouteWords.Taker(socket, "what is plugged in"))} goes quiet while its plug is out. For good, feed the headset from an "
-                    + $"output of its own if it has one, or share the socket by a splitter or pass-through."));
+                    + "output of its own if it has one, or share the socket by a splitter or pass-through."));
         }
 
         return remedies;

@@ -56,7 +56,7 @@ internal sealed class LineBuilder
     public Candidates Take() => new()
     {
         Site = _site,
-        BySocket = [.. Enumerable.Range(0, _lines.Length).Select(socket => Worth(socket, _lines[socket])).Where(lines => lines.Groups.Count > 0)],
+        BySocket = [.. Enumerable.Range(0, _lines.Length).Select(socket => LinesOf(socket, _lines[socket])).Where(lines => lines.Groups.Count > 0)],
         Forks = _forks.All,
         Resources = Pieces.Resources,
         InStep = _inStep,
@@ -98,7 +98,7 @@ internal sealed class LineBuilder
     private sealed record Held(FeedLine Line, Use[] Scarce);
 
     // Those that no other line on the same fork can stand in for, whatever the rig.
-    private SocketLines Worth(int socket, List<FeedLine> lines)
+    private SocketLines LinesOf(int socket, List<FeedLine> lines)
     {
         var (offers, sureness, covers) = (new Offers(_inStep, _tolerances), new Dictionary<(EndClass, int), int>(), new Dictionary<(Offer, Offer), bool>());
         foreach (var line in lines)
@@ -133,9 +133,8 @@ internal sealed class LineBuilder
         {
             if (sureness.TryGetValue((line.End, line.Prefix.Number), out var known))
                 return known;
-            var sum = line.End.Alone.Select((ears, i) => ears.Select(ear => _inStep.PercentOf(line.Prefix, ear.Suffix, _tolerances[i])).DefaultIfEmpty(0)
-                .Max()).Sum();
-            return sureness[(line.End, line.Prefix.Number)] = sum;
+            return sureness[(line.End, line.Prefix.Number)] = line.End.Alone
+                .Select((ears, i) => ears.Select(ear => _inStep.PercentOf(line.Prefix, ear.Suffix, _tolerances[i])).DefaultIfEmpty(0).Max()).Sum();
         }
     }
 
@@ -151,8 +150,8 @@ internal sealed class LineBuilder
 
     // With a supply for each of its boxes; those at hand are counted elsewhere.
     private long MostCents(FeedLine line) =>
-        Pieces.Supply < 0 || Pieces.Resources.There(Pieces.Supply) > 0 ? long.MaxValue : line.Cents
-            + (line.Usb.Boxes - line.Usb.Unfed) * Pieces.Resources.Cents(Pieces.Supply);
+        Pieces.Supply < 0 || Pieces.Resources.There(Pieces.Supply) > 0 ? long.MaxValue
+            : line.Cents + (line.Usb.Boxes - line.Usb.Unfed) * Pieces.Resources.Cents(Pieces.Supply);
 
     private (string, int)[] InTheBox(Device? transmitter) =>
         transmitter is null || transmitter.Includes.Count == 0 ? []
