@@ -1,4 +1,6 @@
 using System.Net;
+using Microsoft.EntityFrameworkCore;
+using Nightfrost.Data;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
 using Npgsql;
@@ -41,6 +43,20 @@ public class OutageTests(Cluster cluster)
             Assert.NotNull(answer.Headers.RetryAfter);
             Assert.Equal("application/problem+json", answer.Content.Headers.ContentType?.MediaType);
             Assert.Equal(["nosniff"], answer.Headers.GetValues("X-Content-Type-Options"));
+        }
+    }
+
+    [Fact]
+    public async Task A_connection_that_broke_between_two_commands_of_one_write_is_an_outage()
+    {
+        using var relay = new Relay(await cluster.Database(demo: true));
+        await using var db = new NightfrostDb(new DbContextOptionsBuilder<NightfrostDb>().UseNpgsql(relay.Connection).Options);
+        await using var transaction = await db.Database.BeginTransactionAsync(TestContext.Current.CancellationToken);
+        relay.Cut();
+        foreach (var _ in Enumerable.Range(0, 2))
+        {
+            var broken = await Assert.ThrowsAnyAsync<Exception>(() => db.Database.ExecuteSqlAsync($"select 1", TestContext.Current.CancellationToken));
+            Assert.True(Outages.DatabaseIsAway(broken), broken.ToString());
         }
     }
 

@@ -19,8 +19,9 @@ internal static class Outages
             unanswered.IsTransient
                 || unanswered.InnerException is null or IOException or SocketException or TimeoutException or EndOfStreamException or ObjectDisposedException,
 
-        // A connection that broke while it was in use is found closed by whoever uses it next.
-        InvalidOperationException { Source: "Npgsql" } closed => closed.Message.Contains("onnection", StringComparison.Ordinal),
+        // A connection that broke while it was in use is found closed by whoever uses it next, and its transaction over.
+        InvalidOperationException { Source: "Npgsql" } closed =>
+            closed.Message.Contains("onnection", StringComparison.Ordinal) || closed.Message.Contains("already completed", StringComparison.Ordinal),
         _ => false,
     });
 
