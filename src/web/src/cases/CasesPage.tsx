@@ -8,7 +8,8 @@ import { LineStrip } from '../line/LineStrip'
 import { Figure, Page } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { offerUndo } from '../parts/undo'
-import { Shell, stagePath } from '../shell/Shell'
+import { stagePath } from '../shell/Rail'
+import { Shell } from '../shell/Shell'
 
 type Summary = Schema['CaseSummary']
 

@@ -4,16 +4,17 @@ import { useState, type ReactNode } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { api, RefusedError, told, type Schema } from '../api/client'
 import { refreshCase, useCase } from '../api/useCase'
-import { capital, count, money, percent } from '../format/format'
+import { capital, count } from '../format/format'
 import { LineBoard } from '../line/LineBoard'
 import { MiniLines } from '../line/MiniLines'
 import { setSaved } from '../parts/saved'
-import { Figure, Page, Part } from '../parts/Page'
+import { Page, Part } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { PartsList } from './PartsList'
 import { roleWords } from '../kit/roleWords'
 import { useReference, useShelf } from '../api/reference'
 import { DeadWays } from './DeadWays'
+import { Figures, Reasons } from './Reasons'
 import { RuledOut } from './RuledOut'
 import { queryOf, readWanted, writeWanted, type Wanted } from './wanted'
 import { TryFirst } from './TryFirst'
@@ -204,60 +205,6 @@ function useThings(detail: Schema['CaseDetail']): Thing[] {
 
 const sameWays = (a: Rig, b: Rig) =>
   JSON.stringify(a.plan.map((p) => ({ ...p, readBack: null }))) === JSON.stringify(b.plan.map((p) => ({ ...p, readBack: null })))
-
-const stepWords: Record<Schema['InStepWord'], string> = { inStep: 'in step', doubtful: 'doubtful:', outOfStep: 'out of step:' }
-
-function Figures({ rig }: { rig: Rig }) {
-  return (
-    <>
-      <Figure value={`${rig.served} of ${rig.listeners}`} after={rig.listeners === 1 ? 'listener served' : 'listeners served'} />
-      {rig.needsAsked > 0 && <Figure value={`${rig.needsMet} of ${rig.needsAsked}`} after="needs met" />}
-      {rig.preferencesAsked > 0 && <Figure value={`${rig.preferencesMet} of ${rig.preferencesAsked}`} after="preferences met" />}
-      <Figure
-        before={`${rig.inStepMeasured ? 'measured ' : ''}${stepWords[rig.step]}`}
-        value={percent(rig.inStep)}
-        after={rig.listeners > 1 ? `at worst (${rig.worstListener})` : ''}
-      />
-      <Figure before="to buy" value={money(rig.toPay, rig.currency)} />
-      <Figure value={rig.boxes} after={rig.boxes === 1 ? 'thing to switch on' : 'things to switch on'} />
-    </>
-  )
-}
-
-function Reasons({ rig, title }: { rig: Rig; title: string }) {
-  const mark = { for: '–', against: '!', assumed: '?' } as const
-  const word = { for: 'Speaks for it: ', against: 'Mind: ', assumed: 'Assumed: ' } as const
-  return (
-    <Box component="section" aria-label={title} sx={{ pt: 4, pr: { md: 5 } }}>
-      <Typography variant="h2">{title}</Typography>
-      <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 2 }}>
-        {rig.reasons.map((reason) => (
-          <Box component="li" key={reason.kind + reason.sentence} sx={{ display: 'flex', gap: 3, py: 1 }}>
-            <Box
-              component="span"
-              aria-hidden
-              sx={{
-                width: 12,
-                flex: 'none',
-                fontWeight: 650,
-                color: reason.kind === 'against' ? 'warning.main' : reason.kind === 'for' ? 'primary.main' : 'text.secondary',
-              }}
-            >
-              {mark[reason.kind]}
-            </Box>
-            <Typography color="textSecondary" sx={{ fontSize: 15.5 }}>
-              <Box component="span" sx={{ color: 'text.primary' }}>
-                {reason.kind === 'assumed' ? word.assumed : ''}
-                {reason.sentence}
-              </Box>{' '}
-              {reason.remedy}
-            </Typography>
-          </Box>
-        ))}
-      </Box>
-    </Box>
-  )
-}
 
 function Other({ rig, onPick }: { rig: Rig; onPick: () => void }) {
   return (

@@ -1,0 +1,25 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Line;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
+
+namespace Nightfrost.Core.Tests.Routing;
+
+/// <summary>What the worked examples share: leads that are always at hand, and the rig that comes out first.</summary>
+internal static class ExampleSites
+{
+    public static readonly Device[] OtherLeads =
+        [Lead(Connector.Hdmi, Connector.Hdmi, 7), Lead(Connector.CoaxialPhono, Connector.CoaxialPhono, 6), Lead(Connector.PhonoPair, Connector.PhonoPair, 4),
+            Lead(Connector.Jack635, Connector.Jack35, 5)];
+
+    public static RouterAnswer Rank(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf([.. kit, .. OtherLeads])));
+
+    public static RigView Best(Look look, params Device[] kit)
+    {
+        var answer = Rank(look, kit);
+        return RigViews.Of(answer.Rigs[0], answer.Arrivals, answer.Rigs.ElementAtOrDefault(1));
+    }
+
+    public static Listener Wears(string id, string name = "Edda") => Listener(name, id) with { OpenToAnother = false };
+}
