@@ -1,4 +1,5 @@
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
@@ -123,7 +124,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         var own = worn.OwnVolume || route.AtEar.Receiver.OwnVolume;
         if (own)
             yield return $"The control on your {(worn.OwnVolume ? worn.Name : route.AtEar.Receiver.Name)} changes only what you hear.";
-        var remote = $"{Wording.Capital(Owner(route))}'s remote";
+        var control = $"{Owner(route)}'s {Loudness.ControlOf(rig.Site.Look.SourceOf(route.Feed.Socket))}";
+        var remote = Wording.Capital(control);
         var usually = route.Feed.Socket.Level == LevelControl.NotYet ? " usually" : "";
         yield return SocketReading.FixedLevel(route.Feed.Socket) switch
         {
@@ -134,7 +136,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             false when rig.RoomFeed is { Room.Speakers: { } speakers } =>
                 $"{remote}{usually} changes what you hear and the {speakers.Name}. For the room alone, use the control on the {speakers.Name}.",
             false => $"{remote}{usually} changes what you hear as well.",
-            _ => $"Try {Owner(route)}'s remote: it may change what you hear as well.",
+            _ => $"Try {control}: it may change what you hear as well.",
         };
         yield return "If it hurts or tires you, turn it down.";
     }
@@ -145,7 +147,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             yield return $"{box.Name}, {box.PowerLight}: it has power.";
         if (box is { SoundLight.Length: > 0 })
             yield return $"{box.Name}, {box.SoundLight}: sound is coming in.";
-        if (worn.Pairing is { Linked.Length: > 0 } way && route.Sends is not { Technology: LinkTechnology.InductionLoop })
+        // At the end of a wire nothing is joined, whatever its radio would show.
+        if (worn.Pairing is { Linked.Length: > 0 } way && (route.Feed.BuiltIn || route.Sends is { Technology: not LinkTechnology.InductionLoop }))
             yield return $"{worn.Name}, {way.Linked}: it is joined to {(box is null ? Owner(route) : $"the {box.Name}")}.";
     }
 

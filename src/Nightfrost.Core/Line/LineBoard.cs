@@ -180,11 +180,16 @@ public static class LineBoard
 /// <summary>Which control owns the loudness of a route.</summary>
 public static class Loudness
 {
+    /// <summary>What a source is turned up by: a computer has no remote.</summary>
+    /// <param name="source">The source; null for the set.</param>
+    public static string ControlOf(SoundSource? source) => source is { Kind: SourceKind.Computer } ? "own volume" : "remote";
+
     /// <summary>In a few words, with whether the set's volume reaches the ear.</summary>
     public static string OwnerOf(Route route)
     {
         var fixedLevel = SocketReading.FixedLevel(route.Feed.Socket);
-        var remote = $"{(route.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the set")}'s remote";
+        var source = route.Site.Look.SourceOf(route.Feed.Socket);
+        var remote = $"{(source is null ? "the set" : $"the {source.Name}")}'s {ControlOf(source)}";
         if (route.AtEar.Receiver.Role == DeviceRole.RoomSpeaker)
             return $"the {route.AtEar.Receiver.Name}'s own remote{(fixedLevel == false ? $", and {remote} as well" : "")}";
         var ear = route.AtEar.Relay is { OwnVolume: true } relay ? relay.Name : route.AtEar.Receiver.OwnVolume ? route.AtEar.Receiver.Name : null;

@@ -37,6 +37,18 @@ public class HandoverSheetTests
     }
 
     [Fact]
+    public void At_the_end_of_a_wire_no_light_says_joined_and_a_computer_has_no_remote()
+    {
+        var computer = new SoundSource { Id = "computer", Name = "computer", Kind = SourceKind.Computer, Watched = true, Sockets = [Phones()] };
+        var wired = Wired() with { Pairing = new PairingWay("off", "Hold power", 5, "blinks", "steady", 60) };
+        var look = Look([], Listener()) with { Sources = [computer] };
+        var sheet = Sheet(look, wired);
+        Assert.DoesNotContain(sheet.Listeners[0].Parts, p => p.Heading == "The lights");
+        Assert.Contains("The computer's own volume usually changes what you hear as well.", Lines(sheet, "How loud"));
+        Assert.DoesNotContain("remote", Loudness.OwnerOf(Router.Rank(new Site(look, Shelf(wired))).Rigs[0].Rig.Routes[0]), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_box_that_is_switched_by_hand_is_the_second_thing_to_do_with_the_light_to_wait_for()
     {
         var box = Box("box") with { Power = new PowerNeed(100, true, 0, 0, false, true, true), PowerSwitch = "press", PowerLight = "green" };

@@ -29,7 +29,7 @@ const row: Schema['LineRow'] = {
   findings: [],
   needs: [],
   loudness: '',
-  link: '',
+  link: 'link +23 dB, good at the kitchenette',
   echo: null,
   socketId: 'optical',
 }
@@ -38,7 +38,7 @@ describe('the line board in words', () => {
   it('says the whole way, the arrival and the verdict', () => {
     const words = spoken({ row }).replaceAll('\u00a0', ' ')
     expect(words).toBe(
-      'Seat 1: optical out, optical lead, PCM, a box, Bluetooth, low-latency, a headset. +32 ms late (−7 … +66) predicted. Inside −40 … +60 ms with 90 %.',
+      'Seat 1: optical out, optical lead, PCM, a box, Bluetooth, low-latency, a headset. +32 ms late (−7 … +66) predicted. Inside −40 … +60 ms with 90 %. Link +23 dB, good at the kitchenette.',
     )
   })
 

@@ -73,6 +73,11 @@ function BoardLine({ board, plot, wide }: { board: BoardRow; plot: number; wide:
         <Typography variant="body2" color="textSecondary">
           {row.note}
         </Typography>
+        {row.link && (
+          <Typography variant="caption" color="textSecondary" component="p">
+            {row.link}
+          </Typography>
+        )}
         <Typography variant="body2" sx={{ mt: wide ? 3 : 1 }}>
           {arrivalWords(board, ' · predicted')}
         </Typography>
@@ -202,5 +207,6 @@ export function spoken({ row, measured, shiftMs = 0, inStep }: BoardRow) {
   const way = row.stations.map((s, i) => (i === 0 ? s.label : `${row.legs[i - 1]?.label ?? ''}, ${s.label}`)).join(', ')
   const arrival = arrivalWords({ row, measured, shiftMs }, ' predicted')
   if (!row.forecast) return `${row.name}: ${way}. ${arrival}.`
-  return `${row.name}: ${way}. ${arrival}. Inside ${limits(row.tolerance)} with ${percent(inStep ?? row.forecast.inStep)}.`
+  const link = row.link && ` ${capital(row.link)}.`
+  return `${row.name}: ${way}. ${arrival}. Inside ${limits(row.tolerance)} with ${percent(inStep ?? row.forecast.inStep)}.${link}`
 }
