@@ -89,7 +89,7 @@ public sealed class Browser : IDisposable
         IWebElement? found = null;
         Until(() => (found = Script<IWebElement?>("""
             const name = arguments[0]
-            const words = (e) => (e.getAttribute('aria-label') || e.innerText || '').trim()
+            const words = (e) => (e.getAttribute('aria-label') || e.innerText || '').trim().replace(/\s+/g, ' ')
             const shown = (e) => e.getClientRects().length > 0
             return [...document.querySelectorAll('button, a, [role=button], [role=option], [role=radio]')].find((e) => words(e) === name && shown(e)) ?? null
             """, name)) is not null, $"a control called “{name}”");
@@ -112,7 +112,7 @@ public sealed class Browser : IDisposable
     {
         IWebElement? found = null;
         Until(() => (found = Script<IWebElement?>("""
-            const labels = [...document.querySelectorAll('label')].filter((l) => l.innerText.replace(/\s*\*$/, '').trim() === arguments[0])
+            const labels = [...document.querySelectorAll('label')].filter((l) => l.getClientRects().length > 0 && l.innerText.replace(/\s*\*$/, '').trim() === arguments[0])
             const label = labels[arguments[1]]
             return label ? (label.control ?? document.getElementById(label.htmlFor)) : null
             """, label, index)) is not null, $"a field called “{label}”");
@@ -128,26 +128,26 @@ public sealed class Browser : IDisposable
     }
 
     /// <summary>Presses one of several inside the group with this label.</summary>
-    public void Choose(string group, string option)
+    public void Choose(string group, string option, int index = 0)
     {
         IWebElement? found = null;
         Until(() => (found = Script<IWebElement?>("""
             const named = (g) => (document.getElementById(g.getAttribute('aria-labelledby') ?? '')?.innerText ?? g.getAttribute('aria-label') ?? '').trim()
-            const group = [...document.querySelectorAll('[role=group]')].find((g) => named(g) === arguments[0])
+            const group = [...document.querySelectorAll('[role=group]')].filter((g) => named(g) === arguments[0])[arguments[2]]
             return group ? ([...group.querySelectorAll('button')].find((b) => b.innerText.trim() === arguments[1]) ?? null) : null
-            """, group, option)) is not null, $"“{option}” in “{group}”");
+            """, group, option, index)) is not null, $"“{option}” in “{group}”");
         Script<object?>("arguments[0].scrollIntoView({ block: 'center' })", found!);
         found!.Click();
     }
 
     /// <summary>Picks an entry of a drop-down.</summary>
-    public void Pick(string label, string option)
+    public void Pick(string label, string option, int index = 0)
     {
         IWebElement? box = null;
         Until(() => (box = Script<IWebElement?>("""
             const named = (e) => (e.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)?.innerText.trim() ?? '')
-            return [...document.querySelectorAll('[role=combobox]')].find((e) => named(e).includes(arguments[0])) ?? null
-            """, label)) is not null, $"a list called “{label}”");
+            return [...document.querySelectorAll('[role=combobox]')].filter((e) => named(e).includes(arguments[0]))[arguments[1]] ?? null
+            """, label, index)) is not null, $"a list called “{label}”");
         Script<object?>("arguments[0].scrollIntoView({ block: 'center' })", box!);
         box!.Click();
         Click(option);

@@ -26,21 +26,10 @@ public class JourneyTests(Cluster cluster)
         browser.Type("Where the set stands", "Saltern Row 4");
         browser.Type("What it is about", "A headset beside <b>the</b> bar");
         browser.Click("Open the case");
-        browser.SeeHeadline("What is behind the set?");
+        browser.SeeHeadline("Who listens here?");
         browser.See("Saltern Row 4 · A headset beside <b>the</b> bar");
 
-        // Look: an input says why it will not work; an output says what it means.
-        browser.Choose("Red and white: there, free or taken", "free");
-        browser.See("Output or input? Read the words beside it.");
-        browser.Click("facts: Red and white");
-        browser.Type("Printed beside it", "COMPONENT IN");
-        browser.See("An input. No sound comes out here, although the plug fits.");
-        browser.SeeHeadline("no way out yet");
-        browser.Choose("Optical: there, free or taken", "free");
-        browser.SeeHeadline("one way out");
-        browser.See("Digital, usually at a fixed level. Set it to PCM.");
-        browser.Click("facts: Optical");
-        browser.Choose("Sound waits for the picture", "yes");
+        // Look: people first.
         browser.Click("Add a listener");
         browser.Type("Name or seat", "Ines");
         browser.Type("Seat to set", "-1");
@@ -51,6 +40,20 @@ public class JourneyTests(Cluster cluster)
         browser.Pick("Wears or uses now", "Fulmer headset");
         browser.Field("Open to another receiver").Click();
         browser.Choose("While listening, the room …", "hears too");
+        browser.See("saved ");
+        browser.SeeHeadline("One listener: what is behind the set?");
+
+        // Then what is behind the set: an input says why it will not work; an output says what it means.
+        browser.Click("Tap each socket you see behind the set.");
+        browser.Click("Red and white not looked");
+        browser.See("Output or input? Read the words beside it.");
+        browser.Type("Printed beside it", "COMPONENT IN");
+        browser.See("An input. No sound comes out here, although the plug fits.");
+        browser.SeeHeadline("One listener, no way out of the set");
+        browser.Click("Optical not looked");
+        browser.SeeHeadline("One listener, one way out of the set");
+        browser.See("Digital, usually at a fixed level. Set it to PCM.");
+        browser.Choose("Sound waits for the picture", "yes");
         browser.See("saved ");
         browser.See("Worth asking next");
 
@@ -99,6 +102,7 @@ public class JourneyTests(Cluster cluster)
         // Changing Look marks the rig out of date and says what changed.
         browser.Press("1");
         browser.SeeHeadline("one way out");
+        browser.Click("Who listens");
         browser.Type("Seat to set", "4");
         browser.See("The rig is out of date.");
         browser.See("Ines: seat distance, m was 3.2, now 4.");

@@ -82,6 +82,7 @@ public class KeepingTests(Cluster cluster)
         browser.Click("Silent bunks, one walks to the galley");
         browser.SeeHeadline("Both served");
         browser.Press("1");
+        browser.Click("Who listens");
         browser.Type("Name or seat", "Ivo the cook");
         browser.See("saved ");
         browser.Until(() => Kept(browser).StartsWith("0 ", StringComparison.Ordinal), "an empty store");

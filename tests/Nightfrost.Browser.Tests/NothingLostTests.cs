@@ -57,6 +57,7 @@ public class NothingLostTests(Cluster cluster)
             browser.SeeHeadline("Both served");
             browser.Press("1");
             browser.SeeHeadline("one way out");
+            browser.Click("Who listens");
         }
 
         // A question leads to the fact it asks for.

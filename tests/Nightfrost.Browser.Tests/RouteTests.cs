@@ -14,7 +14,7 @@ public class RouteTests(Cluster cluster)
         await using var app = new ServedApp(await cluster.Database(demo: true));
         using var browser = new Browser(app.Start());
         browser.SignIn();
-        browser.Go($"/cases/{Case(browser, "Two sources")}/look");
+        browser.Go($"/cases/{Case(browser, "Two sources")}/look#air");
         browser.See("Agnes, kitchenette");
         browser.See("Infrared does not leave the room");
         browser.Click("What stands between: Agnes, kitchenette");

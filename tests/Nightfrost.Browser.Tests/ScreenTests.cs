@@ -51,7 +51,7 @@ public class ScreenTests(Cluster cluster)
         browser.Click("Two headsets beside the sound bar");
         browser.SeeHeadline("Step");
         browser.Press("1");
-        browser.Click("facts: Optical");
+        browser.Click("Behind the set");
         browser.See("Can send PCM");
         browser.AssertAccessible("facts of a socket");
         browser.Go("/kit");
@@ -85,13 +85,14 @@ public class ScreenTests(Cluster cluster)
         var lounge = cases["Two headsets beside the sound bar"];
         var bunks = cases["Silent bunks, one walks to the galley"];
         yield return ("/cases", "need you");
-        yield return ($"/cases/{lounge}/look", "Already owned");
+        yield return ($"/cases/{lounge}/look#wall", "That is all there is");
+        yield return ($"/cases/{lounge}/look#people", "Reads lips");
         yield return ($"/cases/{lounge}/route", "Ruled out, and why");
         yield return ($"/cases/{lounge}/connect", "Step 10 of");
         yield return ($"/cases/{lounge}/tune", "This camera");
         yield return ($"/cases/{lounge}/hand-over", "TV sound for Edda");
         yield return ($"/cases/{bunks}/connect", "No rig chosen yet");
-        yield return ($"/cases/{cases["Two sources, and a walk to the kitchenette"]}/look", "Infrared does not leave the room");
+        yield return ($"/cases/{cases["Two sources, and a walk to the kitchenette"]}/look#air", "Infrared does not leave the room");
         yield return ($"/cases/{cases["An AV receiver and its second zone"]}/route", "Why not this?");
         yield return ($"/cases/{cases["Two sources, and a walk to the kitchenette"]}/prepare", "Check each box");
         yield return ("/kit", "things on the shelf");

@@ -272,7 +272,7 @@ internal static class TestKit
         new() { Id = name.ToLowerInvariant(), Name = name, SeatDistanceM = metres, ReceiverId = wears, ClearLine = Known.Yes };
 
     public static Look Look(SourcePort[] sockets, params Listener[] listeners) =>
-        new(TelevisionSet.Unseen with { Sockets = sockets, SpeakersCanBeOff = Known.Yes }, listeners, []);
+        new(TelevisionSet.Unseen with { Sockets = sockets, AllSocketsSeen = true, SpeakersCanBeOff = Known.Yes }, listeners, []);
 
     private static AudioPort Input(Connector connector) => new(connector, false, connector switch
     {

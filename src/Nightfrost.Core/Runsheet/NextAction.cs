@@ -33,7 +33,7 @@ public sealed record Progress(Look Look, bool RigChosen, bool RigOutOfDate, int 
     /// <summary>True when a stage has nothing left to do.</summary>
     public bool IsDone(Stage stage) => stage switch
     {
-        Stage.Look => Look.Listeners.Count > 0 && Look.Set.Sockets.Any(s => s.State != SocketState.NotThere),
+        Stage.Look => Look.Listeners.Count > 0 && Look.Set.Sockets.Any(s => s.IsThere),
         Stage.Route => RigChosen && !RigOutOfDate,
         Stage.Prepare => RigChosen && PreparationOpen == 0,
         Stage.Connect => RigChosen && StepsOpen == 0 && StepsFailed == 0,

@@ -66,5 +66,9 @@ public static class ShapeUpgrades
         // brings a picture, whether it is noisy at a seat, and which words beside sockets the workshop knows; a lead may share power. What is missing is
         // none, or not known.
         new(3),
+
+        // Version 4: a look tells sockets that nobody has looked for from those that are not there, says when all were seen, and carries what earlier cases
+        // of the site had found out. What is missing is not said.
+        new(4),
     ];
 }

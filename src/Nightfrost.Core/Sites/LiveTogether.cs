@@ -71,7 +71,7 @@ public static class LiveOutputs
     public static IEnumerable<(SourcePort One, SourcePort Other, Liveness Liveness)> Pairs(Look look)
     {
         var outputs = look.AllSockets()
-            .Where(s => s.State != SocketState.NotThere && SocketReading.Direction(look, s) == MarkingReading.Output
+            .Where(s => s.IsThere && SocketReading.Direction(look, s) == MarkingReading.Output
                 && (!SocketKinds.Of(s.Kind).GivesPower || s.UsbSound == Known.Yes)).ToList();
         return outputs.SelectMany((one, i) => outputs.Skip(i + 1).Where(other => AreJoined(look, one, other) && look.OtherUseOf(one)?.Id != other.Id)
             .Select(other => (one, other, Of(look, one, other))));

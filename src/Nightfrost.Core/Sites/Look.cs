@@ -26,6 +26,12 @@ public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, 
     /// <summary>Words beside sockets that the workshop knows beyond the usual ones, as they were when this was kept.</summary>
     public IReadOnlyList<MarkingWords> Markings { get; init; } = [];
 
+    /// <summary>What an earlier case of the site had found out and nobody has changed since. Kept by the service, whatever is sent.</summary>
+    public IReadOnlyList<KnownBefore> KnownBefore { get; init; } = [];
+
+    /// <summary>Places of the site known from earlier cases, with the ways to them: offered to whoever sits or walks there. Kept by the service.</summary>
+    public IReadOnlyList<RoamPlace> KnownPlaces { get; init; } = [];
+
     /// <summary>Whose radio rules hold here.</summary>
     public Region Region { get; init; }
 

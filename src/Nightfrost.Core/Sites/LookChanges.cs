@@ -55,6 +55,7 @@ public static class LookChanges
         ["secondSocketId"] = "the other output",
         ["together"] = "sound at the same time",
         ["outputMenuNamesOne"] = "menu names one output",
+        ["allSocketsSeen"] = "all sockets seen",
         ["ownProgrammesWatched"] = "own programmes watched",
         ["zonePasses"] = "what the zone passes",
         ["seesBadly"] = "sees badly",

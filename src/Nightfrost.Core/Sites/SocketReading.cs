@@ -47,7 +47,7 @@ public static class SocketReading
     public static SocketMeaning Meaning(Look look, SourcePort socket)
     {
         var facts = SocketKinds.Of(socket.Kind);
-        if (socket.State == SocketState.NotThere)
+        if (!socket.IsThere)
             return new(socket.Id, SocketUse.Absent, "", facts.Hint);
         if (facts.GivesPower)
             return new(socket.Id, SocketUse.Power, Taken(socket), PowerWords(socket));

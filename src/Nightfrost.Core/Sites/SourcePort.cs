@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using Nightfrost.Core.Kit;
 
 namespace Nightfrost.Core.Sites;
@@ -5,6 +6,10 @@ namespace Nightfrost.Core.Sites;
 /// <summary>Whether a socket exists and is open to us.</summary>
 public enum SocketState
 {
+    /// <summary>Nobody has looked for it yet.</summary>
+    NotLooked,
+
+    /// <summary>Looked for, and there is none.</summary>
     NotThere,
     Free,
     Taken,
@@ -43,6 +48,10 @@ public sealed record SourcePort
     public required string Id { get; init; }
     public required SocketKind Kind { get; init; }
     public required SocketState State { get; init; }
+
+    /// <summary>Seen, free or not.</summary>
+    [JsonIgnore]
+    public bool IsThere => State is SocketState.Free or SocketState.Taken;
 
     /// <summary>What is plugged in, in words.</summary>
     public string TakenBy { get; init; } = "";

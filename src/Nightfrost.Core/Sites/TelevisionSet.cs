@@ -25,6 +25,9 @@ public sealed record TelevisionSet(
     /// <summary>Its own tuner and apps are watched.</summary>
     public bool OwnProgrammesWatched { get; init; } = true;
 
+    /// <summary>Rear, sides and underneath were looked over: a sort of socket that is not entered is not there.</summary>
+    public bool AllSocketsSeen { get; init; }
+
     /// <summary>Its sound-output menu names one output at a time.</summary>
     public Known OutputMenuNamesOne { get; init; }
 

@@ -29,7 +29,8 @@ public static class DemoCases
                 new() { Id = "component", Kind = SocketKind.PhonoPair, State = SocketState.Free, Marking = "COMPONENT IN" },
                 UsbSmall,
             ],
-            [new DelaySetting("audio delay", 0, 200, 10, 0, false, ["optical"])]),
+            [new DelaySetting("audio delay", 0, 200, 10, 0, false, ["optical"])])
+        { AllSocketsSeen = true },
         [
             new() { Id = "edda", Name = "Edda", SeatDistanceM = 2.8, ReceiverId = "fulmer-over", OpenToAnother = false, RoomWish = RoomWish.RoomHearsToo,
                 OwnVolume = true, ClearLine = Known.Yes },
@@ -49,7 +50,8 @@ public static class DemoCases
                 new() { Id = "usb", Kind = SocketKind.UsbA, State = SocketState.Free, Marking = "USB 5 V 1 A", UsbMa = 1000, UsbSound = Known.NotYet,
                     OffInStandby = Known.NotYet },
             ],
-            [new DelaySetting("A/V sync", 0, 150, 5, 0, true, [])]),
+            [new DelaySetting("A/V sync", 0, 150, 5, 0, true, [])])
+        { AllSocketsSeen = true },
         [
             new() { Id = "maud", Name = "Maud", SeatDistanceM = 2.4, ReceiverId = "kelda-aids-2", OpenToAnother = false, RoomWish = RoomWish.RoomHearsToo,
                 OwnVolume = true, ClearLine = Known.Yes, AidsConfirmedBy = "Quayside hearing clinic", AidsConfirmedOn = new DateOnly(2026, 11, 12) },
@@ -73,7 +75,8 @@ public static class DemoCases
                     Pcm = Known.Yes },
                 new() { Id = "hdmi1", Kind = SocketKind.HdmiPlain, State = SocketState.Taken, TakenBy = "the set-top box", Marking = "HDMI 1" },
             ],
-            []),
+            [])
+        { AllSocketsSeen = true },
         [
             new() { Id = "ivo", Name = "Ivo", SeatDistanceM = 3.5, LeavesRoom = true, RoamDistanceM = 12, RoomWish = RoomWish.SetSilent, OwnVolume = true,
                 ClearLine = Known.Yes },
@@ -94,7 +97,8 @@ public static class DemoCases
                 new() { Id = "own-speakers", Kind = SocketKind.PlatformSpeakers, State = SocketState.Free, SpeakerFamily = "Harbour",
                     SilencesSpeakers = Known.Yes },
             ],
-            []),
+            [])
+        { AllSocketsSeen = true },
         [
             new()
             {
@@ -131,7 +135,8 @@ public static class DemoCases
                     FollowsPicture = Known.Yes },
                 UsbSmall,
             ],
-            []),
+            [])
+        { AllSocketsSeen = true },
         [
             new() { Id = "solveig", Name = "Solveig", SeatDistanceM = 2.3, ReceiverId = "hulver-headset", OpenToAnother = false, OwnVolume = true,
                 LeavesRoom = true, RoamDistanceM = 9, RoomWish = RoomWish.SetSilent, ClearLine = Known.Yes, HoursADay = 4 },
@@ -149,7 +154,7 @@ public static class DemoCases
         new TelevisionSet("LQ 65-2", PictureMode.Film, Known.Yes, 1, "",
             [new() { Id = "hdmi1", Kind = SocketKind.HdmiPlain, State = SocketState.Taken, TakenBy = "the AV receiver", Marking = "HDMI 1" }],
             [])
-        { OwnProgrammesWatched = false },
+        { AllSocketsSeen = true, OwnProgrammesWatched = false },
         [
             new() { Id = "hanno", Name = "Hanno", SeatDistanceM = 3.4, ReceiverId = "hulver-headset", OwnVolume = true, RoomWish = RoomWish.RoomHearsToo,
                 ClearLine = Known.Yes, Quality = QualityWeight.Important },

@@ -40,7 +40,10 @@ public static class DemoData
         var spring = Open(flat, "Wired headset, spring", DemoCases.FlatThreeSpring, now.AddDays(-210));
         Choose(spring, now.AddDays(-209), doneSteps: int.MaxValue);
         spring.HandedOverAt = now.AddDays(-209);
-        var aids = Open(flat, "Aids, and a companion in the room", DemoCases.FlatThree, now.AddDays(-9));
+        // Begun from what the spring case had found out.
+        var known = SiteMemory.Begin([(DemoCases.FlatThreeSpring, DateOnly.FromDateTime(now.AddDays(-210).Date))]);
+        var aids = Open(flat, "Aids, and a companion in the room",
+            DemoCases.FlatThree with { KnownPlaces = known.KnownPlaces, KnownBefore = SiteMemory.StillSo(known, DemoCases.FlatThree) }, now.AddDays(-9));
         Choose(aids, now.AddDays(-8), doneSteps: int.MaxValue);
         Film(aids, "maud", now.AddDays(-7), [5, 4, 5]);
         var both = Open(lounge, "Two headsets beside the sound bar", DemoCases.Lounge, now.AddDays(-2));

@@ -4,6 +4,7 @@ using Nightfrost.Core;
 using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
 using Nightfrost.Data;
 using Nightfrost.Data.Cases;
@@ -83,19 +84,19 @@ internal static class CaseEndpoints
     }
 
     private static async Task<Results<Created<CaseDetail>, JsonHttpResult<Refusal>>> Create(NewCase typed, NightfrostDb db, TimeProvider clock,
-        CancellationToken cancel)
+        ILogger<NewCase> log, CancellationToken cancel)
     {
         if (NameProblems(typed.Site, typed.Title) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
-        var now = clock.GetUtcNow();
+        var (now, site) = (clock.GetUtcNow(), await SiteOf(db, typed.Site, cancel));
         var row = new CaseRow
         {
             Id = Guid.CreateVersion7(),
             Title = typed.Title.Trim(),
-            Look = Look.Empty,
+            Look = await KnownAt(db, site, clock, log, cancel),
             CreatedAt = now,
             ChangedAt = now,
-            Site = await SiteOf(db, typed.Site, cancel)
+            Site = site
         };
         db.Cases.Add(row);
         db.Revisions.Add(new CaseRevision { CaseId = row.Id, Version = row.LookVersion, Look = row.Look, SavedAt = now });
@@ -143,6 +144,30 @@ internal static class CaseEndpoints
 
     private static IReadOnlyList<StageState> Stages(Progress progress) =>
         [.. Enum.GetValues<Stage>().Select(s => new StageState((int)s, s, progress.IsDone(s)))];
+
+    // What the last standing case of the site found out; one that cannot be read is passed over.
+    private static async Task<Look> KnownAt(NightfrostDb db, SiteRow site, TimeProvider clock, ILogger log, CancellationToken cancel)
+    {
+        var before = await db.Cases.AsNoTracking().Where(c => c.SiteId == site.Id && c.DeletedAt == null).OrderByDescending(c => c.ChangedAt)
+            .Select(c => c.Id).ToListAsync(cancel);
+        foreach (var id in before)
+        {
+            try
+            {
+                var versions = await db.Revisions.AsNoTracking().Where(r => r.CaseId == id).OrderBy(r => r.Version).ToListAsync(cancel);
+                if (versions.Count > 0 && SiteMemory.Begin([.. versions.Select(v => (v.Look.Value, DayOf(v.SavedAt)))]) is { KnownBefore.Count: > 0 } known)
+                    return known;
+            }
+            catch (UnreadableDocumentException e)
+            {
+                log.CannotBeRead(e, "case", id.ToString());
+            }
+        }
+
+        return Look.Empty;
+
+        DateOnly DayOf(DateTimeOffset at) => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, clock.LocalTimeZone).DateTime);
+    }
 
     // Made at the same moment by somebody else, it is theirs: one name is one site.
     private static async Task<SiteRow> SiteOf(NightfrostDb db, string name, CancellationToken cancel)

@@ -31,7 +31,12 @@ internal static class LookEndpoints
             return Refusals.Invalid(problems);
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
-        var look = typed.Look with { Markings = state.Look.Markings };
+        var look = typed.Look with
+        {
+            Markings = state.Look.Markings,
+            KnownPlaces = state.Look.KnownPlaces,
+            KnownBefore = SiteMemory.StillSo(state.Look, typed.Look),
+        };
         // The same look again is no conflict with oneself: its first answer was lost.
         if (LookChanges.Between(state.Look, look, state.Shelf.NameOf).Count == 0)
             return TypedResults.Ok(state.Detail());

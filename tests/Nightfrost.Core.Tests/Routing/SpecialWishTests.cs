@@ -97,7 +97,7 @@ public class SpecialWishTests
         var look = Look([PlatformLink("")], Listener());
         var asked = Questions.Rank(new Site(look, Shelf(PlatformSpeaker("pair"), PlatformSpeaker("other", family: "Island"))))
             .Single(q => q.Field == "set.sockets[0].speakerFamily");
-        Assert.Equal("Which make of speakers does the link to its own speakers take?", asked.Words);
+        Assert.Equal("Look into its menu or manual: which make must the speakers be of?", asked.Words);
         Assert.DoesNotContain(Questions.Rank(new Site(Look([PlatformLink("Harbour")], Listener()), Shelf(PlatformSpeaker("pair")))),
             q => q.Field.EndsWith("speakerFamily", StringComparison.Ordinal));
     }

@@ -33,6 +33,11 @@ internal static class LookFields
         yield return Look([Bluetooth(2) with { FollowsPicture = Known.NotYet }], edda,
             edda with { Id = "tobias", Name = "Tobias" }) with
         { Air = new AirAround { WiFiNetworks = 3, WiFiInHopSet = 2, WiFiBusy = 0.9 } };
+        yield return Look([Optical()], edda) with
+        {
+            KnownPlaces = [new("window seat", 4, Way.Unseen)],
+            KnownBefore = [new("place:window seat", new(2026, 3, 2))],
+        };
         yield return Look([Bluetooth()], edda with { ReceiverId = null, OpenToAnother = true });
         yield return Look([Bluetooth()], Listener() with { NothingOnEars = true }) with { Air = new AirAround { WiFiNetworks = 2, WiFiInHopSet = 1 } };
         yield return Look([Bluetooth()], Listener() with { SpatialRendering = true }) with { Complaints = [Complaint.DisturbsOthers] };
@@ -103,7 +108,7 @@ internal static class LookFields
     {
         var pattern = Regex.Replace(path, @"\[\d+\]", "[]");
         pattern = pattern.Replace("sources[].sockets", "set.sockets", StringComparison.Ordinal);
-        foreach (var way in new[] { "listeners[].seat.", "listeners[].roams[].way." })
+        foreach (var way in new[] { "listeners[].seat.", "listeners[].roams[].way.", "knownPlaces[].way." })
             pattern = pattern.Replace(way, "way.", StringComparison.Ordinal);
         return pattern;
     }

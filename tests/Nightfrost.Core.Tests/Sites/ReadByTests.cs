@@ -51,6 +51,7 @@ public class ReadByTests
         ["set.delaySettings[].setToMs"] = "the forecast",
         ["set.delaySettings[].movesSpeakers"] = "the room's forecast",
         ["set.delaySettings[].movesSocketIds"] = "the forecast",
+        ["set.allSocketsSeen"] = "what is still to be looked for",
         ["set.ownProgrammesWatched"] = "rule carries-what-is-watched",
         ["set.outputMenuNamesOne"] = "what sounds at the same time",
         ["set.spatialListed"] = "the preference for spatial rendering",
@@ -122,6 +123,10 @@ public class ReadByTests
         ["liveTogether[].together"] = "what sounds at the same time",
         ["markings[].words"] = "which way sound runs",
         ["markings[].reading"] = "which way sound runs",
+        ["knownBefore[].about"] = "since when it is known, in the next case too",
+        ["knownBefore[].since"] = "since when it is known, in the next case too",
+        ["knownPlaces[].name"] = "the places offered in the next case",
+        ["knownPlaces[].distanceM"] = "the places offered in the next case",
         ["region"] = "rules for national bands",
         ["goodEnoughPercent"] = "in step in a word",
     };
@@ -180,6 +185,11 @@ public class ReadByTests
         said.Add(answer.RuledOut);
         said.Add(RigOutputs.Of(look));
         said.Add(FreeRemedies.For(look));
+        // What is still to be looked for.
+        said.Add(Unknowns.Of(site).Where(u => u.Field.StartsWith("set.sockets.", StringComparison.Ordinal)).Select(u => u.Words).ToList());
+        var next = SiteMemory.Begin([(look, new DateOnly(2026, 12, 1))]);
+        said.Add(next.KnownBefore);
+        said.Add(next.KnownPlaces);
         if (answer.Rigs is [{ Rig: var rig }, ..])
         {
             said.Add(RunSheet.For(rig));

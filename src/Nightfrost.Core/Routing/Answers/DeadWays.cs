@@ -50,7 +50,7 @@ public static class DeadWays
     // Sending and receiving ends of the radios found and of everything that is not retired.
     private static IEnumerable<End> Ends(Site site)
     {
-        foreach (var socket in site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && SocketKinds.Of(s.Kind).IsRadio))
+        foreach (var socket in site.Look.AllSockets().Where(s => s.IsThere && SocketKinds.Of(s.Kind).IsRadio))
             yield return new(RouteWords.Box(new Route(site, new Feed(socket, [], null, []), null, null, null, false)), BuiltInRadio.Of(socket), true, true);
         var worn = site.Look.Listeners.Select(l => l.ReceiverId).ToHashSet();
         foreach (var device in site.Shelf.Devices.Where(d => d.RetiredOn is null || worn.Contains(d.Id)))

@@ -4,10 +4,11 @@ namespace Nightfrost.Core.Routing.Answers;
 
 /// <summary>Something not known yet, and how much the best rig hangs on it.</summary>
 /// <param name="Field">Path of the field on Look.</param>
-/// <param name="Words">The question as one would ask it.</param>
+/// <param name="About">The thing or person one would go to for it: what is asked about the same one is asked in one go.</param>
+/// <param name="Words">What to do or whom to ask to find it out, as a question.</param>
 /// <param name="Effect">What the answer decides.</param>
 /// <param name="Weight">How much the best rig differs with the answer, 0 for not at all; only to put questions in order.</param>
-public sealed record OpenQuestion(string Field, string Words, string Effect, double Weight)
+public sealed record OpenQuestion(string Field, string About, string Words, string Effect, double Weight)
 {
     /// <summary>True when the best rig differs with the answer.</summary>
     public bool Decides => Weight > 0;
@@ -60,7 +61,7 @@ public static class Questions
             foreach (var unknown in some)
             {
                 var (effect, weight) = Effect([.. scores.AsSpan(next, unknown.Answers.Count)], site.Shelf.Currency);
-                weighed.Add(new(unknown.Field, unknown.Words, effect, weight));
+                weighed.Add(new(unknown.Field, unknown.About, unknown.Words, effect, weight));
                 next += unknown.Answers.Count;
             }
         }

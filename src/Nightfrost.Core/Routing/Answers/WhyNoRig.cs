@@ -10,7 +10,7 @@ internal static class WhyNoRig
     public static FieldProblem? Before(Site site)
     {
         var look = site.Look;
-        if (look.AllSockets().All(s => s.State == SocketState.NotThere))
+        if (!look.AllSockets().Any(s => s.IsThere))
             return new("set.sockets", "No socket has been entered.", "Look behind the set, at its sides and underneath, and enter what you see on Look.");
         if (look.Listeners.Count == 0)
             return new("listeners", "Nobody listens yet.", "Enter who listens on Look.");
@@ -25,10 +25,10 @@ internal static class WhyNoRig
     {
         if (limits.MustUse.Count > 0)
             return new("limits.mustUse", $"No rig holds {Wording.Listed(limits.MustUse.Select(id => NameOf(site, id)))}.", "Read why below, or ask for less.");
-        var outputs = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && SocketReading.Direction(site.Look, s) == MarkingReading.Output
+        var outputs = site.Look.AllSockets().Where(s => s.IsThere && SocketReading.Direction(site.Look, s) == MarkingReading.Output
             && (SocketKinds.Of(s.Kind).IsRadio || !SocketKinds.Of(s.Kind).GivesPower || s.UsbSound == Known.Yes)).ToList();
         if (outputs.Count == 0 && site.Look.AllSockets()
-            .FirstOrDefault(s => s.State != SocketState.NotThere && SocketReading.Direction(site.Look, s) == MarkingReading.Unsure) is { } unread)
+            .FirstOrDefault(s => s.IsThere && SocketReading.Direction(site.Look, s) == MarkingReading.Unsure) is { } unread)
             return new("set.sockets", $"Nobody has read whether {RouteWords.Socket(site.Look, unread)} is an output.",
                 "Read the words beside it, or settle it by ear, and enter it on Look.");
         if (outputs.Count == 0)

@@ -43,7 +43,7 @@ internal sealed class CandidateFinder
     /// <param name="log">Keeps what works and what refuses the rest; null where nobody asks for it.</param>
     public static Candidates For(Site site, EarSide side, CancellationToken cancel, RefusalLog? log = null)
     {
-        var sockets = site.Look.AllSockets().Where(s => s.State != SocketState.NotThere && !side.Limits.MustNotUse.Contains(s.Id)).ToList();
+        var sockets = site.Look.AllSockets().Where(s => s.IsThere && !side.Limits.MustNotUse.Contains(s.Id)).ToList();
         var lines = new LineBuilder(site, side, sockets);
         var finder = new CandidateFinder(site, side, lines, log, cancel);
         for (var i = 0; i < sockets.Count; i++)

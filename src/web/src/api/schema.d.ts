@@ -4083,6 +4083,16 @@ export interface components {
          * @enum {unknown}
          */
         Known: "notYet" | "yes" | "no";
+        /** @description Something that an earlier case of the site had found out, and that still stands as it was taken over. */
+        KnownBefore: {
+            /** @description What it is about: "set", "model", "menu", "air", "region", or "socket:", "source:", "wall:" or "place:" with its id or name. */
+            about: string;
+            /**
+             * Format: date
+             * @description Day since when it is known so.
+             */
+            since: string;
+        };
         /** @description The way from one station to the next. */
         Leg: {
             kind: components["schemas"]["LegKind"];
@@ -4281,6 +4291,10 @@ export interface components {
             liveTogether?: components["schemas"]["LivePair"][];
             /** @description Words beside sockets that the workshop knows beyond the usual ones, as they were when this was kept. */
             markings?: components["schemas"]["MarkingWords"][];
+            /** @description What an earlier case of the site had found out and nobody has changed since. Kept by the service, whatever is sent. */
+            knownBefore?: components["schemas"]["KnownBefore"][];
+            /** @description Places of the site known from earlier cases, with the ways to them: offered to whoever sits or walks there. Kept by the service. */
+            knownPlaces?: components["schemas"]["RoamPlace"][];
             /** @description Whose radio rules hold here. */
             region?: components["schemas"]["Region"];
             /**
@@ -4477,7 +4491,9 @@ export interface components {
         OpenQuestion: {
             /** @description Path of the field on Look. */
             field: string;
-            /** @description The question as one would ask it. */
+            /** @description The thing or person one would go to for it: what is asked about the same one is asked in one go. */
+            about: string;
+            /** @description What to do or whom to ask to find it out, as a question. */
             words: string;
             /** @description What the answer decides. */
             effect: string;
@@ -5234,7 +5250,7 @@ export interface components {
          * @description Whether a socket exists and is open to us.
          * @enum {unknown}
          */
-        SocketState: "notThere" | "free" | "taken";
+        SocketState: "notLooked" | "notThere" | "free" | "taken";
         /**
          * @description What a socket can be used for.
          * @enum {unknown}
@@ -5565,6 +5581,8 @@ export interface components {
             delaySettings: components["schemas"]["DelaySetting"][];
             /** @description Its own tuner and apps are watched. */
             ownProgrammesWatched?: boolean;
+            /** @description Rear, sides and underneath were looked over: a sort of socket that is not entered is not there. */
+            allSocketsSeen?: boolean;
             /** @description Its sound-output menu names one output at a time. */
             outputMenuNamesOne?: components["schemas"]["Known"];
             /** @description The set and the headset both stand on the list of what spatial rendering works with. */

@@ -200,6 +200,11 @@ function CaseForm({ existing, sites, onClose }: { existing: Summary | null; site
             value={site}
             onChange={(e) => setSite(e.target.value)}
             autoFocus
+            helperText={
+              !existing && sites.includes(site.trim())
+                ? 'It starts from what earlier cases found out there, each thing with since when.'
+                : undefined
+            }
             slotProps={{ htmlInput: { list: 'sites', maxLength: 400 } }}
             sx={{ mb: 4 }}
           />

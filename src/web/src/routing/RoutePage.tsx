@@ -13,6 +13,7 @@ import { Trouble, Waiting } from '../parts/Trouble'
 import { PartsList } from './PartsList'
 import { roleWords } from '../kit/roleWords'
 import { useReference, useShelf } from '../api/reference'
+import { isThere } from '../sites/lookEdits'
 import { DeadWays } from './DeadWays'
 import { Figures, Reasons } from './Reasons'
 import { RuledOut } from './RuledOut'
@@ -189,13 +190,11 @@ function unbeatenWords(answer: Schema['RankedRigs']) {
 function useThings(detail: Schema['CaseDetail']): Thing[] {
   const [shelf, reference] = [useShelf(), useReference()]
   const sockets = (owner: string, list: readonly Schema['SourcePort'][]) =>
-    list
-      .filter((s) => s.state !== 'notThere')
-      .map((s) => ({
-        id: s.id,
-        words: `${reference.data?.sockets.find((f) => f.kind === s.kind)?.words ?? s.kind}${s.marking ? ` (${s.marking})` : ''}${owner}`,
-        sort: 'Sockets',
-      }))
+    list.filter(isThere).map((s) => ({
+      id: s.id,
+      words: `${reference.data?.sockets.find((f) => f.kind === s.kind)?.words ?? s.kind}${s.marking ? ` (${s.marking})` : ''}${owner}`,
+      sort: 'Sockets',
+    }))
   return [
     ...sockets('', detail.look.set.sockets),
     ...(detail.look.sources ?? []).flatMap((source) => sockets(` of the ${source.name}`, source.sockets ?? [])),

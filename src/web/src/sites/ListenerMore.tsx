@@ -1,5 +1,6 @@
 import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
 import type { Schema } from '../api/client'
+import { limits } from '../format/format'
 import { Choice, knownOptions } from '../parts/Choice'
 import { unseenWay } from './lookEdits'
 import { NumberField } from '../parts/NumberField'
@@ -12,12 +13,13 @@ interface Props {
   wearsAids: boolean
   /** Devices that are kept from implants unless a clinician allowed them. */
   nearBody: readonly Schema['Device'][]
+  tolerances: readonly Schema['Tolerance'][]
   problemOf: (field: string) => Schema['FieldProblem'] | undefined
   onChange: (change: Partial<Listener>) => void
 }
 
 /** What is asked of a listener when the case needs it: ears, implants, phone, hands and sight, hours, places walked to. */
-export function ListenerMore({ listener, wearsAids, nearBody, problemOf, onChange }: Props) {
+export function ListenerMore({ listener, wearsAids, nearBody, tolerances, problemOf, onChange }: Props) {
   const tick = (
     field: 'seesBadly' | 'nothingOnEars' | 'onRequestOnly' | 'leftAndRight' | 'noiseCancelling' | 'spatialRendering',
     label: string,
@@ -27,7 +29,7 @@ export function ListenerMore({ listener, wearsAids, nearBody, problemOf, onChang
       label={label}
     />
   )
-  const known = (field: 'telecoil' | 'implant' | 'phone' | 'noiseAtSeat', label: string) => (
+  const known = (field: 'telecoil' | 'implant' | 'phone' | 'noiseAtSeat' | 'clearLine' | 'leadKeepsOffWays', label: string) => (
     <Choice label={label} value={listener[field] ?? 'notYet'} options={knownOptions} onChange={(value) => onChange({ [field]: value })} />
   )
   return (
@@ -61,6 +63,22 @@ export function ListenerMore({ listener, wearsAids, nearBody, problemOf, onChang
           ]}
           onChange={(quality) => onChange({ quality })}
         />
+        {known('clearLine', 'Clear line from the set to this seat')}
+        {known('leadKeepsOffWays', 'A lead to this seat would keep off the ways people walk')}
+        <TextField
+          select
+          label="In step means"
+          value={listener.toleranceId ?? ''}
+          onChange={(e) => onChange({ toleranceId: e.target.value || null })}
+          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
+        >
+          <MenuItem value="">{listener.readsLips ? 'as for lip-readers' : 'as for broadcast'}</MenuItem>
+          {tolerances.map((t) => (
+            <MenuItem key={t.id} value={t.id}>
+              {t.words}, {limits(t)}
+            </MenuItem>
+          ))}
+        </TextField>
         {known('phone', 'Carries a phone for an app')}
         {wearsAids && known('telecoil', 'Telecoil programme switched on by the clinic')}
         <NumberField
@@ -91,7 +109,7 @@ const implantKinds: Record<Schema['ImplantKind'], string> = {
 }
 
 /** Which implant, and what the clinician answered: until then nothing magnetic or radiating is planned near it. */
-function Implant({ listener, nearBody, problemOf, onChange }: Omit<Props, 'wearsAids'>) {
+function Implant({ listener, nearBody, problemOf, onChange }: Omit<Props, 'wearsAids' | 'tolerances'>) {
   const allows = listener.implantAllows ?? []
   const gone = allows.filter((id) => !nearBody.some((d) => d.id === id)).map((id) => ({ id, name: 'no longer on the shelf' }))
   const choices = [...nearBody.map(({ id, name }) => ({ id, name })), ...gone]
@@ -157,7 +175,7 @@ function Implant({ listener, nearBody, problemOf, onChange }: Omit<Props, 'wears
   )
 }
 
-function Roams({ listener, problemOf, onChange }: Omit<Props, 'wearsAids' | 'nearBody'>) {
+function Roams({ listener, problemOf, onChange }: Omit<Props, 'wearsAids' | 'nearBody' | 'tolerances'>) {
   const roams = listener.roams ?? []
   const put = (at: number, change: Partial<Schema['RoamPlace']>) =>
     onChange({ roams: roams.map((r, i) => (i === at ? { ...r, ...change } : r)) })

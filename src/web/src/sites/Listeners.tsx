@@ -1,8 +1,8 @@
 import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { Schema } from '../api/client'
-import { limits } from '../format/format'
-import { Choice, knownOptions } from '../parts/Choice'
+import { day, metres } from '../format/format'
+import { Choice } from '../parts/Choice'
 import { offerUndo } from '../parts/undo'
 import { useAsked, type Asked } from './useAsked'
 import { ListenerMore } from './ListenerMore'
@@ -14,6 +14,10 @@ type Listener = Schema['Listener']
 
 interface Props {
   listeners: readonly Listener[]
+  /** Places known from earlier cases of the site. */
+  places: readonly Schema['RoamPlace'][]
+  /** Day since when such a place is known. */
+  sinceOf: (place: string) => string | null
   receivers: readonly Schema['Device'][]
   nearBody: readonly Schema['Device'][]
   tolerances: readonly Schema['Tolerance'][]
@@ -28,6 +32,8 @@ interface Props {
 /** Who listens: seat, what is worn, and what each needs. */
 export function Listeners({
   listeners,
+  places,
+  sinceOf,
   receivers,
   nearBody,
   tolerances,
@@ -46,7 +52,9 @@ export function Listeners({
   return (
     <Box>
       {listeners.length === 0 && (
-        <Typography color="textSecondary">Nobody yet. Ask who has to hear, and who must be left in quiet.</Typography>
+        <Typography color="textSecondary" sx={{ mt: 4 }}>
+          Nobody yet. Ask who has to hear, and who must be left in quiet.
+        </Typography>
       )}
       {listeners.map((listener, i) => (
         <ListenerForm
@@ -63,9 +71,19 @@ export function Listeners({
         />
       ))}
       {listeners.length < most && (
-        <Button sx={{ mt: 3 }} onClick={() => onChange([...listeners, newListener(listeners)])}>
-          Add a listener
-        </Button>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 3, alignItems: 'center' }}>
+          <Button onClick={() => onChange([...listeners, newListener(listeners)])}>Add a listener</Button>
+          {places.map((place) => (
+            <Button
+              key={place.name}
+              variant="text"
+              onClick={() => onChange([...listeners, { ...newListener(listeners), seatDistanceM: place.distanceM, seat: place.way }])}
+            >
+              Add one at {place.name}, {metres(place.distanceM)}
+              {sinceOf(place.name) && `, known since ${day(sinceOf(place.name) ?? '')}`}
+            </Button>
+          ))}
+        </Box>
       )}
       {listeners.length > 0 && (
         <Box sx={{ mt: 4, maxWidth: 360 }}>
@@ -87,7 +105,7 @@ export function Listeners({
 }
 
 /** Fields that stand in the second part of the form. */
-const moreFields = ['telecoil', 'implant', 'implantAnsweredBy', 'implantAllows', 'phone', 'ears', 'hoursADay', 'noiseAtSeat']
+const moreFields = ['clearLine', 'telecoil', 'implant', 'implantAnsweredBy', 'implantAllows', 'phone', 'ears', 'hoursADay', 'noiseAtSeat']
 
 interface FormProps {
   listener: Listener
@@ -110,7 +128,7 @@ function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances,
     place,
     () => asked && moreFields.some((f) => asked.field === `${place}.${f}`) && setMore(true),
   )
-  const moreWords = more ? 'Less' : listener.leavesRoom ? 'Ears, phone, hours, noise, places' : 'Ears, phone, hours, noise'
+  const moreWords = more ? 'Less' : listener.leavesRoom ? 'Seat, ears, phone, hours, noise, places' : 'Seat, ears, phone, hours, noise'
   const worn = receivers.find((r) => r.id === listener.receiverId)
   const gone = listener.receiverId && !worn
   const tick = (field: 'openToAnother' | 'leavesRoom' | 'readsLips' | 'ownVolume' | 'unsteadyHands', label: string) => (
@@ -186,18 +204,6 @@ function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances,
           ]}
           onChange={(roomWish) => set({ roomWish })}
         />
-        <Choice
-          label="Clear line from the set to this seat"
-          value={listener.clearLine ?? 'notYet'}
-          options={knownOptions}
-          onChange={(clearLine) => set({ clearLine })}
-        />
-        <Choice
-          label="A lead to this seat would keep off the ways people walk"
-          value={listener.leadKeepsOffWays ?? 'notYet'}
-          options={knownOptions}
-          onChange={(leadKeepsOffWays) => set({ leadKeepsOffWays })}
-        />
       </Box>
       <Box sx={{ mt: 3, display: 'grid', columnGap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1fr 1fr 1fr' } }}>
         {tick('readsLips', 'Reads lips')}
@@ -217,20 +223,6 @@ function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances,
             width="100%"
           />
         )}
-        <TextField
-          select
-          label="In step means"
-          value={listener.toleranceId ?? ''}
-          onChange={(e) => set({ toleranceId: e.target.value || null })}
-          slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}
-        >
-          <MenuItem value="">{listener.readsLips ? 'as for lip-readers' : 'as for broadcast'}</MenuItem>
-          {tolerances.map((t) => (
-            <MenuItem key={t.id} value={t.id}>
-              {t.words}, {limits(t)}
-            </MenuItem>
-          ))}
-        </TextField>
         {worn?.links?.some((l) => !l.transmits && l.technology === 'bluetoothClassic') && (
           <TextField
             label="Phones and tablets that know it"
@@ -261,6 +253,7 @@ function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances,
         <ListenerMore
           listener={listener}
           nearBody={nearBody}
+          tolerances={tolerances}
           wearsAids={worn?.form === 'hearingAids'}
           problemOf={problemOf}
           onChange={set}

@@ -1,4 +1,4 @@
-import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material'
+import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
 import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { NumberField } from '../parts/NumberField'
@@ -42,10 +42,7 @@ export function SocketFactsForm({ facts, socket, problemOf, roomSpeakers, otherU
     />
   )
   return (
-    <Box sx={{ mt: 3, ml: { md: 17 }, display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start' }}>
-      <Typography variant="body2" color="textSecondary" sx={{ gridColumn: '1 / -1' }}>
-        {facts.hint}
-      </Typography>
+    <Box sx={{ mt: 3, display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr', md: '1fr' }, alignItems: 'start' }}>
       {!isRadio(facts) && (
         <TextField
           label="Printed beside it"

@@ -1,11 +1,10 @@
-import { Box, Button, Typography } from '@mui/material'
-import { useState } from 'react'
+import { Box, Button, Checkbox, FormControlLabel, Typography } from '@mui/material'
+import { useRef, useState } from 'react'
 import type { Schema } from '../api/client'
-import { Choice } from '../parts/Choice'
-import { SocketShape } from '../parts/socketShapes'
 import { useAsked, type Asked } from './useAsked'
-import { emptySocket, socketOf, withSocket } from './lookEdits'
-import { isRadio, SocketFactsForm, type SocketFormProps } from './SocketFacts'
+import { afterTap, countsAs, emptySocket, isThere, socketOf, withSocket } from './lookEdits'
+import { SocketPanel } from './SocketPanel'
+import { SocketTile } from './SocketTile'
 
 type Socket = Schema['SourcePort']
 type Facts = Schema['SocketFacts']
@@ -24,15 +23,14 @@ interface WallProps {
   label?: string
   /** Ids that other sources use already. */
   takenIds?: readonly string[]
+  /** All sockets were seen, and how to say so; left out where nobody asks. */
+  allSeen?: boolean
+  onAllSeen?: (all: boolean) => void
+  /** Day since when a socket is known from an earlier case; null when it was entered here. */
+  sinceOf?: (socketId: string) => string | null
 }
 
-const stateOptions = [
-  { value: 'notThere', words: 'not there', quiet: true },
-  { value: 'free', words: 'free' },
-  { value: 'taken', words: 'taken' },
-] as const
-
-/** The back of this set as rows of sockets: what is there, whether it is free, and what that means. */
+/** The back of this set: every sort of socket as a tile; the one touched last says beside the wall what it means. */
 export function SocketWall({
   facts,
   sockets,
@@ -44,7 +42,12 @@ export function SocketWall({
   path = 'set.sockets',
   label = 'Socket wall',
   takenIds = [],
+  allSeen = false,
+  onAllSeen,
+  sinceOf = () => null,
 }: WallProps) {
+  const panel = useRef<HTMLDivElement>(null)
+  const [touchedId, setTouchedId] = useState<string | null>(null)
   const put = (socket: Socket) => onChange(withSocket(sockets, socket))
   const pairUses = (socket: Socket, both: boolean) =>
     onChange(
@@ -55,129 +58,121 @@ export function SocketWall({
           ]
         : sockets.filter((s) => s.sameSocketAs !== socket.id),
     )
-  const rows = facts.flatMap((f) => {
+  const tiles = facts.flatMap((f) => {
     const mine = sockets.filter((s) => s.kind === f.kind)
-    return (mine.length > 0 ? mine : [emptySocket(f.kind, sockets, takenIds)]).map((socket, i) => ({ facts: f, socket, first: i === 0 }))
+    return (mine.length > 0 ? mine : [emptySocket(f.kind, sockets, takenIds)]).map((socket) => ({ facts: f, socket }))
   })
-  const seen = rows.filter((r) => r.socket.state !== 'notThere')
-  const unseen = rows.filter((r) => r.socket.state === 'notThere')
-  const row = ({ facts: f, socket }: (typeof rows)[number]) => {
-    const index = sockets.findIndex((s) => s.id === socket.id)
-    return (
-      <SocketRow
-        key={socket.id}
-        facts={f}
-        socket={socket}
-        asked={asked}
-        place={`${path}[${index}]`}
-        meaning={meanings.find((m) => m.socketId === socket.id)}
-        problemOf={(field) => problems.find((p) => p.field === `${path}[${index}].${field}`)}
-        roomSpeakers={roomSpeakers}
-        otherUse={sockets.find((s) => s.sameSocketAs === socket.id)}
-        onBoth={(both) => pairUses(socket, both)}
-        onChange={put}
-        onAnother={() => onChange([...sockets, { ...socketOf(f.kind, sockets, takenIds), state: 'free' }])}
-      />
-    )
-  }
+  const ofQuestion = (field: string) =>
+    tiles.find(({ facts: f, socket }) => {
+      const place = `${path}[${sockets.findIndex((s) => s.id === socket.id)}]`
+      return field === place || field.startsWith(`${place}.`) || field === `${path}.${f.kind}`
+    })?.socket.id
+  const wall = useAsked<HTMLDivElement>(
+    asked,
+    tiles.map(({ facts: f }) => `${path}.${f.kind}`).concat(sockets.map((_, i) => `${path}[${i}]`)),
+    () => setTouchedId((asked && ofQuestion(asked.field)) ?? null),
+  )
+  const touched = tiles.find((t) => t.socket.id === touchedId) ?? tiles.find((t) => isThere(t.socket)) ?? tiles[0]
+  const meaningOf = (socket: Socket) => meanings.find((m) => m.socketId === socket.id)
+  const index = sockets.findIndex((s) => s.id === touched?.socket.id)
   return (
-    <Box component="ul" aria-label={label} sx={{ listStyle: 'none', p: 0, m: 0, borderBottom: 1, borderColor: 'divider' }}>
-      {seen.map(row)}
-      {unseen.map(row)}
+    <Box ref={wall} tabIndex={-1} sx={{ outline: 'none' }}>
+      <Box sx={{ display: 'grid', gap: 6, gridTemplateColumns: { xs: 'minmax(0, 1fr)', md: 'minmax(0, 1fr) 246px' }, alignItems: 'start' }}>
+        <Box>
+          <Box
+            component="ul"
+            aria-label={label}
+            sx={{
+              listStyle: 'none',
+              p: 0,
+              m: 0,
+              display: 'grid',
+              gap: 2,
+              gridTemplateColumns: { xs: 'repeat(2, minmax(0, 1fr))', sm: 'repeat(auto-fill, minmax(94px, 1fr))' },
+            }}
+          >
+            {tiles.map(({ facts: f, socket }) => (
+              <li key={socket.id} style={{ minWidth: 0 }}>
+                <SocketTile
+                  kind={socket.kind}
+                  words={f.words}
+                  marking={socket.marking ?? ''}
+                  state={countsAs(socket.state, allSeen)}
+                  touched={socket.id === touched?.socket.id}
+                  onFocus={() => setTouchedId(socket.id)}
+                  onTap={() => {
+                    setTouchedId(socket.id)
+                    put({ ...socket, state: afterTap(socket.state, allSeen) })
+                  }}
+                />
+              </li>
+            ))}
+          </Box>
+          {onAllSeen && (
+            <FormControlLabel
+              sx={{ mt: 2 }}
+              control={<Checkbox checked={allSeen} onChange={(e) => onAllSeen(e.target.checked)} />}
+              label="That is all there is: rear, sides and underneath were looked over"
+            />
+          )}
+          <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 1 }}>
+            Each tap: free, taken, not there{allSeen ? '' : ', not looked'}.
+          </Typography>
+        </Box>
+        {touched && (
+          <Box ref={panel} sx={{ minWidth: 0, scrollMarginTop: 16 }}>
+            <SocketPanel
+              facts={touched.facts}
+              socket={touched.socket}
+              state={countsAs(touched.socket.state, allSeen)}
+              since={sinceOf(touched.socket.id)}
+              meaning={meaningOf(touched.socket)}
+              problemOf={(field) => problems.find((p) => p.field === `${path}[${index}].${field}`)}
+              roomSpeakers={roomSpeakers}
+              otherUse={sockets.find((s) => s.sameSocketAs === touched.socket.id)}
+              onBoth={(both) => pairUses(touched.socket, both)}
+              onChange={put}
+              onAnother={() => onChange([...sockets, socketOf(touched.socket.kind, sockets, takenIds)])}
+            />
+          </Box>
+        )}
+        {touched && (
+          <TouchedStrip
+            words={touched.facts.words}
+            says={meaningOf(touched.socket)?.sentence || touched.facts.hint}
+            onMore={() => panel.current?.scrollIntoView({ block: 'start' })}
+          />
+        )}
+      </Box>
     </Box>
   )
 }
 
-interface RowProps extends SocketFormProps {
-  asked: Asked | null
-  /** Path of this socket in the look. */
-  place: string
-  meaning?: Schema['SocketMeaning']
-}
-
-function SocketRow({ facts, socket, asked, place, meaning, problemOf, roomSpeakers, otherUse, onBoth, onChange, onAnother }: RowProps) {
-  const [open, setOpen] = useState(false)
-  const row = useAsked<HTMLLIElement>(asked, place, () => setOpen(true))
-  const there = socket.state !== 'notThere'
-  const refused = there && (meaning?.use === 'input' || meaning?.use === 'unsure')
+/** On a phone the facts lie below the wall: what the tile touched last means stays in view above it. */
+function TouchedStrip({ words, says, onMore }: { words: string; says: string; onMore: () => void }) {
   return (
     <Box
-      component="li"
-      ref={row}
-      tabIndex={-1}
-      aria-label={facts.words}
-      sx={{ outline: 'none', borderTop: 1, borderColor: 'divider', py: there ? 2.5 : 1 }}
+      aria-hidden
+      sx={{
+        display: { xs: 'flex', md: 'none' },
+        order: -1,
+        position: 'sticky',
+        top: 0,
+        zIndex: 2,
+        gap: 2,
+        alignItems: 'center',
+        minHeight: 64,
+        bgcolor: 'background.default',
+        borderBottom: 1,
+        borderColor: 'divider',
+      }}
     >
-      <Box
-        sx={{
-          display: 'grid',
-          alignItems: 'center',
-          columnGap: 4,
-          rowGap: 2,
-          gridTemplateColumns: { xs: '52px 1fr', md: '48px minmax(168px, 1.1fr) 250px minmax(160px, 1.3fr) 48px' },
-        }}
-      >
-        <svg width={48} height={36} aria-hidden style={{ opacity: there ? 1 : 0.6, overflow: 'visible' }}>
-          <SocketShape kind={socket.kind} />
-        </svg>
-        <Box sx={{ minWidth: 0 }}>
-          <Typography sx={{ fontWeight: 650, color: there ? 'text.primary' : 'text.secondary' }}>{facts.words}</Typography>
-          <Typography variant="caption" color="textSecondary" component="p" sx={{ overflowWrap: 'anywhere' }}>
-            {there
-              ? socket.marking || (socket.sameSocketAs ? 'in the optical combination' : isRadio(facts) ? 'built in' : 'nothing printed')
-              : 'not seen'}
-          </Typography>
-        </Box>
-        <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' } }}>
-          <Choice
-            label={`${facts.words}: there, free or taken`}
-            hideLabel
-            value={socket.state}
-            options={stateOptions}
-            onChange={(state) => {
-              onChange({ ...socket, state })
-              if (state === 'taken' && !socket.takenBy) setOpen(true)
-            }}
-          />
-        </Box>
-        <Box sx={{ gridColumn: { xs: '1 / -1', md: 'auto' }, minWidth: 0 }}>
-          {there && meaning?.taken && <Typography sx={{ fontWeight: 650, fontSize: 15 }}>{meaning.taken}</Typography>}
-          <Typography variant="body2" sx={{ color: refused ? 'warning.main' : 'text.secondary', fontWeight: refused ? 650 : 400 }}>
-            {refused && <span aria-hidden>× </span>}
-            {there ? meaning?.sentence : facts.hint}
-          </Typography>
-        </Box>
-        {there ? (
-          <Button
-            variant="text"
-            onClick={() => setOpen(!open)}
-            aria-expanded={open}
-            aria-label={`${open ? 'close' : 'facts'}: ${facts.words}`}
-            sx={{
-              fontSize: 14.5,
-              gridColumn: { xs: '1 / -1', md: 'auto' },
-              justifySelf: { xs: 'start', md: 'end' },
-              px: { xs: 0, md: 1.5 },
-            }}
-          >
-            {open ? 'close' : 'facts'}
-          </Button>
-        ) : (
-          <span />
-        )}
-      </Box>
-      {open && there && (
-        <SocketFactsForm
-          facts={facts}
-          socket={socket}
-          problemOf={problemOf}
-          roomSpeakers={roomSpeakers}
-          otherUse={otherUse}
-          onBoth={onBoth}
-          onChange={onChange}
-          onAnother={onAnother}
-        />
-      )}
+      <Typography variant="caption" sx={{ flex: 1, minWidth: 0, color: 'text.secondary' }}>
+        <b>{words}.</b> {says}
+      </Typography>
+      <Button variant="text" tabIndex={-1} onClick={onMore}>
+        facts
+      </Button>
     </Box>
   )
 }

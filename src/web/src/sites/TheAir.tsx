@@ -1,7 +1,9 @@
 import { Box, MenuItem, TextField } from '@mui/material'
 import type { Schema } from '../api/client'
+import { day } from '../format/format'
 import { NumberField } from '../parts/NumberField'
 import { saying } from '../parts/saying'
+import { sinceOf } from './since'
 import { useAsked, type Asked } from './useAsked'
 
 interface Props {
@@ -16,6 +18,7 @@ export function TheAir({ look, problems, asked, onChange }: Props) {
   const region = useAsked<HTMLDivElement>(asked, 'region')
   const air = look.air ?? {}
   const put = (change: Partial<Schema['AirAround']>) => onChange((l) => ({ ...l, air: { ...l.air, ...change } }))
+  const airSince = sinceOf(look, 'air')
   const problemOf = (field: string) => problems.find((p) => p.field === `air.${field}`)
   return (
     <Box sx={{ display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start', mt: 4 }}>
@@ -35,6 +38,7 @@ export function TheAir({ look, problems, asked, onChange }: Props) {
       <TextField
         select
         label="Router, from the place of the box"
+        helperText={airSince ? `Known since ${day(airSince)}.` : undefined}
         value={air.routerDistanceM ?? ''}
         onChange={(e) => put({ routerDistanceM: e.target.value === '' ? null : Number(e.target.value) })}
         slotProps={{ inputLabel: { shrink: true }, select: { displayEmpty: true } }}

@@ -18,7 +18,9 @@ const set: Schema['TelevisionSet'] = {
 }
 const show = (problems: Schema['FieldProblem'][] = [], more: { asksSpatial?: boolean; menuPaths?: string[] } = {}) => {
   const onChange = vi.fn()
-  render(<TheSet set={set} facts={[]} problems={problems} asksSpatial={false} menuPaths={[]} {...more} onChange={onChange} />)
+  render(
+    <TheSet set={set} facts={[]} problems={problems} asksSpatial={false} menuPaths={[]} menuSince={null} {...more} onChange={onChange} />,
+  )
   return onChange
 }
 

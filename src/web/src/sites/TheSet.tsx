@@ -1,9 +1,11 @@
 import { Box, Button, Checkbox, FormControlLabel, TextField, Typography } from '@mui/material'
 import type { Schema } from '../api/client'
+import { day } from '../format/format'
 import { Choice, knownOptions } from '../parts/Choice'
 import { offerUndo } from '../parts/undo'
 import { NumberField } from '../parts/NumberField'
 import { saying } from '../parts/saying'
+import { isThere } from './lookEdits'
 
 type TelevisionSet = Schema['TelevisionSet']
 
@@ -15,11 +17,13 @@ interface Props {
   asksSpatial: boolean
   /** Menu paths met on other visits to this model. */
   menuPaths: readonly string[]
+  /** Day since when the menu path is known from an earlier case. */
+  menuSince: string | null
   onChange: (set: TelevisionSet) => void
 }
 
 /** The set itself: label, picture mode, speakers, outlets, delay settings. */
-export function TheSet({ set, facts, problems, asksSpatial, menuPaths, onChange }: Props) {
+export function TheSet({ set, facts, problems, asksSpatial, menuPaths, menuSince, onChange }: Props) {
   const put = (change: Partial<TelevisionSet>) => onChange({ ...set, ...change })
   const problemOf = (field: string) => problems.find((p) => p.field === `set.${field}`)
   return (
@@ -35,7 +39,10 @@ export function TheSet({ set, facts, problems, asksSpatial, menuPaths, onChange 
           label="Menu path to the sound output"
           value={set.soundOutputMenu}
           onChange={(e) => put({ soundOutputMenu: e.target.value })}
-          {...saying(problemOf('soundOutputMenu'), 'Once found, it stands in the run sheet.')}
+          {...saying(
+            problemOf('soundOutputMenu'),
+            menuSince ? `Known since ${day(menuSince)}.` : 'Once found, it stands in the run sheet.',
+          )}
         />
         <KnownPaths
           paths={menuPaths.filter((p) => p !== set.soundOutputMenu.trim())}
@@ -89,7 +96,7 @@ export function TheSet({ set, facts, problems, asksSpatial, menuPaths, onChange 
         <DelayForm
           key={i}
           setting={setting}
-          sockets={set.sockets.filter((s) => s.state !== 'notThere' && (facts.find((f) => f.kind === s.kind)?.signals.length ?? 0) > 0)}
+          sockets={set.sockets.filter((s) => isThere(s) && (facts.find((f) => f.kind === s.kind)?.signals.length ?? 0) > 0)}
           facts={facts}
           problemOf={(field) => problemOf(`delaySettings[${i}].${field}`)}
           onChange={(next) => put({ delaySettings: set.delaySettings.map((s, at) => (at === i ? next : s)) })}

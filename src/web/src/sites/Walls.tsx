@@ -1,9 +1,10 @@
 import { Box, Button, MenuItem, TextField, Typography } from '@mui/material'
 import type { Schema } from '../api/client'
-import { plain } from '../format/format'
+import { day, plain } from '../format/format'
 import { saying } from '../parts/saying'
 import { offerUndo } from '../parts/undo'
 import { unseenWay } from './lookEdits'
+import { sinceOf } from './since'
 
 type Look = Schema['Look']
 
@@ -18,6 +19,10 @@ interface Props {
 export function Walls({ look, materials, problems, onChange }: Props) {
   const walls = look.walls ?? []
   if (walls.length === 0) return null
+  const known = (id: string) => {
+    const since = sinceOf(look, `wall:${id}`)
+    return since ? `Known since ${day(since)}.` : undefined
+  }
   const put = (wall: Schema['Wall']) => onChange((l) => ({ ...l, walls: (l.walls ?? []).map((w) => (w.id === wall.id ? wall : w)) }))
   const remove = (wall: Schema['Wall']) => {
     const before = look
@@ -46,7 +51,10 @@ export function Walls({ look, materials, problems, onChange }: Props) {
           <TextField
             label="Called"
             value={wall.name}
-            {...saying(problems.find((p) => p.field === `walls[${i}].name`))}
+            {...saying(
+              problems.find((p) => p.field === `walls[${i}].name`),
+              known(wall.id),
+            )}
             onChange={(e) => put({ ...wall, name: e.target.value })}
           />
           <TextField

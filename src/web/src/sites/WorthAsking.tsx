@@ -1,5 +1,6 @@
 import { Box, Button, ButtonBase, Typography } from '@mui/material'
 import { Trouble } from '../parts/Trouble'
+import { byThing } from './byThing'
 import { useQuestions } from './useQuestions'
 
 interface Props {
@@ -48,23 +49,35 @@ export function WorthAsking({ caseId, version, ready, onPick }: Props) {
         </Typography>
       )}
       <Box component="ol" sx={{ listStyle: 'none', p: 0, m: 0, mt: 2 }}>
-        {decisive.slice(0, 5).map((q, i) => (
-          <Box component="li" key={q.field} sx={{ display: 'flex', gap: 3, py: 2.5, borderBottom: 1, borderColor: 'divider' }}>
-            <Typography component="span" color="primary" sx={{ fontWeight: 650 }}>
-              {i + 1}
-            </Typography>
-            <Box>
-              <ButtonBase onClick={() => onPick(q.field)} sx={{ minHeight: 44, textAlign: 'left', display: 'block' }}>
-                <Typography sx={{ textDecoration: 'underline', textUnderlineOffset: 4, textDecorationColor: 'var(--nf-palette-divider)' }}>
-                  {q.words}
-                </Typography>
-              </ButtonBase>
-              <Typography variant="caption" color="textSecondary" component="p">
-                {q.effect}
+        {byThing(decisive)
+          .slice(0, 5)
+          .map(({ about, questions: some }, i) => (
+            <Box component="li" key={about} sx={{ display: 'flex', gap: 3, py: 2.5, borderBottom: 1, borderColor: 'divider' }}>
+              <Typography component="span" color="primary" sx={{ fontWeight: 650 }}>
+                {i + 1}
               </Typography>
+              <Box>
+                <Typography sx={{ fontWeight: 650 }}>{about}</Typography>
+                {some.map((q) => (
+                  <Box key={q.field}>
+                    <ButtonBase
+                      onClick={() => onPick(q.field)}
+                      sx={{ minHeight: 44, textAlign: 'left', display: 'block', font: 'inherit' }}
+                    >
+                      <Typography
+                        sx={{ textDecoration: 'underline', textUnderlineOffset: 4, textDecorationColor: 'var(--nf-palette-divider)' }}
+                      >
+                        {q.words}
+                      </Typography>
+                    </ButtonBase>
+                    <Typography variant="caption" color="textSecondary" component="p">
+                      {q.effect}
+                    </Typography>
+                  </Box>
+                ))}
+              </Box>
             </Box>
-          </Box>
-        ))}
+          ))}
       </Box>
       {ready && !weighing && rest > 0 && (
         <Typography variant="caption" color="textSecondary" component="p" sx={{ mt: 2 }}>

@@ -10,10 +10,29 @@ export function freshId(stem: string, taken: readonly string[]) {
   return `${stem}-${n}`
 }
 
-/** A socket of a kind, not entered yet. */
+const nextState: Record<Socket['state'], Socket['state']> = {
+  notLooked: 'free',
+  free: 'taken',
+  taken: 'notThere',
+  notThere: 'notLooked',
+}
+
+/** How a socket counts: where all were seen, one that nobody looked for is not there. */
+export const countsAs = (state: Socket['state'], allSeen: boolean) => (allSeen && state === 'notLooked' ? 'notThere' : state)
+
+/** What a tap makes of it. Where all were seen there is no "not looked" to come back to. */
+export const afterTap = (state: Socket['state'], allSeen: boolean) => {
+  const next = nextState[countsAs(state, allSeen)]
+  return allSeen && next === 'notLooked' ? 'free' : next
+}
+
+/** True for a socket that was seen, free or taken. */
+export const isThere = (socket: Socket) => socket.state === 'free' || socket.state === 'taken'
+
+/** A socket of a kind that nobody has looked for yet. */
 export const emptySocket = (kind: Socket['kind'], sockets: readonly Socket[], takenIds: readonly string[] = []): Socket => ({
   ...socketOf(kind, sockets, takenIds),
-  state: 'notThere',
+  state: 'notLooked',
 })
 
 /** A new socket of a kind with everything still unknown. */

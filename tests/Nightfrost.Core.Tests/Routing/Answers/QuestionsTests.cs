@@ -25,6 +25,33 @@ public class QuestionsTests
             Listener(wears: "ear") with { RoomWish = RoomWish.SetSilent, Seat = Way.Unseen with { WallsEntered = true } }), Simple));
 
     [Fact]
+    public void A_socket_nobody_has_looked_for_is_asked_for_until_it_is_found_or_all_were_seen()
+    {
+        // The headphone socket silences the set, and the room should hear: an optical socket would serve.
+        var look = Look([Phones() with { SilencesSpeakers = Known.Yes }], Listener(wears: "ear") with { RoomWish = RoomWish.RoomHearsToo });
+        look = look with { Set = look.Set with { AllSocketsSeen = false } };
+        var asked = Assert.Single(Ask(look, Simple), q => q.Field == "set.sockets.opticalSquare");
+        Assert.Equal("Decides whether there is a rig at all.", asked.Effect);
+        Assert.All(Ask(look, Simple).Where(q => q.Field.StartsWith("set.sockets.", StringComparison.Ordinal)), q => Assert.Equal(asked.About, q.About));
+        foreach (var state in new[] { SocketState.NotThere, SocketState.Free, SocketState.NotLooked })
+        {
+            var seen = look with { Set = look.Set with { Sockets = [.. look.Set.Sockets, Optical(state: state)] } };
+            Assert.Equal(state == SocketState.NotLooked, Ask(seen, Simple).Any(q => q.Field == "set.sockets.opticalSquare"));
+        }
+
+        Assert.DoesNotContain(Ask(look with { Set = look.Set with { AllSocketsSeen = true } }, Simple), q => q.Field.StartsWith("set.sockets.", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void What_is_asked_of_one_socket_is_asked_about_the_same_thing()
+    {
+        var look = Look([Optical() with { Pcm = Known.NotYet, FollowsPicture = Known.NotYet }], Listener(wears: "ear"));
+        var about = Ask(look, Simple).Where(q => q.Field.StartsWith("set.sockets[0]", StringComparison.Ordinal)).ToList();
+        Assert.Equal(2, about.Count);
+        Assert.Equal("Optical", Assert.Single(about.Select(q => q.About).Distinct()));
+    }
+
+    [Fact]
     public void Whether_there_is_a_rig_at_all_stands_above_what_it_costs()
     {
         // PCM decides everything; the room's wish decides nothing here; the current of the USB socket decides a supply.
@@ -87,7 +114,7 @@ public class QuestionsTests
         var zone = questions.Single(q => q.Field == "sources[0].sockets[0].zonePasses");
         Assert.True(zone.Decides);
         Assert.Equal("Decides whether there is a rig at all.", zone.Effect);
-        Assert.Contains("second zone of the AV receiver", zone.Words, StringComparison.Ordinal);
+        Assert.Contains("of the AV receiver", zone.About, StringComparison.Ordinal);
     }
 
     [Fact]
