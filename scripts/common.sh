@@ -19,7 +19,7 @@ as_pg() { if is_root; then runuser -u postgres -- "$@"; else "$@"; fi; }
 missing_packages() {
   local wanted=()
   [ -n "$(pg_bin)" ] || wanted+=(postgresql)
-  [ "${1:-}" != browser ] || { [ -x /usr/bin/chromium ] || wanted+=(chromium fonts-dejavu-core); [ -x /usr/bin/chromedriver ] || wanted+=(chromium-driver); }
+  [ "${1:-}" != browser ] || { [ -x /usr/bin/chromium ] || wanted+=(chromium fonts-dejavu-core); [ -x /usr/bin/chromedriver ] || wanted+=(chromium-driver); [ -x /usr/bin/ffmpeg ] || wanted+=(ffmpeg); }
   printf '%s' "${wanted[*]:-}"
 }
 

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.DataProtection;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.StaticFiles;
 using Nightfrost.Core;
 using Nightfrost.Data;
 using Nightfrost.Data.Identity;
@@ -101,7 +102,11 @@ app.UseExceptionHandler();
 app.UseHsts();
 app.UseManners();
 app.UseDefaultFiles();
-app.UseStaticFiles();
+// The test clips are of a sort that is not served by itself.
+app.UseStaticFiles(new StaticFileOptions
+{
+    ContentTypeProvider = new FileExtensionContentTypeProvider { Mappings = { [".mkv"] = "video/x-matroska" } },
+});
 app.UseHead();
 app.UseRouting();
 app.UseCookiePolicy(new CookiePolicyOptions { OnAppendCookie = Walls.SecureOffLoopback });

@@ -112,7 +112,8 @@ public sealed class Browser : IDisposable
     {
         IWebElement? found = null;
         Until(() => (found = Script<IWebElement?>("""
-            const labels = [...document.querySelectorAll('label')].filter((l) => l.getClientRects().length > 0 && l.innerText.replace(/\s*\*$/, '').trim() === arguments[0])
+            const labels = [...document.querySelectorAll('label')]
+              .filter((l) => l.getClientRects().length > 0 && l.innerText.replace(/\s*\*$/, '').trim() === arguments[0])
             const label = labels[arguments[1]]
             return label ? (label.control ?? document.getElementById(label.htmlFor)) : null
             """, label, index)) is not null, $"a field called “{label}”");

@@ -30,7 +30,8 @@ internal static class Unknowns
     /// <summary>Sorts of sockets that a set often has, the most useful first: those that are asked for until somebody has looked.</summary>
     private static readonly SocketKind[] Usual =
     [
-        SocketKind.OpticalSquare, SocketKind.Headphone35, SocketKind.PhonoPair, SocketKind.HdmiReturn, SocketKind.Coaxial, SocketKind.Bluetooth, SocketKind.UsbA,
+        SocketKind.OpticalSquare, SocketKind.Headphone35, SocketKind.PhonoPair, SocketKind.HdmiReturn, SocketKind.Coaxial, SocketKind.Bluetooth,
+        SocketKind.UsbA,
     ];
 
     /// <summary>Every open question of a site.</summary>
@@ -97,8 +98,8 @@ internal static class Unknowns
             var facts = SocketKinds.Of(kind);
             var found = new SourcePort { Id = $"asked {kind}", Kind = kind, State = SocketState.Free, Direction = SocketDirection.Output };
             Look With(SocketState state) => look with { Set = look.Set with { Sockets = [.. look.Set.Sockets, found with { State = state }] } };
-            yield return new($"set.sockets.{JsonNamingPolicy.CamelCase.ConvertName(kind.ToString())}", "Not looked for yet on the set", $"{facts.Words}: is there one?",
-                [With(SocketState.Free), With(SocketState.NotThere)]);
+            yield return new($"set.sockets.{JsonNamingPolicy.CamelCase.ConvertName(kind.ToString())}", "Not looked for yet on the set",
+                $"{facts.Words}: is there one?", [With(SocketState.Free), With(SocketState.NotThere)]);
         }
     }
 
@@ -204,7 +205,8 @@ internal static class Unknowns
             yield return new($"{at}.noiseAtSeat", listener.Name, $"Is it noisy where {listener.Name} sits: a kitchen, a street, a fan?",
                 YesNo(k => With(listener with { NoiseAtSeat = k })));
         if (listener.ClearLine == Known.NotYet)
-            yield return new($"{at}.clearLine", listener.Name, $"Sit where {listener.Name} sits: is the front of the set in plain sight?", YesNo(k => With(listener with { ClearLine = k })));
+            yield return new($"{at}.clearLine", listener.Name, $"Sit where {listener.Name} sits: is the front of the set in plain sight?",
+                YesNo(k => With(listener with { ClearLine = k })));
         if (listener.Telecoil == Known.NotYet && site.Shelf.Find(listener.ReceiverId) is { Form: WearForm.HearingAids } aids
             && aids.Links.Any(l => l is { Technology: LinkTechnology.InductionLoop, Transmits: false }))
             yield return new($"{at}.telecoil", listener.Name, $"Has the clinic switched on the telecoil programme of {listener.Name}'s aids?",
@@ -212,7 +214,8 @@ internal static class Unknowns
         if (listener.Implant == Known.NotYet && site.Shelf.Devices.Any(Abilities.ComesNearBody))
             yield return new($"{at}.implant", listener.Name, $"Does {listener.Name} carry an implant?", YesNo(k => With(listener with { Implant = k })));
         if (listener.Phone == Known.NotYet && site.Shelf.Devices.Any(d => d.App.Length > 0))
-            yield return new($"{at}.phone", listener.Name, $"Does {listener.Name} carry a phone that an app may run on?", YesNo(k => With(listener with { Phone = k })));
+            yield return new($"{at}.phone", listener.Name, $"Does {listener.Name} carry a phone that an app may run on?",
+                YesNo(k => With(listener with { Phone = k })));
     }
 
     private static IReadOnlyList<T> Put<T>(IReadOnlyList<T> list, int index, T changed) => [.. list.Select((one, i) => i == index ? changed : one)];

@@ -5,6 +5,9 @@ import type { Schema } from '../api/client'
 import { useCase } from '../api/useCase'
 import { count, day, money, moment, until } from '../format/format'
 import { Figure, Page, Part } from '../parts/Page'
+import { DateField } from '../parts/DateField'
+import { readHour } from '../parts/readDay'
+import { TestClip } from '../parts/TestClip'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { RefusedMarks } from './RefusedMarks'
 import { PrepareRow } from './PrepareRow'
@@ -109,6 +112,12 @@ export function PreparePage() {
               </Box>
             ))}
             {kind === 'contents' && messages.map((m) => <Message key={m.box} {...m} />)}
+            {kind === 'pack' && (
+              <Box className="nf-screen-only" sx={{ mt: 4 }}>
+                <Typography variant="h3">The test clip, for the set’s own player</Typography>
+                <TestClip />
+              </Box>
+            )}
             {kind === 'pack' && visit && (
               <Typography sx={{ mt: 3 }} className="nf-screen-only">
                 <Link to={`/packing/${visit.on}`}>The bag for {day(visit.on)}, with every visit of that day</Link>
@@ -156,6 +165,7 @@ function useNow(at: string | undefined, readAt: number) {
 function VisitForm({ visit, onPlan }: { visit: Schema['Visit'] | null; onPlan: (visit: Schema['Visit'] | null) => void }) {
   const [on, setOn] = useState(visit?.on ?? '')
   const [time, setTime] = useState(visit?.time.slice(0, 5) ?? '10:00')
+  const hour = readHour(time)
   const changed = on !== (visit?.on ?? '') || (on !== '' && time !== (visit?.time.slice(0, 5) ?? ''))
   return (
     <Box
@@ -163,27 +173,21 @@ function VisitForm({ visit, onPlan }: { visit: Schema['Visit'] | null; onPlan: (
       className="nf-screen-only"
       onSubmit={(e) => {
         e.preventDefault()
-        onPlan(on ? { on, time: `${time || '10:00'}:00` } : null)
+        if (hour !== null) onPlan(on ? { on, time: `${hour}:00` } : null)
       }}
       sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 4, alignItems: 'center' }}
     >
+      <DateField label="Day of the visit" value={on || null} onChange={(day) => setOn(day ?? '')} width={200} />
       <TextField
-        type="date"
-        label="Day of the visit"
-        value={on}
-        onChange={(e) => setOn(e.target.value)}
-        slotProps={{ inputLabel: { shrink: true } }}
-        sx={{ width: 200 }}
-      />
-      <TextField
-        type="time"
         label="Hour"
         value={time}
+        error={hour === null}
+        helperText={hour === null ? `“${time}” is no hour. Enter one, such as 14:30.` : undefined}
         onChange={(e) => setTime(e.target.value)}
         slotProps={{ inputLabel: { shrink: true } }}
         sx={{ width: 140 }}
       />
-      {changed && (
+      {changed && hour !== null && (
         <Button type="submit" variant="contained" color="primary">
           {on ? 'Plan it' : 'Take the plan back'}
         </Button>

@@ -7,7 +7,7 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
   const { on, keys } = useKeyState()
   const [waiting, setWaiting] = useState<KeyAction | null>(null)
   return (
-    <Dialog open={open} onClose={onClose} aria-labelledby="key-sheet" maxWidth="xs" fullWidth>
+    <Dialog open={open} onClose={onClose} aria-labelledby="key-sheet" maxWidth="sm" fullWidth>
       <DialogContent
         onKeyDown={(event) => {
           if (!waiting || event.key.length !== 1) return
@@ -20,7 +20,7 @@ export function KeySheet({ open, onClose }: { open: boolean; onClose: () => void
           Keys
         </Typography>
         <FormControlLabel control={<Checkbox checked={on} onChange={(e) => switchKeys(e.target.checked)} />} label="Single keys are on" />
-        <Box component="dl" sx={{ m: 0 }}>
+        <Box component="dl" sx={{ m: 0, display: 'grid', columnGap: 6, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' } }}>
           {(Object.keys(keyActions) as KeyAction[]).map((action) => (
             <Box key={action} sx={{ display: 'flex', alignItems: 'center', borderTop: 1, borderColor: 'divider' }}>
               <Typography component="dt" sx={{ flex: 1 }}>

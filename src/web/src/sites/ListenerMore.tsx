@@ -2,6 +2,7 @@ import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@m
 import type { Schema } from '../api/client'
 import { limits } from '../format/format'
 import { Choice, knownOptions } from '../parts/Choice'
+import { DateField } from '../parts/DateField'
 import { unseenWay } from './lookEdits'
 import { NumberField } from '../parts/NumberField'
 import { saying } from '../parts/saying'
@@ -144,12 +145,10 @@ function Implant({ listener, nearBody, problemOf, onChange }: Omit<Props, 'wears
         {...saying(problemOf('implantAnsweredBy'), 'Until one has, nothing with a magnet, coil or transmitter comes near.')}
         onChange={(e) => onChange({ implantAnsweredBy: e.target.value })}
       />
-      <TextField
+      <DateField
         label="Answered on"
-        type="date"
-        value={listener.implantAnsweredOn ?? ''}
-        onChange={(e) => onChange({ implantAnsweredOn: e.target.value || null })}
-        slotProps={{ inputLabel: { shrink: true } }}
+        value={listener.implantAnsweredOn ?? null}
+        onChange={(implantAnsweredOn) => onChange({ implantAnsweredOn })}
       />
       <TextField
         select

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { day, metres } from '../format/format'
 import { Choice } from '../parts/Choice'
+import { DateField } from '../parts/DateField'
 import { offerUndo } from '../parts/undo'
 import { useAsked, type Asked } from './useAsked'
 import { ListenerMore } from './ListenerMore'
@@ -239,13 +240,7 @@ function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances,
               {...saying(problemOf('aidsConfirmedBy'), 'The clinic or the dealer. The order waits for it.')}
               onChange={(e) => set({ aidsConfirmedBy: e.target.value })}
             />
-            <TextField
-              label="On"
-              type="date"
-              value={listener.aidsConfirmedOn ?? ''}
-              onChange={(e) => set({ aidsConfirmedOn: e.target.value || null })}
-              slotProps={{ inputLabel: { shrink: true } }}
-            />
+            <DateField label="On" value={listener.aidsConfirmedOn ?? null} onChange={(aidsConfirmedOn) => set({ aidsConfirmedOn })} />
           </>
         )}
       </Box>

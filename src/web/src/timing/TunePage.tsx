@@ -5,6 +5,7 @@ import type { Schema } from '../api/client'
 import { useCase } from '../api/useCase'
 import { LineBoard } from '../line/LineBoard'
 import { Figure, Page, Part } from '../parts/Page'
+import { TestClip } from '../parts/TestClip'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { offerUndo } from '../parts/undo'
 import { useKey } from '../shell/keys'
@@ -166,6 +167,9 @@ export function TunePage() {
               />
             ))}
         </Box>
+      </Part>
+      <Part title="The test clip">
+        <TestClip />
       </Part>
       <Part title="This camera" note="Film a hand clap at arm’s length, never the set, and enter how late its own sound is.">
         <CameraForm key={`${view.cameraOffsetMs} ${view.cameraUncertaintyMs}`} view={view} onSet={setCamera} />
