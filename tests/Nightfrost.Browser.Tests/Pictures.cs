@@ -41,12 +41,12 @@ public class Pictures(Cluster cluster)
 
         browser.Size(390, 844);
         browser.Theme(night: true);
-        foreach (var (path, words) in screens.Where(s => s.Path.EndsWith("/connect", StringComparison.Ordinal)
-            || s.Path.EndsWith("/route", StringComparison.Ordinal) || s.Path.EndsWith("/tune", StringComparison.Ordinal)))
+        string[] onPhone = ["/look#wall", "/route", "/connect", "/tune"];
+        foreach (var (path, words) in screens.Where(s => Array.Exists(onPhone, end => s.Path.EndsWith(end, StringComparison.Ordinal))))
         {
             browser.Go(path);
             browser.See(words);
-            browser.Picture(Path.Combine(place!, $"{path.Split('/')[^1]}-390.png"));
+            browser.Picture(Path.Combine(place!, $"{path.Split('/')[^1].Split('#')[0]}-390.png"));
         }
     }
 }

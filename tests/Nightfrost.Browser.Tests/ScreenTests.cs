@@ -47,6 +47,7 @@ public class ScreenTests(Cluster cluster)
         browser.Click("keys");
         browser.See("Single keys are on");
         browser.AssertAccessible("key sheet");
+        Assert.True(browser.Script<bool>("return arguments[0].getBoundingClientRect().bottom < innerHeight", browser.Control("Close")), "its foot is cut");
         browser.Click("Close");
         browser.Click("Two headsets beside the sound bar");
         browser.SeeHeadline("Step");

@@ -78,6 +78,7 @@ export function Listeners({
             <Button
               key={place.name}
               variant="text"
+              sx={{ px: 0, textAlign: 'left' }}
               onClick={() => onChange([...listeners, { ...newListener(listeners), seatDistanceM: place.distanceM, seat: place.way }])}
             >
               Add one at {place.name}, {metres(place.distanceM)}

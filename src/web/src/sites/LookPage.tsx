@@ -121,7 +121,7 @@ export function LookPage() {
             problems={problems}
             asked={asked}
             roomSpeakers={devices.filter((d) => d.role === 'roomSpeaker')}
-            onChange={(sockets) => putSet({ ...look.set, sockets })}
+            onChange={(update) => change((l) => ({ ...l, set: { ...l.set, sockets: update(l.set.sockets) } }))}
             takenIds={(look.sources ?? []).flatMap((s) => (s.sockets ?? []).map((x) => x.id))}
             allSeen={look.set.allSocketsSeen ?? false}
             onAllSeen={(allSocketsSeen) => putSet({ ...look.set, allSocketsSeen })}

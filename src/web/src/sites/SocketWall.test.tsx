@@ -34,7 +34,7 @@ const show = (sockets: Schema['SourcePort'][], change: Partial<Parameters<typeof
       problems={[]}
       asked={null}
       roomSpeakers={[]}
-      onChange={onChange}
+      onChange={(update) => onChange(update(sockets))}
       {...change}
     />,
   )
@@ -94,6 +94,28 @@ describe('the socket wall', () => {
       cleanup()
     }
     expect(sockets).toEqual([optical])
+  })
+
+  it('loses no tap that comes before the wall is drawn anew', () => {
+    let now: Schema['SourcePort'][] = []
+    render(
+      <SocketWall
+        facts={wall}
+        sockets={[]}
+        meanings={[]}
+        problems={[]}
+        asked={null}
+        roomSpeakers={[]}
+        onChange={(update) => {
+          now = update(now)
+        }}
+      />,
+    )
+    for (const name of ['Optical not looked', 'Red and white not looked', 'Optical not looked']) fireEvent.click(tile(name))
+    expect(now.map((socket) => [socket.kind, socket.state])).toEqual([
+      ['opticalSquare', 'taken'],
+      ['phonoPair', 'free'],
+    ])
   })
 
   it('asks of a radio what radios have, and not what is printed beside it', () => {

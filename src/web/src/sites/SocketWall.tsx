@@ -17,7 +17,8 @@ interface WallProps {
   problems: Problems
   asked: Asked | null
   roomSpeakers: readonly Schema['Device'][]
-  onChange: (sockets: Socket[]) => void
+  /** Changes the sockets as they are by then: two taps may come faster than the wall is drawn. */
+  onChange: (update: (sockets: readonly Socket[]) => Socket[]) => void
   /** Path of the sockets in the look. */
   path?: string
   label?: string
@@ -48,15 +49,17 @@ export function SocketWall({
 }: WallProps) {
   const panel = useRef<HTMLDivElement>(null)
   const [touchedId, setTouchedId] = useState<string | null>(null)
-  const put = (socket: Socket) => onChange(withSocket(sockets, socket))
+  const put = (socket: Socket) => onChange((now) => withSocket(now, socket))
+  const tap = (shown: Socket) =>
+    onChange((now) => {
+      const socket = now.find((s) => s.id === shown.id) ?? shown
+      return withSocket(now, { ...socket, state: afterTap(socket.state, allSeen) })
+    })
   const pairUses = (socket: Socket, both: boolean) =>
-    onChange(
+    onChange((now) =>
       both
-        ? [
-            ...sockets,
-            { ...socketOf('headphone35', sockets, takenIds), state: socket.state, takenBy: socket.takenBy, sameSocketAs: socket.id },
-          ]
-        : sockets.filter((s) => s.sameSocketAs !== socket.id),
+        ? [...now, { ...socketOf('headphone35', now, takenIds), state: socket.state, takenBy: socket.takenBy, sameSocketAs: socket.id }]
+        : now.filter((s) => s.sameSocketAs !== socket.id),
     )
   const tiles = facts.flatMap((f) => {
     const mine = sockets.filter((s) => s.kind === f.kind)
@@ -102,7 +105,7 @@ export function SocketWall({
                   onFocus={() => setTouchedId(socket.id)}
                   onTap={() => {
                     setTouchedId(socket.id)
-                    put({ ...socket, state: afterTap(socket.state, allSeen) })
+                    tap(socket)
                   }}
                 />
               </li>
@@ -132,7 +135,7 @@ export function SocketWall({
               otherUse={sockets.find((s) => s.sameSocketAs === touched.socket.id)}
               onBoth={(both) => pairUses(touched.socket, both)}
               onChange={put}
-              onAnother={() => onChange([...sockets, socketOf(touched.socket.kind, sockets, takenIds)])}
+              onAnother={() => onChange((now) => [...now, socketOf(touched.socket.kind, now, takenIds)])}
             />
           </Box>
         )}

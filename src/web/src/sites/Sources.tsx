@@ -195,7 +195,7 @@ function SourceForm({ source, others, takenIds, path, reference, meanings, probl
         problems={problems}
         asked={asked}
         roomSpeakers={[]}
-        onChange={(next) => set({ sockets: next })}
+        onChange={(update) => set({ sockets: update(sockets) })}
         path={`${path}.sockets`}
         label={`Sockets of the ${source.name}`}
         takenIds={takenIds}

@@ -58,7 +58,7 @@ export function WorthAsking({ caseId, version, ready, onPick }: Props) {
               </Typography>
               <Box>
                 <Typography sx={{ fontWeight: 650 }}>{about}</Typography>
-                {some.map((q) => (
+                {some.map((q, at) => (
                   <Box key={q.field}>
                     <ButtonBase
                       onClick={() => onPick(q.field)}
@@ -70,9 +70,11 @@ export function WorthAsking({ caseId, version, ready, onPick }: Props) {
                         {q.words}
                       </Typography>
                     </ButtonBase>
-                    <Typography variant="caption" color="textSecondary" component="p">
-                      {q.effect}
-                    </Typography>
+                    {q.effect !== some[at + 1]?.effect && (
+                      <Typography variant="caption" color="textSecondary" component="p">
+                        {q.effect}
+                      </Typography>
+                    )}
                   </Box>
                 ))}
               </Box>
