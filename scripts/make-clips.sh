@@ -32,7 +32,7 @@ for fps in 50 60; do
   # by as much, and what every player plays is in time.
   ffmpeg -v error -y -f lavfi -i "$(pictures $fps $long)" -i "$work/long.wav" \
     -filter_complex "[1:a]atrim=start_sample=1024,asetpts=PTS-STARTPTS[a]" -map 0:v -map "[a]" "${h264[@]}" -g $((fps * 5 / 2)) \
-    -c:a aac -b:a 128k -bsf:a "setts=pts=PTS+1024:dts=DTS+1024" -use_editlist 0 -movflags +faststart "${exact[@]}" "$out/flash-click-$fps-aac.mp4"
+    -c:a aac -b:a 128k -bsf:a "setts=ts=TS+1024" -use_editlist 0 -movflags +faststart "${exact[@]}" "$out/flash-click-$fps-aac.mp4"
   ffmpeg -v error -y -f lavfi -i "$(pictures $fps $short)" -i "$out/click.wav" -map 0:v -map 1:a "${h264[@]}" -g $((fps * 5 / 2)) \
     -c:a copy "${exact[@]}" "$out/flash-click-$fps-pcm.mkv"
 done
