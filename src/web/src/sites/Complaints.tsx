@@ -13,7 +13,11 @@ const words: Record<Complaint, string> = {
 /** What the client came with: it decides what is worth trying before anything is bought. */
 export function Complaints({ value, onChange }: { value: readonly Complaint[]; onChange: (value: Complaint[]) => void }) {
   return (
-    <Box role="group" aria-label="What brings us here" sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center', mt: 4, mb: 4 }}>
+    <Box
+      role="group"
+      aria-label="What brings us here"
+      sx={{ display: 'flex', flexWrap: 'wrap', gap: 2, alignItems: 'center', mt: 4, mb: 4 }}
+    >
       <Typography variant="body2" color="textSecondary" component="span" sx={{ mr: 1 }}>
         What brings us here
       </Typography>
