@@ -40,8 +40,8 @@ public class NextCaseTests(Cluster cluster) : OneCase(cluster)
     [Fact]
     public async Task A_case_in_which_nothing_was_entered_is_passed_over()
     {
-        await Save(await Open(), Simple);
-        var empty = await Open();
+        var (one, empty) = (await Open(), await Open());
+        await Save(one, Simple);
         await Save(empty, Look.Empty with { GoodEnoughPercent = 75 });
         Assert.NotEmpty((await Open()).Look.Set.Sockets);
     }

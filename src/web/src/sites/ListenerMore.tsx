@@ -1,9 +1,9 @@
 import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField } from '@mui/material'
 import type { Schema } from '../api/client'
-import { limits } from '../format/format'
+import { limits, metres } from '../format/format'
 import { Choice, knownOptions } from '../parts/Choice'
 import { DateField } from '../parts/DateField'
-import { unseenWay } from './lookEdits'
+import { isSeat, unseenWay } from './lookEdits'
 import { NumberField } from '../parts/NumberField'
 import { saying } from '../parts/saying'
 
@@ -15,12 +15,14 @@ interface Props {
   /** Devices that are kept from implants unless a clinician allowed them. */
   nearBody: readonly Schema['Device'][]
   tolerances: readonly Schema['Tolerance'][]
+  /** Places known from earlier cases of the site. */
+  places: readonly Schema['RoamPlace'][]
   problemOf: (field: string) => Schema['FieldProblem'] | undefined
   onChange: (change: Partial<Listener>) => void
 }
 
 /** What is asked of a listener when the case needs it: ears, implants, phone, hands and sight, hours, places walked to. */
-export function ListenerMore({ listener, wearsAids, nearBody, tolerances, problemOf, onChange }: Props) {
+export function ListenerMore({ listener, wearsAids, nearBody, tolerances, places, problemOf, onChange }: Props) {
   const tick = (
     field: 'seesBadly' | 'nothingOnEars' | 'onRequestOnly' | 'leftAndRight' | 'noiseCancelling' | 'spatialRendering',
     label: string,
@@ -94,7 +96,7 @@ export function ListenerMore({ listener, wearsAids, nearBody, tolerances, proble
         {known('noiseAtSeat', 'Noisy at the seat: kitchen, street, fan')}
       </Box>
       {listener.implant === 'yes' && <Implant listener={listener} nearBody={nearBody} problemOf={problemOf} onChange={onChange} />}
-      {listener.leavesRoom && <Roams listener={listener} problemOf={problemOf} onChange={onChange} />}
+      {listener.leavesRoom && <Roams listener={listener} places={places} problemOf={problemOf} onChange={onChange} />}
     </Box>
   )
 }
@@ -110,7 +112,7 @@ const implantKinds: Record<Schema['ImplantKind'], string> = {
 }
 
 /** Which implant, and what the clinician answered: until then nothing magnetic or radiating is planned near it. */
-function Implant({ listener, nearBody, problemOf, onChange }: Omit<Props, 'wearsAids' | 'tolerances'>) {
+function Implant({ listener, nearBody, problemOf, onChange }: Omit<Props, 'wearsAids' | 'tolerances' | 'places'>) {
   const allows = listener.implantAllows ?? []
   const gone = allows.filter((id) => !nearBody.some((d) => d.id === id)).map((id) => ({ id, name: 'no longer on the shelf' }))
   const choices = [...nearBody.map(({ id, name }) => ({ id, name })), ...gone]
@@ -174,7 +176,7 @@ function Implant({ listener, nearBody, problemOf, onChange }: Omit<Props, 'wears
   )
 }
 
-function Roams({ listener, problemOf, onChange }: Omit<Props, 'wearsAids' | 'nearBody' | 'tolerances'>) {
+function Roams({ listener, places, problemOf, onChange }: Omit<Props, 'wearsAids' | 'nearBody' | 'tolerances'>) {
   const roams = listener.roams ?? []
   const put = (at: number, change: Partial<Schema['RoamPlace']>) =>
     onChange({ roams: roams.map((r, i) => (i === at ? { ...r, ...change } : r)) })
@@ -206,7 +208,7 @@ function Roams({ listener, problemOf, onChange }: Omit<Props, 'wearsAids' | 'nea
         </Box>
       ))}
       {roams.length < 6 && (
-        <Box>
+        <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, alignItems: 'center' }}>
           <Button
             onClick={() =>
               onChange({
@@ -223,6 +225,18 @@ function Roams({ listener, problemOf, onChange }: Omit<Props, 'wearsAids' | 'nea
           >
             Add a place walked to
           </Button>
+          {places
+            .filter((place) => !isSeat(place) && roams.every((r) => r.name !== place.name))
+            .map((place) => (
+              <Button
+                key={place.name}
+                variant="text"
+                sx={{ px: 0, textAlign: 'left' }}
+                onClick={() => onChange({ roams: [...roams, place] })}
+              >
+                Add {place.name}, {metres(place.distanceM)}, as known here
+              </Button>
+            ))}
         </Box>
       )}
     </Box>

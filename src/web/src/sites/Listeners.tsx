@@ -7,7 +7,7 @@ import { DateField } from '../parts/DateField'
 import { offerUndo } from '../parts/undo'
 import { useAsked, type Asked } from './useAsked'
 import { ListenerMore } from './ListenerMore'
-import { newListener } from './lookEdits'
+import { isSeat, newListener } from './lookEdits'
 import { NumberField } from '../parts/NumberField'
 import { saying } from '../parts/saying'
 
@@ -66,6 +66,7 @@ export function Listeners({
           receivers={receivers}
           nearBody={nearBody}
           tolerances={tolerances}
+          places={places}
           problemOf={(field) => problems.find((p) => p.field === `listeners[${i}].${field}`)}
           onChange={put}
           onRemove={() => remove(listener)}
@@ -74,7 +75,7 @@ export function Listeners({
       {listeners.length < most && (
         <Box sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 3, alignItems: 'center' }}>
           <Button onClick={() => onChange([...listeners, newListener(listeners)])}>Add a listener</Button>
-          {places.map((place) => (
+          {places.filter(isSeat).map((place) => (
             <Button
               key={place.name}
               variant="text"
@@ -116,13 +117,14 @@ interface FormProps {
   place: string
   receivers: readonly Schema['Device'][]
   nearBody: readonly Schema['Device'][]
+  places: readonly Schema['RoamPlace'][]
   tolerances: readonly Schema['Tolerance'][]
   problemOf: (field: string) => Schema['FieldProblem'] | undefined
   onChange: (listener: Listener) => void
   onRemove: () => void
 }
 
-function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances, problemOf, onChange, onRemove }: FormProps) {
+function ListenerForm({ listener, asked, place, receivers, nearBody, places, tolerances, problemOf, onChange, onRemove }: FormProps) {
   const set = (change: Partial<Listener>) => onChange({ ...listener, ...change })
   const [more, setMore] = useState(false)
   const form = useAsked<HTMLFieldSetElement>(
@@ -250,6 +252,7 @@ function ListenerForm({ listener, asked, place, receivers, nearBody, tolerances,
           listener={listener}
           nearBody={nearBody}
           tolerances={tolerances}
+          places={places}
           wearsAids={worn?.form === 'hearingAids'}
           problemOf={problemOf}
           onChange={set}

@@ -67,6 +67,9 @@ export const withSocket = (sockets: readonly Socket[], socket: Socket): Socket[]
   )
 }
 
+/** True for a place known from an earlier case where somebody sat; the others were walked to. */
+export const isSeat = (place: Schema['RoamPlace']) => place.name.endsWith("'s seat")
+
 /** A new listener with nothing but a seat. */
 export const newListener = (listeners: readonly Schema['Listener'][]): Schema['Listener'] => ({
   id: freshId(
