@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using Nightfrost.Web.Tests;
 using OpenQA.Selenium;
 
@@ -8,6 +7,7 @@ namespace Nightfrost.Browser.Tests;
 [Collection("one browser at a time")]
 public class LookTests(Cluster cluster)
 {
+    /// <summary>At five seconds a tap, with the typing aside, two minutes and a half.</summary>
     private const int MostTaps = 30;
 
     [Fact]
@@ -23,7 +23,6 @@ public class LookTests(Cluster cluster)
         browser.Click("Open the case");
         browser.SeeHeadline("Who listens here?");
         var taps = 0;
-        var watch = Stopwatch.StartNew();
         void Tap(string name)
         {
             browser.Click(name);
@@ -60,9 +59,6 @@ public class LookTests(Cluster cluster)
         browser.See("Enough is known: choose a rig");
         browser.See("saved ");
         Assert.True(taps <= MostTaps, $"{taps} taps");
-
-        // At a tap in five seconds, with the typing aside, that is under three minutes; a machine must take far less.
-        Assert.True(watch.Elapsed < TimeSpan.FromMinutes(3), $"{watch.Elapsed}");
         browser.Click("choose a rig");
         browser.SeeHeadline("Both served");
         browser.AssertNoErrors();
@@ -114,7 +110,8 @@ public class LookTests(Cluster cluster)
         browser.Click("Open the case");
         browser.SeeHeadline("Who listens here?");
         browser.See("known since");
-        browser.Until(() => browser.Text().Contains("Add one at Edda's seat, 2.8 m, known since", StringComparison.Ordinal), "Edda's seat");
+        browser.See("Add one in the seat at 2.8 m, known since");
+        browser.SeeNo("Edda");
 
         // One part at a time.
         browser.Click("Behind the set");

@@ -14,7 +14,7 @@ public class NextCaseTests(Cluster cluster) : OneCase(cluster)
         Assert.Equal(Simple.Set.Sockets, next.Look.Set.Sockets);
         Assert.Empty(next.Look.Listeners);
         Assert.Contains(next.Look.KnownBefore, k => k.About == "socket:optical");
-        Assert.Equal("Seat 1's seat", Assert.Single(next.Look.KnownPlaces).Name);
+        Assert.Equal("seat at 2.5 m", Assert.Single(next.Look.KnownPlaces).Name);
 
         // What a browser says was known before counts for nothing.
         var corrected = next.Look with

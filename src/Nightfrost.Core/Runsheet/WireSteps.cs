@@ -130,6 +130,19 @@ internal static class WireSteps
         }
     }
 
+    // How the plugs of an optical lead go in: the square one only one way round, the small one like a headphone plug.
+    private static string OpticalPlugs(Joint joint)
+    {
+        const string Square = "one corner side is cut: turn the plug until it matches, push until it clicks.";
+        return (joint.From, joint.To) switch
+        {
+            (Connector.Optical35, Connector.Optical35) => "The plug is round: push it fully in.",
+            (Connector.Optical35, _) => $"The round end goes fully into the source. At the square end {Square}",
+            (_, Connector.Optical35) => $"The round end goes fully into the box. At the square end {Square}",
+            _ => Wording.Capital(Square),
+        };
+    }
+
     private static Step Lead(Feed feed, int index, string from, string to)
     {
         var joint = feed.Joints[index];
@@ -144,11 +157,11 @@ internal static class WireSteps
             Place = Wording.Capital(from),
             Action = joint.Lead is { IsExtension: true } longer ? $"{Wording.Capital(longer.Name)}: into {from}, and the lead of {to} into it"
                 : joint.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from {from} to {to}" : $"Plug the lead of {to} into {from}",
-            Detail = optical ? "One corner side is cut: turn the plug until it matches, push until it clicks. The glow is safe to see; do not stare into it."
+            Detail = optical ? $"{OpticalPlugs(joint)} The glow is safe to see; do not stare into it."
                 : phono ? "White to white is left, red to red is right."
                 : headphone ? "Push the plug fully in." : "",
             Ticks = optical ? [index == 0 ? "Cap off at the source's end" : "Cap off at the first end", "Cap off at the box's end",
-                "It clicked at both ends"] : [],
+                joint.From == Connector.Optical35 || joint.To == Connector.Optical35 ? "Both ends fully in" : "It clicked at both ends"] : [],
             Expect = firstPlug && feed.Socket.SilencesSpeakers == Known.Yes ? "the set's own speakers fall silent"
                 : firstPlug && feed.Socket.SilencesSpeakers == Known.NotYet ? "the set's own speakers usually fall silent: note whether they do" : "",
             Caution = headphone ? "Turn the set down before this plug goes in or out." : "Lay the lead clear of where people walk.",

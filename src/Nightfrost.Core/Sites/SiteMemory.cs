@@ -35,7 +35,8 @@ public static class SiteMemory
             var first = versions.Count - 1;
             while (first > 0 && values[first - 1].GetValueOrDefault(about) == value)
                 first--;
-            return versions[first].Look.KnownBefore.FirstOrDefault(k => k.About == about)?.Since ?? versions[first].SavedOn;
+            var (look, savedOn) = versions[first];
+            return TakenOver(look).GetValueOrDefault(about) == value ? look.KnownBefore.FirstOrDefault(k => k.About == about)?.Since ?? savedOn : savedOn;
         }
     }
 
@@ -46,9 +47,12 @@ public static class SiteMemory
     {
         if (before.KnownBefore.Count == 0)
             return [];
-        var (was, now) = (ValuesOf(before), ValuesOf(after with { KnownPlaces = before.KnownPlaces }));
+        var (was, now) = (TakenOver(before), TakenOver(after with { KnownPlaces = before.KnownPlaces }));
         return [.. before.KnownBefore.Where(k => was.GetValueOrDefault(k.About) is { } value && now.GetValueOrDefault(k.About) == value)];
     }
+
+    // Somebody who sits as far as somebody before them sits in a place of this case.
+    private static Dictionary<string, string> TakenOver(Look look) => ValuesOf(look with { Listeners = [] });
 
     // Where a delay setting was left it is found the next time.
     private static TelevisionSet AsFound(TelevisionSet set) =>
@@ -81,11 +85,12 @@ public static class SiteMemory
         }
     }
 
-    // Seats and places walked to, then those of cases before that nobody used in this one.
+    // Seats, by their distance and not by who sat there, and places walked to; then those of cases before that nobody used in this one.
     private static IReadOnlyList<RoamPlace> PlacesOf(Look look)
     {
-        var places = look.Listeners.SelectMany(l => l.Roams.Prepend(new RoamPlace($"{l.Name.Trim()}'s seat", l.SeatDistanceM, l.Seat)))
-            .Concat(look.KnownPlaces);
+        var seats = look.Listeners.GroupBy(l => l.SeatDistanceM).SelectMany(same => same.Select((l, i) =>
+            new RoamPlace(FormattableString.Invariant($"seat at {l.SeatDistanceM:0.##} m{(i == 0 ? "" : $", number {i + 1}")}"), l.SeatDistanceM, l.Seat)));
+        var places = seats.Concat(look.Listeners.SelectMany(l => l.Roams)).Concat(look.KnownPlaces);
         return [.. places.DistinctBy(p => p.Name)];
     }
 }

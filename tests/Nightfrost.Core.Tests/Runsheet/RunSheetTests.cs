@@ -183,4 +183,19 @@ public class RunSheetTests
             unmeasured, [], false)).Stage);
 
     private static Rig WiredRig() => Router.Rank(new Site(Look([Phones()], Listener(wears: "wired")), Shelf(Wired()))).Rigs[0].Rig;
+
+    [Theory]
+    [InlineData(Connector.OpticalSquare, Connector.OpticalSquare, true, false)]
+    [InlineData(Connector.Optical35, Connector.OpticalSquare, true, true)]
+    [InlineData(Connector.Optical35, Connector.Optical35, false, true)]
+    public void A_cut_corner_is_spoken_of_where_a_plug_has_one_and_a_round_end_where_one_is_round(Connector set, Connector box, bool square, bool round)
+    {
+        var socket = Optical() with { Kind = set == Connector.Optical35 ? SocketKind.Optical35 : SocketKind.OpticalSquare };
+        var sender = Box("box", input: box) with { Ports = [new AudioPort(box, false, [Signal.SpdifPcm], "IN")] };
+        Device[] kit = set == box && square ? [sender, Headset("ear")] : [sender, Headset("ear"), Lead(set, box)];
+        var site = new Site(Look([socket], Listener("Edda", "ear")), Shelf(kit));
+        var step = RunSheet.For(Router.Rank(site).Rigs[0].Rig).Single(s => s.Id.StartsWith("lead-", StringComparison.Ordinal));
+        Assert.Equal((square, round), (step.Detail.Contains("corner", StringComparison.Ordinal), step.Detail.Contains("round", StringComparison.Ordinal)));
+        Assert.Equal(!round, step.Ticks.Contains("It clicked at both ends"));
+    }
 }

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -28,9 +29,10 @@ public class SiteMemoryTests
         Assert.Equal(Seen.Set.Sockets, next.Set.Sockets);
         Assert.Equal(Seen.Walls, next.Walls);
         Assert.Equal((2, Region.Europe), (next.Air.RouterDistanceM, next.Region));
-        Assert.Equal([("Edda's seat", 2.8), ("porch", 7.0)], next.KnownPlaces.Select(p => (p.Name, p.DistanceM)));
+        Assert.Equal([("seat at 2.8 m", 2.8), ("porch", 7.0)], next.KnownPlaces.Select(p => (p.Name, p.DistanceM)));
         Assert.Equal("w", next.KnownPlaces[0].Way.Crossings[0].WallId);
         Assert.Empty(next.Listeners);
+        Assert.DoesNotContain("Edda", JsonSerializer.Serialize(next), StringComparison.Ordinal);
         Assert.Empty(next.Owned);
         Assert.Empty(next.Complaints);
         Assert.All(next.KnownBefore, k => Assert.Equal(First, k.Since));
@@ -68,11 +70,27 @@ public class SiteMemoryTests
     }
 
     [Fact]
+    public void Somebody_who_sits_as_far_by_another_way_makes_the_seat_known_since_then()
+    {
+        var second = SiteMemory.Begin([(Seen, First)]) with { Listeners = [Listener("Perran", null, 2.8)] };
+        second = second with { KnownBefore = SiteMemory.StillSo(SiteMemory.Begin([(Seen, First)]), second) };
+        Assert.Equal(First, Since(second, "place:seat at 2.8 m"));
+        Assert.Equal(Third, Since(SiteMemory.Begin([(second, Third)]), "place:seat at 2.8 m"));
+    }
+
+    [Fact]
     public void A_case_in_which_nothing_was_entered_hands_nothing_on_and_a_socket_nobody_looked_for_is_no_fact()
     {
         Assert.Empty(SiteMemory.Begin([(Core.Sites.Look.Empty, First)]).KnownBefore);
         var unlooked = Core.Sites.Look.Empty with { Set = TelevisionSet.Unseen with { Sockets = [Optical(state: SocketState.NotLooked)] } };
         Assert.Empty(SiteMemory.Begin([(unlooked, First)]).KnownBefore);
+    }
+
+    [Fact]
+    public void Two_who_sat_equally_far_leave_two_seats()
+    {
+        var two = Seen with { Listeners = [Listener("Edda", null, 3), Listener("Tobias", null, 3) with { Seat = new() { Bodies = 1 } }] };
+        Assert.Equal([("seat at 3 m", 0), ("seat at 3 m, number 2", 1)], SiteMemory.Begin([(two, First)]).KnownPlaces.Select(p => (p.Name, p.Way.Bodies)));
     }
 
     [Fact]

@@ -112,7 +112,7 @@ internal static class Unknowns
             if (!socket.IsThere)
                 continue;
             var (at, facts) = ($"{path}[{i}]", SocketKinds.Of(socket.Kind));
-            var about = Wording.Capital(RouteWords.Socket(site.Look, socket));
+            var about = RouteWords.Socket(site.Look, socket);
             var direction = SocketReading.Direction(site.Look, socket);
             Unknown Ask(string field, string words, params SourcePort[] answers) =>
                 new($"{at}.{field}", about, words, [.. answers.Select(answer => with(number, answer))]);

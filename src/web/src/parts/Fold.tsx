@@ -7,7 +7,7 @@ interface Props {
   title: string
   /** What it holds, in one line; stands beside the title while it is folded. */
   says: string
-  /** What it still needs; false words are said in amber. */
+  /** Enough is entered to go on with; where not, its line is amber. */
   filled: boolean
   note?: ReactNode
   open: boolean

@@ -1,7 +1,7 @@
 import { Box, Button, Checkbox, FormControlLabel, MenuItem, TextField, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { Schema } from '../api/client'
-import { day, metres } from '../format/format'
+import { day } from '../format/format'
 import { Choice } from '../parts/Choice'
 import { DateField } from '../parts/DateField'
 import { offerUndo } from '../parts/undo'
@@ -82,7 +82,7 @@ export function Listeners({
               sx={{ px: 0, textAlign: 'left' }}
               onClick={() => onChange([...listeners, { ...newListener(listeners), seatDistanceM: place.distanceM, seat: place.way }])}
             >
-              Add one at {place.name}, {metres(place.distanceM)}
+              Add one in the {place.name}
               {sinceOf(place.name) && `, known since ${day(sinceOf(place.name) ?? '')}`}
             </Button>
           ))}

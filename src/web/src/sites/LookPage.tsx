@@ -8,8 +8,8 @@ import { Fold } from '../parts/Fold'
 import { Page } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { Complaints } from './Complaints'
-import { isThere } from './lookEdits'
-import { headline, lookParts, nextThing, partOf, partTitles, said, type LookPart } from './lookSays'
+import { isThere, knownPlaces } from './lookEdits'
+import { everySocket, headline, lookParts, nextThing, partOf, partTitles, said, type LookPart } from './lookSays'
 import { Listeners } from './Listeners'
 import { Owned } from './Owned'
 import { partSince, sinceOf } from './since'
@@ -89,7 +89,7 @@ export function LookPage() {
           <Complaints value={look.complaints ?? []} onChange={(complaints) => change((l) => ({ ...l, complaints }))} />
           <Listeners
             listeners={look.listeners}
-            places={look.knownPlaces ?? []}
+            places={knownPlaces(look)}
             sinceOf={(name) => sinceOf(look, `place:${name}`)}
             receivers={devices.filter((d) => d.role === 'receiver' || d.role === 'roomSpeaker')}
             nearBody={shelf.data.devices.filter((d) => d.abilities.includes('near-body')).map((d) => d.device)}
@@ -234,9 +234,7 @@ export function LookPage() {
               caseId={detail.id}
               version={detail.version}
               onPick={pick}
-              ready={
-                look.listeners.length > 0 && [...look.set.sockets, ...(look.sources ?? []).flatMap((s) => s.sockets ?? [])].some(isThere)
-              }
+              ready={look.listeners.length > 0 && everySocket(look).some(isThere)}
             />
           </Box>
         </Box>

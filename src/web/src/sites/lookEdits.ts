@@ -67,8 +67,16 @@ export const withSocket = (sockets: readonly Socket[], socket: Socket): Socket[]
   )
 }
 
+/** Places known from earlier cases, with the walls that still stand; where one was taken out, the way is to be looked over again. */
+export const knownPlaces = (look: Schema['Look']): Schema['RoamPlace'][] =>
+  (look.knownPlaces ?? []).map((place) => {
+    const all = place.way.crossings ?? []
+    const crossings = all.filter((c) => look.walls?.some((w) => w.id === c.wallId))
+    return crossings.length === all.length ? place : { ...place, way: { ...place.way, crossings, wallsEntered: false } }
+  })
+
 /** True for a place known from an earlier case where somebody sat; the others were walked to. */
-export const isSeat = (place: Schema['RoamPlace']) => place.name.endsWith("'s seat")
+export const isSeat = (place: Schema['RoamPlace']) => place.name.startsWith('seat at ')
 
 /** A new listener with nothing but a seat. */
 export const newListener = (listeners: readonly Schema['Listener'][]): Schema['Listener'] => ({

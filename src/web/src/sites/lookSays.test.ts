@@ -32,7 +32,7 @@ describe('what a folded part of the look says', () => {
     expect(says.wall).toEqual({ words: 'nobody has looked yet', filled: false })
     expect(says.watched.words).toBe('the set’s own programmes')
     expect(says.air.words).toBe('router not known; region not said')
-    expect(says.set.words).toBe('model not read, standard picture, no mains outlet')
+    expect(says.set.words).toBe('model not read')
   })
 
   it('says who listens, at what distance, with what and with which wish', () => {

@@ -1,6 +1,6 @@
 import type { Schema } from '../api/client'
 import { capital, count, metres } from '../format/format'
-import { countsAs, isThere } from './lookEdits'
+import { isThere } from './lookEdits'
 
 type Look = Schema['Look']
 type Named = Pick<Schema['Device'], 'id' | 'name'>
@@ -27,7 +27,8 @@ export interface Said {
 const listed = (words: readonly string[]) =>
   words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]!}`
 
-const everySocket = (look: Look) => [...look.set.sockets, ...(look.sources ?? []).flatMap((s) => s.sockets ?? [])]
+/** Sockets of the set and of every source. */
+export const everySocket = (look: Look) => [...look.set.sockets, ...(look.sources ?? []).flatMap((s) => s.sockets ?? [])]
 
 /** What each part of a look says when it is folded. */
 export function said(
@@ -55,7 +56,7 @@ function people(look: Look, devices: readonly Named[]): Said {
       l.roomWish === 'roomHearsToo' && 'the room hears too',
       l.roomWish === 'setSilent' && 'set silent',
       l.readsLips && 'reads lips',
-      l.leavesRoom && `walks to the ${l.roams?.length ? listed(l.roams.map((r) => r.name)) : 'next room'}`,
+      l.leavesRoom && (l.roams?.length ? `walks to the ${listed(l.roams.map((r) => r.name))}` : 'leaves the room'),
     ]
       .filter(Boolean)
       .join(', ')
@@ -92,12 +93,13 @@ function air(look: Look): Said {
 }
 
 function theSet(set: Schema['TelevisionSet']): Said {
-  const modes = { game: 'game', standard: 'standard', film: 'film' } as const
+  // The usual mode, and no outlet, are also what stands there before anybody has looked.
+  const modes = { game: 'game picture', standard: '', film: 'film picture' } as const
   const words = [
     set.model.trim() || 'model not read',
-    `${modes[set.pictureMode]} picture`,
+    modes[set.pictureMode],
     set.soundOutputMenu.trim() && 'menu path known',
-    set.mainsOutletsFree === 0 ? 'no mains outlet' : count(set.mainsOutletsFree, 'mains outlet', 'mains outlets'),
+    set.mainsOutletsFree > 0 && count(set.mainsOutletsFree, 'mains outlet', 'mains outlets'),
   ].filter(Boolean)
   return { words: words.join(', '), filled: set.model.trim() !== '' }
 }
@@ -133,6 +135,6 @@ export function headline(look: Look, meanings: readonly Schema['SocketMeaning'][
   if (look.listeners.length === 0) return 'Who listens here?'
   const who = capital(count(look.listeners.length, 'listener', 'listeners'))
   const waysOut = meanings.filter((m) => m.use === 'output').length
-  if (!everySocket(look).some((s) => countsAs(s.state, false) === 'free' || s.state === 'taken')) return `${who}: what is behind the set?`
+  if (!everySocket(look).some(isThere)) return `${who}: what is behind the set?`
   return `${who}, ${waysOut === 0 ? 'no way out' : count(waysOut, 'way out', 'ways out')} of the set`
 }
