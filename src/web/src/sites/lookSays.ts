@@ -134,7 +134,7 @@ export function nextThing(look: Look): { words: string; part: LookPart } | null 
 export function headline(look: Look, meanings: readonly Schema['SocketMeaning'][]) {
   if (look.listeners.length === 0) return 'Who listens here?'
   const who = capital(count(look.listeners.length, 'listener', 'listeners'))
-  const waysOut = meanings.filter((m) => m.use === 'output').length
+  const waysOut = meanings.filter((m) => m.use === 'output' && look.set.sockets.some((s) => s.id === m.socketId)).length
   if (!everySocket(look).some(isThere)) return `${who}: what is behind the set?`
   return `${who}, ${waysOut === 0 ? 'no way out' : count(waysOut, 'way out', 'ways out')} of the set`
 }
