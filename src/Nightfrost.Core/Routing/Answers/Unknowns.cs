@@ -44,7 +44,8 @@ internal static class Unknowns
         foreach (var unknown in OfSockets(site, families, look.Set.Sockets, "set.sockets", null,
             (i, socket) => look with { Set = look.Set with { Sockets = Put(look.Set.Sockets, i, socket) } }))
             yield return unknown;
-        foreach (var unknown in OfUnlooked(look))
+        foreach (var unknown in OfUnlooked(look.Set.AllSocketsSeen ? [] : Usual, look.Set.Sockets, "set.sockets", "Not looked for yet on the set",
+            found => look with { Set = look.Set with { Sockets = [.. look.Set.Sockets, found] } }))
             yield return unknown;
         for (var s = 0; s < look.Sources.Count; s++)
         {
@@ -52,6 +53,9 @@ internal static class Unknowns
             var about = Wording.Capital(source.Name);
             foreach (var unknown in OfSockets(site, families, source.Sockets, $"sources[{s}].sockets", source,
                 (i, socket) => WithSource(source with { Sockets = Put(source.Sockets, i, socket) })))
+                yield return unknown;
+            foreach (var unknown in OfUnlooked(source.Watched ? SourceKinds.Of(source.Kind).LookFor : [], source.Sockets, $"sources[{s}].sockets",
+                $"Not looked for yet on the {source.Name}", found => WithSource(source with { Sockets = [.. source.Sockets, found] })))
                 yield return unknown;
             if (source.Kind == SourceKind.AvReceiver && source.PassesSoundOn == Known.NotYet && look.Sources.Any(o => o.PluggedInto == source.Id))
                 yield return new($"sources[{s}].passesSoundOn", about, "Play something that is plugged into it: does that sound leave through its sockets too?",
@@ -88,18 +92,18 @@ internal static class Unknowns
         }
     }
 
-    // What may still be found on the set, each as it would be if it were there and free.
-    private static IEnumerable<Unknown> OfUnlooked(Look look)
+    // What may still be found on a set or a source, each as it would be if it were there and free.
+    private static IEnumerable<Unknown> OfUnlooked(
+        IReadOnlyList<SocketKind> kinds, IReadOnlyList<SourcePort> sockets, string path, string about, Func<SourcePort, Look> lookWith)
     {
-        foreach (var kind in look.Set.AllSocketsSeen ? [] : Usual)
+        foreach (var kind in kinds)
         {
-            if (look.Set.Sockets.Any(s => s.Kind == kind && s.State != SocketState.NotLooked))
+            if (sockets.Any(s => s.Kind == kind && s.State != SocketState.NotLooked))
                 continue;
             var facts = SocketKinds.Of(kind);
-            var found = new SourcePort { Id = $"asked {kind}", Kind = kind, State = SocketState.Free, Direction = SocketDirection.Output };
-            Look With(SocketState state) => look with { Set = look.Set with { Sockets = [.. look.Set.Sockets, found with { State = state }] } };
-            yield return new($"set.sockets.{JsonNamingPolicy.CamelCase.ConvertName(kind.ToString())}", "Not looked for yet on the set",
-                $"{facts.Words}: is there one?", [With(SocketState.Free), With(SocketState.NotThere)]);
+            var found = new SourcePort { Id = $"asked {path} {kind}", Kind = kind, State = SocketState.Free, Direction = SocketDirection.Output };
+            yield return new($"{path}.{JsonNamingPolicy.CamelCase.ConvertName(kind.ToString())}", about, $"{facts.Words}: is there one?",
+                [lookWith(found), lookWith(found with { State = SocketState.NotThere })]);
         }
     }
 

@@ -8,6 +8,8 @@ export interface FieldWords {
   /** What it means, while nothing is wrong. */
   hint?: string | undefined
   width?: number | string
+  /** Told after each key whether what stands there can be read. */
+  onReadable?: (readable: boolean) => void
 }
 
 interface Props<T> extends FieldWords {
@@ -24,7 +26,20 @@ interface Props<T> extends FieldWords {
 }
 
 /** A value that people type as words. What is typed stays as typed; only what can be read is passed on. */
-export function TypedField<T>({ label, text, read, unreadable, onChange, problem, hint, width, unit, placeholder, inputMode }: Props<T>) {
+export function TypedField<T>({
+  label,
+  text,
+  read,
+  unreadable,
+  onChange,
+  problem,
+  hint,
+  width,
+  onReadable,
+  unit,
+  placeholder,
+  inputMode,
+}: Props<T>) {
   const [typed, setTyped] = useState<string | null>(null)
   const wrong = typed !== null && read(typed) === null
   const help = wrong ? unreadable(typed) : problem ? `${problem.reason} ${problem.remedy}` : undefined
@@ -39,6 +54,7 @@ export function TypedField<T>({ label, text, read, unreadable, onChange, problem
         setTyped(event.target.value)
         const value = read(event.target.value)
         if (value !== null) onChange(value)
+        onReadable?.(value !== null)
       }}
       onBlur={() => !wrong && setTyped(null)}
       sx={{ width, maxWidth: '100%' }}

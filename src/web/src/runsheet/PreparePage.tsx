@@ -1,17 +1,16 @@
-import { Box, Button, TextField, Typography } from '@mui/material'
+import { Box, Button, Typography } from '@mui/material'
 import { useEffect, useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { Schema } from '../api/client'
 import { useCase } from '../api/useCase'
 import { count, day, money, moment, until } from '../format/format'
 import { Figure, Page, Part } from '../parts/Page'
-import { DateField } from '../parts/DateField'
-import { readHour } from '../parts/readDay'
 import { TestClip } from '../parts/TestClip'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { RefusedMarks } from './RefusedMarks'
 import { PrepareRow } from './PrepareRow'
 import { usePreparation } from './usePreparation'
+import { VisitForm } from './VisitForm'
 
 type State = Schema['PrepareState']
 
@@ -160,40 +159,6 @@ function useNow(at: string | undefined, readAt: number) {
     return () => clearInterval(timer)
   }, [])
   return at ? new Date(new Date(at).getTime() + Math.max(0, here - readAt)) : null
-}
-
-function VisitForm({ visit, onPlan }: { visit: Schema['Visit'] | null; onPlan: (visit: Schema['Visit'] | null) => void }) {
-  const [on, setOn] = useState(visit?.on ?? '')
-  const [time, setTime] = useState(visit?.time.slice(0, 5) ?? '10:00')
-  const hour = readHour(time)
-  const changed = on !== (visit?.on ?? '') || (on !== '' && time !== (visit?.time.slice(0, 5) ?? ''))
-  return (
-    <Box
-      component="form"
-      className="nf-screen-only"
-      onSubmit={(e) => {
-        e.preventDefault()
-        if (hour !== null) onPlan(on ? { on, time: `${hour}:00` } : null)
-      }}
-      sx={{ display: 'flex', flexWrap: 'wrap', gap: 3, mt: 4, alignItems: 'center' }}
-    >
-      <DateField label="Day of the visit" value={on || null} onChange={(day) => setOn(day ?? '')} width={200} />
-      <TextField
-        label="Hour"
-        value={time}
-        error={hour === null}
-        helperText={hour === null ? `“${time}” is no hour. Enter one, such as 14:30.` : undefined}
-        onChange={(e) => setTime(e.target.value)}
-        slotProps={{ inputLabel: { shrink: true } }}
-        sx={{ width: 140 }}
-      />
-      {changed && hour !== null && (
-        <Button type="submit" variant="contained" color="primary">
-          {on ? 'Plan it' : 'Take the plan back'}
-        </Button>
-      )}
-    </Box>
-  )
 }
 
 function Message({ box, text }: Schema['SupplierMessage']): ReactNode {

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { Choice, knownOptions } from '../parts/Choice'
 import { offerUndo } from '../parts/undo'
-import { newSource } from './lookEdits'
+import { newSource, restNotThere } from './lookEdits'
 import { saying } from '../parts/saying'
 import { SocketWall } from './SocketWall'
 import { useAsked, type Asked } from './useAsked'
@@ -95,6 +95,7 @@ function SourceForm({ source, others, takenIds, path, reference, meanings, probl
   const problemOf = (field: string) => problems.find((p) => p.field === `${path}.${field}`)
   const sockets = source.sockets ?? []
   const kinds = reference.sockets.filter((f) => facts?.lookFor.includes(f.kind) || sockets.some((s) => s.kind === f.kind))
+  const unlooked = kinds.map((f) => f.kind).filter((kind) => !sockets.some((s) => s.kind === kind && s.state !== 'notLooked'))
   const plugged = source.pluggedInto ?? 'set'
   return (
     <Box component="fieldset" sx={{ border: 0, borderTop: 1, borderColor: 'divider', p: 0, m: 0, mt: 3, pt: 4, pb: 2, minWidth: 0 }}>
@@ -200,6 +201,11 @@ function SourceForm({ source, others, takenIds, path, reference, meanings, probl
         label={`Sockets of the ${source.name}`}
         takenIds={takenIds}
       />
+      {unlooked.length > 0 && (
+        <Button variant="text" sx={{ mt: 2, mr: 3 }} onClick={() => set({ sockets: restNotThere(sockets, unlooked, takenIds) })}>
+          The rest is not there
+        </Button>
+      )}
       <Button variant="text" sx={{ mt: 2 }} onClick={onRemove} aria-label={`Take out ${source.name}`}>
         Take out
       </Button>

@@ -67,6 +67,16 @@ export const withSocket = (sockets: readonly Socket[], socket: Socket): Socket[]
   )
 }
 
+/** The sockets with those of sorts that nobody has looked for put down as not there. */
+export const restNotThere = (sockets: readonly Socket[], unlooked: readonly Socket['kind'][], takenIds: readonly string[]) =>
+  unlooked.reduce<Socket[]>(
+    (all, kind) => {
+      const socket = all.find((s) => s.kind === kind) ?? emptySocket(kind, all, takenIds)
+      return withSocket(all, { ...socket, state: 'notThere' })
+    },
+    [...sockets],
+  )
+
 /** Places known from earlier cases, with the walls that still stand; where one was taken out, the way is to be looked over again. */
 export const knownPlaces = (look: Schema['Look']): Schema['RoamPlace'][] =>
   (look.knownPlaces ?? []).map((place) => {

@@ -21,7 +21,10 @@ const bare = {
   owned: [],
 } as Schema['Look']
 const optical = { ...emptySocket('opticalSquare', []), state: 'free' as const }
-const facts = [{ kind: 'opticalSquare', words: 'Optical' }] as Schema['SocketFacts'][]
+const facts = [
+  { kind: 'opticalSquare', words: 'Optical' },
+  { kind: 'headphone35', words: 'Headphone, 3.5 mm' },
+] as Schema['SocketFacts'][]
 const edda = { ...newListener([]), name: 'Edda', receiverId: 'ear', roomWish: 'roomHearsToo' as const }
 const saysOf = (look: Schema['Look']) => said(look, facts, [], [{ id: 'ear', name: 'Fulmer headset' }])
 
@@ -39,6 +42,12 @@ describe('what a folded part of the look says', () => {
     expect(saysOf({ ...bare, listeners: [edda] }).people.words.replaceAll('\u00a0', ' ')).toBe(
       'Edda, 2.5 m, Fulmer headset, the room hears too',
     )
+  })
+
+  it('names each socket by itself, whatever commas stand in its name', () => {
+    const headphone = { ...emptySocket('headphone35', []), state: 'free' as const }
+    const both = { ...bare, set: { ...bare.set, sockets: [optical, headphone] } }
+    expect(saysOf(both).wall.words).toBe('Optical; Headphone, 3.5 mm; not all looked for')
   })
 
   it('tells sockets all looked for from sockets not all looked for', () => {

@@ -74,7 +74,7 @@ function wall(look: Look, facts: readonly Schema['SocketFacts'][]): Said {
   const all = look.set.allSocketsSeen ?? false
   if (seen.length === 0) return all ? { words: 'no socket at all', filled: true } : { words: 'nobody has looked yet', filled: false }
   const words = seen.map((s) => `${facts.find((f) => f.kind === s.kind)?.words ?? s.kind}${s.state === 'taken' ? ' (taken)' : ''}`)
-  return { words: all ? `${listed(words)}; that is all` : `${listed(words)}; not all looked for`, filled: all }
+  return { words: [...words, all ? 'that is all' : 'not all looked for'].join('; '), filled: all }
 }
 
 function air(look: Look): Said {

@@ -44,6 +44,22 @@ public class QuestionsTests
     }
 
     [Fact]
+    public void A_source_that_is_watched_is_looked_over_too()
+    {
+        // Only the box is watched, and the set offers nothing: its own optical socket would serve.
+        var box = new SoundSource { Id = "decoder", Name = "decoder", Kind = SourceKind.SetTopBox };
+        var look = Look([], Listener(wears: "ear"));
+        look = look with { Set = look.Set with { OwnProgrammesWatched = false }, Sources = [box] };
+        var asked = Assert.Single(Ask(look, Simple), q => q.Field == "sources[0].sockets.opticalSquare");
+        Assert.Equal("Decides whether there is a rig at all.", asked.Effect);
+        Assert.Equal("Not looked for yet on the decoder", asked.About);
+        var settled = look with { Sources = [box with { Sockets = [Optical(state: SocketState.NotThere)] }] };
+        Assert.DoesNotContain(Ask(settled, Simple), q => q.Field == "sources[0].sockets.opticalSquare");
+        var unwatched = look with { Sources = [box with { Watched = false }] };
+        Assert.DoesNotContain(Ask(unwatched, Simple), q => q.Field.StartsWith("sources[0].sockets", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void What_is_asked_of_one_socket_is_asked_about_the_same_thing()
     {
         var look = Look([Optical() with { Pcm = Known.NotYet, FollowsPicture = Known.NotYet }], Listener(wears: "ear"));
