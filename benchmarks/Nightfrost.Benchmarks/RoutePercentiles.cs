@@ -28,9 +28,15 @@ public static class RoutePercentiles
     private static readonly TimeSpan SeenEvery = TimeSpan.FromMilliseconds(5);
 
     /// <summary>Prints a table of sizes.</summary>
-    /// <param name="sizes">Devices and listeners, as in 1000x8; empty for all tables.</param>
+    /// <param name="sizes">Devices and listeners, as in 1000x8; "questions" for those alone; empty for all tables.</param>
     public static void Print(string[] sizes)
     {
+        if (sizes is ["questions"])
+        {
+            AskedNext();
+            return;
+        }
+
         Console.WriteLine("| devices | listeners | best p50 ms | best p95 ms | unbeaten p50 ms | unbeaten p95 ms | complete | rigs, median | heap "
             + "above idle MB |");
         Console.WriteLine("| --- | --- | --- | --- | --- | --- | --- | --- | --- |");
