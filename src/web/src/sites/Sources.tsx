@@ -99,7 +99,7 @@ function SourceForm({ source, others, takenIds, path, reference, meanings, probl
   const plugged = source.pluggedInto ?? 'set'
   return (
     <Box component="fieldset" sx={{ border: 0, borderTop: 1, borderColor: 'divider', p: 0, m: 0, mt: 3, pt: 4, pb: 2, minWidth: 0 }}>
-      <Typography component="legend" variant="h3" sx={{ float: 'left', width: '100%', mb: 1 }}>
+      <Typography component="legend" variant="h3" sx={{ float: 'left', width: '100%', mb: 1, p: 0 }}>
         {source.name || facts?.words}
       </Typography>
       <Typography variant="body2" color="textSecondary" sx={{ clear: 'both', mb: 3 }}>

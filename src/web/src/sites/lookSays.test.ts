@@ -69,6 +69,14 @@ describe('the next one thing', () => {
     expect(steps.map((l) => nextThing(l)?.part ?? null)).toEqual(['people', 'wall', 'wall', 'air', 'set', null])
   })
 
+  it('is the back of a source where that one alone is watched', () => {
+    const decoder = { id: 'd', name: 'decoder', kind: 'setTopBox', watched: true, sockets: [] } as unknown as Schema['SoundSource']
+    const alone: Schema['Look'] = { ...bare, listeners: [edda], sources: [decoder], set: { ...bare.set, ownProgrammesWatched: false } }
+    expect(nextThing(alone)).toEqual({ words: 'Look over the back of the decoder too.', part: 'watched' })
+    expect(nextThing({ ...alone, sources: [{ ...decoder, sockets: [optical] }] })?.part).toBe('wall')
+    expect(nextThing({ ...alone, set: { ...bare.set, ownProgrammesWatched: true } })?.part).toBe('wall')
+  })
+
   it.each([
     ['listeners[0].seat', 'air'],
     ['listeners[1].roams[0].way', 'air'],

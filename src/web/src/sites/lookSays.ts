@@ -123,6 +123,11 @@ export function nextThing(look: Look): { words: string; part: LookPart } | null 
   if (look.listeners.length === 0) return { words: 'Add who listens.', part: 'people' }
   if (!look.set.ownProgrammesWatched && !(look.sources ?? []).some((s) => s.watched))
     return { words: 'Say what is watched.', part: 'watched' }
+  // Where one source alone is watched, its own output may do.
+  const watched = (look.sources ?? []).filter((s) => s.watched)
+  const alone = !look.set.ownProgrammesWatched && watched.length === 1 ? watched[0] : undefined
+  if (alone && !(alone.sockets ?? []).some((s) => s.state !== 'notLooked'))
+    return { words: `Look over the back of the ${alone.name || 'source'} too.`, part: 'watched' }
   if (!everySocket(look).some(isThere)) return { words: 'Tap each socket you see behind the set.', part: 'wall' }
   if (!look.set.allSocketsSeen) return { words: 'Look for the rest, then tick that it is all there is.', part: 'wall' }
   if ((look.region ?? 'notSaid') === 'notSaid') return { words: 'Say whose radio rules hold here.', part: 'air' }
