@@ -21,7 +21,9 @@ public class RoomsTests
         ["Routing.Search"] = ["", "Kit", "Sites", "Power", "Routing", "Routing.Ways"],
         ["Routing.Answers"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Routing.Ways", "Routing.Search"],
         ["Line"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Routing.Answers"],
-        ["Runsheet"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Line"],
+        ["Acts"] = ["", "Kit", "Sites", "Routing"],
+        ["Runsheet"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Line", "Acts"],
+        ["Bench"] = ["", "Kit", "Sites", "Airlink", "Routing", "Line", "Acts", "Runsheet"],
         ["Handover"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Line", "Runsheet"],
     };
 

@@ -48,6 +48,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         yield return $"Switch {on} on.";
         if (rig.Silencing == Silencing.ByMute)
             yield return $"Mute {PlaysToRoom(rig)}. You still hear everything.";
+        if (rig.Silencing == Silencing.ByBarMute)
+            yield return $"Mute the {rig.Site.Bar!.Name}. You still hear everything.";
         if (IsPulled(route))
             yield return $"Put the plug in the headphone socket of {Owner(route)}, all the way.";
         if (box is { Power.SwitchedByHand: true })
@@ -112,6 +114,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             return $"For sound in the room, turn up the {speakers.Name}{(speakers.Power.SwitchedByHand ? ", once switched on" : "")}.";
         if (rig.Silencing == Silencing.ByMute)
             return $"For sound in the room, take {PlaysToRoom(rig)} off mute.";
+        if (rig.Silencing == Silencing.ByBarMute)
+            return $"For sound in the room, take the {rig.Site.Bar!.Name} off mute.";
         if (rig.Site.Bar is { } bar)
             return $"For sound in the room, turn up the {bar.Name}.";
         if (rig.Silencing == Silencing.ByMenu)

@@ -15,6 +15,9 @@ public enum Silencing
 
     /// <summary>Mute: the sound is taken before it comes to the set.</summary>
     ByMute,
+
+    /// <summary>Mute on the bar alone: a plug silences the set's own speakers, and what the listener hears hangs on the set.</summary>
+    ByBarMute,
 }
 
 /// <summary>All the routes at one site together.</summary>
@@ -54,7 +57,8 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
 
     /// <summary>What keeps the set silent.</summary>
     public Silencing Silencing =>
-        Site.SetSilent is null || SilencesSpeakers ? Silencing.None
+        Site.SetSilent is null ? Silencing.None
+        : SilencesSpeakers ? Site.Bar is null ? Silencing.None : Silencing.ByBarMute
         : Feeds.Any(f => !Site.Look.IsBeforeSet(f.Socket)) ? Silencing.ByMenu
         : Feeds.Any(f => Site.Look.SourceOf(f.Socket)!.PluggedInto.Length > 0) ? Silencing.ByMute : Silencing.None;
 

@@ -10,7 +10,13 @@ namespace Nightfrost.Core.Routing;
 /// <param name="Lead">The cheapest lead that fits and is long enough; null where the device's own lead reaches.</param>
 /// <param name="Digital">True when numbers run through it.</param>
 /// <param name="NeedsM">Length the lead must have, m; 0 for boxes side by side.</param>
-public sealed record Joint(Connector From, Connector To, Device? Lead, bool Digital, double NeedsM = 0);
+public sealed record Joint(Connector From, Connector To, Device? Lead, bool Digital, double NeedsM = 0)
+{
+    /// <summary>True for light in a fibre, whose ends come with caps on.</summary>
+    public bool IsOptical => IsFibre(From) || IsFibre(To);
+
+    private static bool IsFibre(Connector connector) => connector is Connector.OpticalSquare or Connector.Optical35;
+}
 
 /// <summary>From a source's socket to the box that sends: one way to tap the sound.</summary>
 /// <param name="Socket">The socket or built-in radio.</param>

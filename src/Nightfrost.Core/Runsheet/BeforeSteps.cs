@@ -1,3 +1,4 @@
+using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Rules;
@@ -9,6 +10,9 @@ public static class BeforeSteps
 {
     /// <summary>The step that asks who hears alarms; a case is not handed over without it.</summary>
     public const string AskAlarms = "ask-alarms";
+
+    /// <summary>Asks how loud it stood before it was turned down, so that it can be put back.</summary>
+    public const string VolumeFound = "Volume found before";
 
     /// <summary>The step that sees one listener's device charged.</summary>
     internal static string ChargedId(Route route, Device device) => $"charged-{route.AtEar.Listener.Id}-{device.Id}";
@@ -48,6 +52,8 @@ public static class BeforeSteps
             Id = "prove-sound",
             Phase = Phase.Before,
             Place = $"At {players}",
+            Acts = [.. Things.Playing(rig).Select(id => new Act.Play(id))],
+            Goal = new Goal.RoomHears(),
             Action = "Play a programme and hear that sound works as it is",
             Expect = $"speech from {players}, as before you came",
             Why = "Otherwise an old fault is blamed on the new parts.",
@@ -57,7 +63,9 @@ public static class BeforeSteps
             Id = "turn-down",
             Phase = Phase.Before,
             Place = $"At {players}, by remote or by hand",
+            Acts = [.. RoomSteps.Loud(rig).Select(id => new Act.Turn(id, Volume.Down))],
             Action = rig.Site.Bar is null ? $"Turn {players} down low" : $"Turn {players} and the {rig.Site.Bar.Name} down low",
+            Note = VolumeFound,
             Why = "Nobody knows yet how loud it starts.",
             Caution = "Always turn down before a plug goes in or out: room speakers come back at full level.",
         };
@@ -69,6 +77,8 @@ public static class BeforeSteps
                     Id = ChargedId(route, device),
                     Phase = Phase.Before,
                     Place = $"{route.AtEar.Listener.Name}'s {device.Name}",
+                    Acts = [new Act.Charge(Things.Receiver(route.AtEar))],
+                    Goal = new Goal.Charged(Things.Receiver(route.AtEar)),
                     Action = $"Check the charge: {route.AtEar.Listener.Name}'s {device.Name}",
                     Detail = FormattableString.Invariant($"A full charge takes {device.Power.ChargeHours:0.#} h."),
                     Caution = "A swollen or damaged battery is not charged. Nothing charges under bedding.",
@@ -77,6 +87,19 @@ public static class BeforeSteps
                 };
         }
 
+        foreach (var feed in rig.Feeds.Where(f => f.Transmitter is { Power: { BatteryHours: > 0, ChargeHours: > 0 } }))
+            yield return new Step
+            {
+                Id = $"charged-box-{feed.Key}",
+                Phase = Phase.Before,
+                Place = $"The {feed.Transmitter!.Name}",
+                Acts = [new Act.Charge(Things.Sender(feed)!)],
+                Goal = new Goal.Charged(Things.Sender(feed)!),
+                Action = $"Check the charge of the {feed.Transmitter.Name}",
+                Detail = FormattableString.Invariant($"A full charge takes {feed.Transmitter.Power.ChargeHours:0.#} h."),
+                Caution = "A swollen or damaged battery is not charged.",
+                Why = "A low cell breaks off joining and passes for a fault.",
+            };
         if (rig.Feeds.Any(f => f.Transmitter is not null))
             yield return new Step
             {

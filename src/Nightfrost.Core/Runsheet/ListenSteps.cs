@@ -1,3 +1,4 @@
+using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
@@ -22,8 +23,10 @@ internal static class ListenSteps
                 Id = $"level-{id}",
                 Phase = Phase.Listen,
                 Place = $"{ear.Listener.Name}, at the seat",
+                Acts = Raised(route),
+                Goal = new Goal.EarHears(id),
                 Action = LevelAction(route),
-                Detail = LevelWords(route)
+                Detail = LevelWords(route) + (IsOnByWire(route) ? $" Switch the {ear.Receiver.Name} on: not every one plays by a wire while it is off." : "")
                     + (AdviceRules.Strays(route) is { } strays
                         ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to "
                             + "the right one." : ""),
@@ -56,6 +59,8 @@ internal static class ListenSteps
             };
         }
 
+        if (RoomSteps.Back(rig, Phase.Leave) is { } back)
+            yield return back;
         if (rig.Routes.Any(r => r.Sends is null))
             yield return new Step
             {
@@ -98,6 +103,23 @@ internal static class ListenSteps
             $"{Wording.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))} by "
                 + $"{RouteWords.Socket(rig.Site.Look, socket)}";
     }
+
+    // Down, on, up: and a source that was turned down for the visit comes up as far as its socket follows it.
+    private static IReadOnlyList<Act> Raised(Route route)
+    {
+        var receiver = Things.Receiver(route.AtEar);
+        var source = Things.Source(route.Site.Look, route.Feed.Socket);
+        return
+        [
+            .. IsOnByWire(route) ? new Act[] { new Act.Switch(receiver, true) } : [],
+            new Act.Turn(receiver, Volume.Down), new Act.PutOn(receiver),
+            .. SocketReading.FixedLevel(route.Feed.Socket) == false ? new Act[] { new Act.Turn(source, Volume.Usual) } : [],
+            new Act.Turn(receiver, Volume.Usual),
+        ];
+    }
+
+    // Nobody has read whether what has a cell of its own plays by a wire while it is off.
+    private static bool IsOnByWire(Route route) => route.Sends is null && route.AtEar.Receiver.Power.SwitchedByHand;
 
     // What is turned is what has a control: at the ear, else the loop's drive, else the set.
     private static string LevelAction(Route route)

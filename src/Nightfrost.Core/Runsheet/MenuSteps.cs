@@ -1,3 +1,4 @@
+using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
@@ -28,6 +29,8 @@ public static class MenuSteps
                 Id = $"output-{feed.Key}",
                 Phase = Phase.Menu,
                 Place = "The set's menu, sound output",
+                Acts = [Chosen(SoundSource.Television, SourceMenu.Output, Things.Socket(feed.Socket))],
+                Goal = At(SoundSource.Television, SourceMenu.Output, Things.Socket(feed.Socket)),
                 Action = $"Choose the output for the {facts.InSentence} socket",
                 Detail = (set.SoundOutputMenu.Length > 0 ? $"On this set: {set.SoundOutputMenu}. " : "")
                     + $"Look for words such as {Variants(feed.Socket.Kind)}. If there is no such choice, carry on.",
@@ -40,6 +43,8 @@ public static class MenuSteps
                     Id = $"pcm-{feed.Key}",
                     Phase = Phase.Menu,
                     Place = "The set's menu, digital format",
+                    Acts = [Chosen(SoundSource.Television, SourceMenu.DigitalFormat, MenuValues.Pcm)],
+                    Goal = At(SoundSource.Television, SourceMenu.DigitalFormat, MenuValues.Pcm),
                     Action = "Set the digital format to PCM",
                     Detail = "Also called stereo or uncompressed. Automatic is fine later, once it has sounded.",
                     Note = ValueFound,
@@ -51,6 +56,8 @@ public static class MenuSteps
                     Id = $"headphone-level-{feed.Key}",
                     Phase = Phase.Menu,
                     Place = "The set's menu, headphone level",
+                    Acts = [Chosen(SoundSource.Television, SourceMenu.HeadphoneLevel, MenuValues.High)],
+                    Goal = At(SoundSource.Television, SourceMenu.HeadphoneLevel, MenuValues.High),
                     Action = "Turn the set's headphone level up to about three quarters",
                     Detail = "Leave the ear low until someone wears it. A low source with a high ear gives hiss.",
                     Note = ValueFound,
@@ -65,13 +72,16 @@ public static class MenuSteps
                 Id = "programme-on",
                 Phase = Phase.Menu,
                 Place = $"At {RouteWords.Players(rig)}",
+                Acts = [.. Things.Playing(rig).Select(id => new Act.Play(id))],
+                Goal = new Goal.All([.. rig.Routes.Where(r => r.Feed.Transmitter is { } box && Behaviour.Of(box).PairsFrom == PairsFrom.On)
+                    .Select(r => new Goal.SoundAt(r.AtEar.Listener.Id))]),
                 Action = "Play a programme with speech",
                 Expect = string.Join("; ",
                     rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Where(t => t.SoundLight.Length > 0).Select(t => $"{t.Name}: {t.SoundLight}")
                         .Distinct()),
                 Why = "Some lights wait for real sound.",
             };
-        if (RoomSteps.Level(rig) is { } level)
+        if ((RoomSteps.Level(rig) ?? RoomSteps.Back(rig, Phase.Menu)) is { } level)
             yield return level;
     }
 
@@ -95,6 +105,8 @@ public static class MenuSteps
                 Id = $"pcm-{feed.Key}",
                 Phase = Phase.Menu,
                 Place = $"The {source.Name}'s menu, digital format",
+                Acts = [Chosen(source.Id, SourceMenu.DigitalFormat, MenuValues.Pcm)],
+                Goal = At(source.Id, SourceMenu.DigitalFormat, MenuValues.Pcm),
                 Action = $"Set the {source.Name}'s digital format to PCM, two channels",
                 Detail = "Also called stereo or uncompressed.",
                 Note = ValueFound,
@@ -122,10 +134,25 @@ public static class MenuSteps
                 Id = "set-muted",
                 Phase = Phase.Menu,
                 Place = "The set's remote",
+                Acts = [.. RoomSteps.Loud(rig).Select(id => new Act.Mute(id, true))],
+                Goal = new Goal.RoomSilent(),
                 Action = rig.Site.Bar is null ? "Mute the set" : $"Mute the set and the {rig.Site.Bar.Name}",
                 Detail = "The sound is taken before it comes to the set.",
                 Expect = "silence in the room",
                 Why = "The listener goes on hearing; mute must be set again each time the set was off.",
+            };
+        if (rig is { Silencing: Silencing.ByBarMute, Site.Bar: { } bar })
+            return new Step
+            {
+                Id = "bar-muted",
+                Phase = Phase.Menu,
+                Place = $"The {bar.Name}'s remote",
+                Acts = [new Act.Mute(Things.Bar, true)],
+                Goal = new Goal.RoomSilent(),
+                Action = $"Mute the {bar.Name}, and leave the set as it is",
+                Detail = "The plug silences the set's own speakers, but not this.",
+                Expect = "silence in the room",
+                Why = "What the listener hears hangs on the set: muting that would mute both.",
             };
         if (rig.Silencing == Silencing.ByMenu)
             return new Step
@@ -133,6 +160,12 @@ public static class MenuSteps
                 Id = "speakers-off",
                 Phase = Phase.Menu,
                 Place = "The set's menu, speakers",
+                Acts =
+                [
+                    Chosen(SoundSource.Television, SourceMenu.Speakers, MenuValues.Off),
+                    .. rig.Site.Bar is null ? Array.Empty<Act>() : [new Act.Mute(Things.Bar, true)],
+                ],
+                Goal = new Goal.RoomSilent(),
                 Action = rig.Site.Bar is null ? "Switch the set's own speakers off" : $"Switch the set's own speakers and the {rig.Site.Bar.Name} off",
                 Detail = set.SpeakersCanBeOff == Known.NotYet ? "Not every set can. If it cannot, mute it and listen whether the headset goes on." : "",
                 Note = ValueFound,
@@ -150,6 +183,10 @@ public static class MenuSteps
             }
             : null;
     }
+
+    private static Act.Choose Chosen(string sourceId, SourceMenu menu, string value) => new Act.Choose(sourceId, menu, value);
+
+    private static Goal.MenuAt At(string sourceId, SourceMenu menu, string value) => new Goal.MenuAt(sourceId, menu, value);
 
     private static string Variants(SocketKind kind) => kind switch
     {

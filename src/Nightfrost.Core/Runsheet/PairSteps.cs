@@ -1,3 +1,4 @@
+using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 
@@ -6,6 +7,9 @@ namespace Nightfrost.Core.Runsheet;
 /// <summary>Joining each receiver to its box, first listener before second, each device in its own way.</summary>
 internal static class PairSteps
 {
+    /// <summary>So long until what was switched on has found the partner it knows, s (starting value).</summary>
+    private const double JoinSeconds = 10;
+
     public static IEnumerable<Step> For(Rig rig)
     {
         foreach (var step in ChannelSteps.For(rig))
@@ -18,6 +22,8 @@ internal static class PairSteps
                 Id = "release-rivals",
                 Phase = Phase.Pair,
                 Place = "In the room",
+                Acts = [.. Known(wireless).Select(id => new Act.Radio(id, false))],
+                Goal = new Goal.RadiosAre(false),
                 Action = Rivals(wireless) is { Length: > 0 } rivals ? $"Switch the Bluetooth of {rivals} off, and of any other phone, tablet or set"
                     : "Switch the Bluetooth of other phones, tablets and sets off",
                 Detail = Rivals(wireless).Length > 0 ? "They know what is worn here, and may take it." : "Ask which phones or tablets know what is worn.",
@@ -28,13 +34,16 @@ internal static class PairSteps
             };
         foreach (var group in wireless.GroupBy(r => r.Feed.Key))
         {
-            var index = 0;
+            var joined = new List<Route>();
             foreach (var route in group)
             {
-                foreach (var step in Join(route, index, group.First()))
+                foreach (var step in Join(route, joined))
                     yield return step;
-                index++;
+                joined.Add(route);
             }
+
+            foreach (var step in group.Where(r => r.AtEar.Takes.Pairing is not null).SelectMany(ReadCodec))
+                yield return step;
         }
 
         if (radios)
@@ -43,6 +52,8 @@ internal static class PairSteps
                 Id = "restore-rivals",
                 Phase = Phase.Pair,
                 Place = "In the room",
+                Acts = [.. Known(wireless).Select(id => new Act.Radio(id, true))],
+                Goal = new Goal.All([new Goal.RadiosAre(true), .. wireless.Select(r => new Goal.Joined(Things.Receiver(r.AtEar)))]),
                 Action = "Switch back on every Bluetooth you switched off",
                 Detail = "Then see that the receivers stay with their box.",
                 Ticks = ["Everything is on again"],
@@ -50,7 +61,7 @@ internal static class PairSteps
             };
     }
 
-    private static IEnumerable<Step> Join(Route route, int index, Route first)
+    private static IEnumerable<Step> Join(Route route, List<Route> earlier)
     {
         var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
         var (box, takes) = (route.Feed.Transmitter, route.AtEar.Takes);
@@ -71,6 +82,8 @@ internal static class PairSteps
                 Id = $"joined-{id}",
                 Phase = Phase.Pair,
                 Place = $"{ear.Listener.Name}'s {takes.Name}",
+                Acts = [new Act.Bring(Things.Receiver(ear), Place.AtSet), new Act.Switch(Things.Receiver(ear), true), new Act.Wait(JoinSeconds)],
+                Goal = new Goal.Joined(Things.Receiver(ear)),
                 Action = $"Switch the {takes.Name} on: it needs no pairing",
                 Detail = "It belongs to its box. If bought apart, look into its manual for a sync button.",
                 Expect = "sound from the receiver, off the head",
@@ -80,16 +93,18 @@ internal static class PairSteps
             yield break;
         }
 
-        var (sender, secondSlot) = (box?.Pairing, index > 0 && box?.SecondSlot.Length > 0);
+        var (sender, secondSlot) = (box?.Pairing, earlier.Count > 0 && box?.SecondSlot.Length > 0);
         var firstOff = box?.SecondListener != SecondListenerWay.FirstStaysOn;
-        if (index > 0)
+        var others = Wording.Listed(earlier.Select(r => $"{r.AtEar.Listener.Name}'s {r.AtEar.Takes.Name}"));
+        if (earlier.Count > 0)
             yield return new Step
             {
                 Id = $"second-{id}",
                 Phase = Phase.Pair,
-                Place = $"{first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name}",
-                Action = firstOff ? $"Switch {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} off"
-                    : $"Leave {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} on and linked",
+                Place = others,
+                Acts = firstOff ? [.. earlier.Select(r => new Act.Switch(Things.Receiver(r.AtEar), false))] : [],
+                Goal = new Goal.All([.. earlier.Select(r => Things.Receiver(r.AtEar)).Select(ear => firstOff ? (Goal)new Goal.IsOff(ear) : new Goal.Joined(ear))]),
+                Action = firstOff ? $"Switch {others} off" : $"Leave {others} on and linked",
                 Detail = "If the second one is refused, try it the other way round.",
                 Why = firstOff ? "This box refuses the second while the first is linked." : "This box expects the first to stay linked.",
                 ListenerId = id,
@@ -99,9 +114,11 @@ internal static class PairSteps
             Id = $"near-{id}",
             Phase = Phase.Pair,
             Place = $"At the {sendName}",
+            Acts = [new Act.Bring(Things.Receiver(ear), Place.AtSet)],
+            Goal = new Goal.At(Things.Receiver(ear), Place.AtSet),
             Action = $"Bring the {takes.Name} within an arm's length of the {sendName}",
             Ticks = [$"The {takes.Name} is charged", .. (box?.TwoWaySwitch.Length > 0 ? new[] { "The box stands on transmit" } : []),
-                $"The {sendName} has power"],
+                .. box is not null && Behaviour.Of(box).PairsFrom == PairsFrom.Off ? Array.Empty<string>() : [$"The {sendName} has power"]],
             Why = "Search reaches less far than play.",
             Needs = charged,
             ListenerId = id,
@@ -112,6 +129,8 @@ internal static class PairSteps
                 Id = $"pair-box-{id}",
                 Phase = Phase.Pair,
                 Place = $"At the {sendName}",
+                Acts = [new Act.Press(Things.Sender(route.Feed)!, secondSlot ? PairControl.Second : PairControl.First, sender.HoldSeconds)],
+                Goal = new Goal.WindowOpen(Things.Sender(route.Feed)!),
                 Action = secondSlot ? box!.SecondSlot : sender.Press,
                 Detail = $"Start from: {sender.FromState}.{Window(sender, "The window stays open", "; if it lapses, start again")}",
                 Expect = sender.Shows,
@@ -134,6 +153,8 @@ internal static class PairSteps
             Id = $"pair-ear-{id}",
             Phase = Phase.Pair,
             Place = $"{ear.Listener.Name}'s {takes.Name}",
+            Acts = [new Act.Press(Things.Receiver(ear), PairControl.First, way.HoldSeconds)],
+            Goal = new Goal.Joined(Things.Receiver(ear)),
             Action = way.Press,
             Detail = $"Start from: {way.FromState}.{Window(way, "It waits", "")}" + (way.Shows.Length > 0 ? $" While it waits: {way.Shows}." : ""),
             Expect = way.Linked,
@@ -155,22 +176,32 @@ internal static class PairSteps
             };
         if (route.ByTelecoil)
             yield return LoopSteps.Telecoil(route, []);
-        if (index > 0 && firstOff)
+        if (earlier.Count > 0 && firstOff)
             yield return new Step
             {
                 Id = $"first-back-{id}",
                 Phase = Phase.Pair,
-                Place = $"{first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name}",
-                Action = $"Switch {first.AtEar.Listener.Name}'s {first.AtEar.Takes.Name} back on",
-                Expect = "both linked: both lights steady",
+                Place = others,
+                Acts = [.. earlier.Select(r => new Act.Switch(Things.Receiver(r.AtEar), true)), new Act.Wait(JoinSeconds)],
+                Goal = new Goal.All([.. earlier.Append(route).Select(r => new Goal.Joined(Things.Receiver(r.AtEar)))]),
+                Action = $"Switch {others} back on",
+                Expect = earlier.Count > 1 ? "all linked" : "both linked: both lights steady",
                 ListenerId = id,
             };
+    }
+
+    // What is read says something only once everybody has joined who will listen.
+    private static IEnumerable<Step> ReadCodec(Route route)
+    {
+        var (ear, id, box, takes) = (route.AtEar, route.AtEar.Listener.Id, route.Feed.Transmitter, route.AtEar.Takes);
+        var sendName = box?.Name ?? route.Site.Look.SourceOf(route.Feed.Socket)?.Name ?? "set";
         if (route.Sends is { Technology: LinkTechnology.BluetoothClassic } sends && (box?.CodecReadback.Length > 0 || takes.CodecReadback.Length > 0))
             yield return new Step
             {
                 Id = $"codec-{id}",
                 Phase = Phase.Pair,
                 Place = box?.CodecReadback.Length > 0 ? $"At the {sendName}" : $"{ear.Listener.Name}'s {takes.Name}",
+                Goal = new Goal.CodecAsPlanned(id),
                 Action = "Read which codec is in use",
                 Detail = box?.CodecReadback.Length > 0 ? box.CodecReadback : takes.CodecReadback,
                 Expect = Negotiation.Between(route.Sends, route.Takes, route.Several).Words,
@@ -180,6 +211,10 @@ internal static class PairSteps
                 ListenerId = id,
             };
     }
+
+    // Those that the Bench knows by name: phones, tablets and sets that know what is worn.
+    private static IEnumerable<string> Known(List<Route> routes) =>
+        routes.Where(r => r.AtEar.IsOwn && r.Sends!.IsBluetooth && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => Things.Rival(r.AtEar.Listener));
 
     private static string Rivals(List<Route> routes) =>
         Wording.Listed(routes.Where(r => r.AtEar.IsOwn && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => r.AtEar.Listener.KnownTo.Trim())

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 
 namespace Nightfrost.Core.Runsheet;
@@ -23,6 +25,14 @@ public sealed record Step
 
     /// <summary>Where to stand and which device's menu, switch or remote it is.</summary>
     public required string Place { get; init; }
+
+    /// <summary>What is done, as the Bench carries it out; empty where a step only asks, reads or agrees.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<Act> Acts { get; init; } = [];
+
+    /// <summary>What is true once it has gone well; null where nothing of the devices changes.</summary>
+    [JsonIgnore]
+    public Goal? Goal { get; init; }
 
     /// <summary>What to do.</summary>
     public required string Action { get; init; }

@@ -1,3 +1,4 @@
+using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
@@ -27,7 +28,7 @@ internal static class WireSteps
                     continue;
                 power.Remove(choice);
                 if (box.Power.UsbDrawMa > 0 || box.Power.OwnSupply)
-                    yield return Electricity(rig, feed, box, choice);
+                    yield return Electricity(rig, feed, box, choice, ThingOf(feed, box));
             }
 
             foreach (var step in Switches(feed))
@@ -100,6 +101,7 @@ internal static class WireSteps
             boxes.Add(rig.Routes.First(r => r.Feed.Key == feed.Key).AtEar.Receiver.Name);
         var bar = rig.Site.BarSocket?.Id == feed.Socket.Id ? rig.Site.Bar : null;
         var taker = bar is not null ? $"the {bar.Name}" : feed.KeepsTaker ? RouteWords.Taker(feed.Socket, "what is plugged in") : null;
+        var taken = feed.KeepsTaker ? RoomPorts.OfTaker(Things.Element(feed, 0), feed.Adapters.Append(feed.Transmitter).OfType<Device>().First()) : "";
         for (var i = 0; i < feed.Joints.Count; i++)
         {
             if (i == 0 && feed.Splitter is not null && !splitterDone.Add(feed.Socket.Id))
@@ -110,20 +112,24 @@ internal static class WireSteps
                     Id = $"free-{feed.Socket.Id}",
                     Phase = Phase.Wire,
                     Place = $"At the {SourceName(rig, feed)}, {SocketName(feed.Socket)}",
+                    Acts = [new Act.Pull(Things.NearEnd(Things.TakerLead(feed.Socket)))],
+                    Goal = new Goal.EndFree(Things.NearEnd(Things.TakerLead(feed.Socket))),
                     Action = $"Pull the lead of {taker} out of the {SourceName(rig, feed)}",
                     Detail = $"It goes into the {boxes[0]} instead, so {(bar is null ? "it keeps its signal" : "the room keeps its sound")}.",
                     Caution = "Turn the set down first. Some boxes fall silent or change input when a plug is pulled.",
                 };
-            yield return Lead(feed, i, i == 0 ? $"the {SourceName(rig, feed)}, {SocketName(feed.Socket)}" : $"the {boxes[i - 1]}", $"the {boxes[i]}");
+            yield return Lead(rig, feed, i, i == 0 ? $"the {SourceName(rig, feed)}, {SocketName(feed.Socket)}" : $"the {boxes[i - 1]}", $"the {boxes[i]}");
             if (i == 0 && taker is not null)
                 yield return new Step
                 {
                     Id = $"pass-{feed.Socket.Id}",
                     Phase = Phase.Wire,
                     Place = $"At the {boxes[0]}",
+                    Acts = [new Act.Plug(Things.NearEnd(Things.TakerLead(feed.Socket)), taken)],
+                    Goal = new Goal.EndIn(Things.NearEnd(Things.TakerLead(feed.Socket)), taken),
                     Action = $"Plug the lead of {taker} into {(feed.Splitter is null ? "the output" : "a free end")} of the {boxes[0]}",
-                    Expect = feed.Socket.Kind == SocketKind.HdmiOut ? $"picture on {taker} again" : bar is null ? $"{taker} works as before"
-                        : $"sound from {taker} again",
+                    Detail = NeedsPower(feed) ? $"It works again once the {boxes[0]} has power." : "",
+                    Expect = NeedsPower(feed) || bar is not null ? "" : $"{taker} works as before",
                     Why = bar is null ? "What worked before this visit works after it."
                         : "A room speaker that sounds proves the feed before a headset is added.",
                 };
@@ -143,7 +149,7 @@ internal static class WireSteps
         };
     }
 
-    private static Step Lead(Feed feed, int index, string from, string to)
+    private static Step Lead(Rig rig, Feed feed, int index, string from, string to)
     {
         var joint = feed.Joints[index];
         var optical = joint.From is Connector.OpticalSquare or Connector.Optical35 || joint.To is Connector.OpticalSquare or Connector.Optical35;
@@ -155,6 +161,8 @@ internal static class WireSteps
             Id = $"lead-{feed.Key}-{index}",
             Phase = Phase.Wire,
             Place = Wording.Capital(from),
+            Acts = LeadActs.In(Things.Lead(feed, index), joint, NearPort(rig, feed, index), FarPort(rig, feed, index)),
+            Goal = new Goal.LeadIn(Things.Lead(feed, index)),
             Action = joint.Lead is { IsExtension: true } longer ? $"{Wording.Capital(longer.Name)}: into {from}, and the lead of {to} into it"
                 : joint.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from {from} to {to}" : $"Plug the lead of {to} into {from}",
             Detail = optical ? $"{OpticalPlugs(joint)} The glow is safe to see; do not stare into it."
@@ -169,7 +177,27 @@ internal static class WireSteps
         };
     }
 
-    private static Step Electricity(Rig rig, Feed feed, Device box, PowerChoice choice)
+    // True where what held the socket waits for the electricity of the first box.
+    private static bool NeedsPower(Feed feed) => ElementOf(feed, 0) is { } through && !Behaviour.Of(through).IsPassive;
+
+    private static Device? ElementOf(Feed feed, int index) => feed.Adapters.Append(feed.Transmitter).OfType<Device>().ElementAtOrDefault(index);
+
+    private static string NearPort(Rig rig, Feed feed, int index) => index == 0 ? Things.Socket(feed.Socket)
+        : Things.OutPort(Things.Element(feed, index - 1), ElementOf(feed, index - 1)!, feed.Joints[index].From,
+            index == 1 ? Things.EndOf(rig, feed) : 0);
+
+    // A wire's last lead goes to what is worn.
+    private static string FarPort(Rig rig, Feed feed, int index)
+    {
+        if (ElementOf(feed, index) is { } box)
+            return Things.InPort(Things.Element(feed, index), box, feed.Joints[index].To);
+        var ear = rig.Routes.First(r => r.Feed.Key == feed.Key).AtEar;
+        return Things.InPort(Things.Receiver(ear), ear.Receiver, feed.Joints[index].To);
+    }
+
+    private static string ThingOf(Feed feed, Device box) => Things.Element(feed, feed.Adapters.Append(feed.Transmitter).OfType<Device>().ToList().IndexOf(box));
+
+    private static Step Electricity(Rig rig, Feed feed, Device box, PowerChoice choice, string thingId)
     {
         var socket = rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == choice.UsbSocketId);
         return new Step
@@ -177,6 +205,8 @@ internal static class WireSteps
             Id = $"power-{feed.Key}-{box.Id}",
             Phase = Phase.Power,
             Place = socket is null ? $"At the {box.Name}" : $"At the set, {SocketKinds.Of(socket.Kind).Words}",
+            Acts = [new Act.Feed(thingId, socket is null ? Things.Mains : Things.Socket(socket))],
+            Goal = Behaviour.Of(box).HasPowerControl ? null : new Goal.Powered(thingId),
             Action = choice.OnPowerLead ? $"Plug the {box.Name}'s power plug into another end of the power lead"
                 : socket is null ? (choice.NeedsSupply ? $"Feed the {box.Name} from a mains supply" : $"Plug in the {box.Name}'s own supply")
                 : $"Feed the {box.Name} from the set's {SocketKinds.Of(socket.Kind).Words} socket",
@@ -195,13 +225,16 @@ internal static class WireSteps
     {
         if (feed.Transmitter is not { } box)
             yield break;
-        if (box.PowerSwitch.Length > 0)
+        // What pairs from off is switched on by that.
+        if (Behaviour.Of(box) is { HasPowerControl: true, PairsFrom: PairsFrom.On })
             yield return new Step
             {
                 Id = $"switch-on-{feed.Key}",
                 Phase = Phase.Power,
                 Place = $"At the {box.Name}",
-                Action = $"Switch the {box.Name} on: {box.PowerSwitch}",
+                Acts = [new Act.Switch(Things.Sender(feed)!, true)],
+                Goal = new Goal.Powered(Things.Sender(feed)!),
+                Action = box.PowerSwitch.Length > 0 ? $"Switch the {box.Name} on: {box.PowerSwitch}" : $"Switch the {box.Name} on",
                 Expect = box.PowerLight,
             };
         if (box.TwoWaySwitch.Length > 0)
@@ -210,6 +243,8 @@ internal static class WireSteps
                 Id = $"transmit-{feed.Key}",
                 Phase = Phase.Power,
                 Place = $"At the {box.Name}",
+                Acts = [new Act.Slide(Things.Sender(feed)!, BoxMode.Transmit)],
+                Goal = new Goal.OnTransmit(Things.Sender(feed)!),
                 Action = $"Set it to transmit: {box.TwoWaySwitch}",
                 Why = "A box on receive waits to be found and finds no headset.",
             };
@@ -219,6 +254,8 @@ internal static class WireSteps
                 Id = $"input-{feed.Key}",
                 Phase = Phase.Power,
                 Place = $"At the {box.Name}",
+                Acts = [new Act.ChooseInput(Things.Sender(feed)!, Things.InPort(Things.Sender(feed)!, box, feed.Joints[^1].To))],
+                Goal = new Goal.InputChosen(Things.Sender(feed)!, Things.InPort(Things.Sender(feed)!, box, feed.Joints[^1].To)),
                 Action = "Choose the input the lead is in: "
                     + $"{box.Ports.FirstOrDefault(p => !p.Output && p.Connector == feed.Joints[^1].To)?.Label ?? "the one in use"}",
                 Detail = box.InputSwitch,

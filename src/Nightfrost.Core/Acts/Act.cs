@@ -1,0 +1,150 @@
+namespace Nightfrost.Core.Acts;
+
+/// <summary>Where a thing or a person is, as far as it matters to a visit.</summary>
+public enum Place
+{
+    /// <summary>Where the listener sits.</summary>
+    Seat,
+
+    /// <summary>At the set, within an arm's length of the boxes.</summary>
+    AtSet,
+}
+
+/// <summary>Which way a two-way box works.</summary>
+public enum BoxMode
+{
+    Transmit,
+    Receive,
+}
+
+/// <summary>A choice in the menu of a set or another source.</summary>
+public enum SourceMenu
+{
+    /// <summary>The output sound goes to; the value is a port.</summary>
+    Output,
+
+    /// <summary>Coding of its digital outputs: <see cref="MenuValues.Pcm"/> or <see cref="MenuValues.Automatic"/>.</summary>
+    DigitalFormat,
+
+    /// <summary>Its own speakers: <see cref="MenuValues.On"/> or <see cref="MenuValues.Off"/>.</summary>
+    Speakers,
+
+    /// <summary>Level of its headphone socket: <see cref="MenuValues.High"/> or <see cref="MenuValues.Low"/>.</summary>
+    HeadphoneLevel,
+}
+
+/// <summary>Values that menus take.</summary>
+public static class MenuValues
+{
+    public const string Pcm = "PCM";
+    public const string Automatic = "automatic";
+    public const string On = "on";
+    public const string Off = "off";
+    public const string High = "high";
+    public const string Low = "low";
+}
+
+/// <summary>Which of a sender's pairing controls is meant.</summary>
+public enum PairControl
+{
+    First,
+
+    /// <summary>The button or slot of a second listener.</summary>
+    Second,
+}
+
+/// <summary>How loud something is set.</summary>
+public enum Volume
+{
+    /// <summary>Turned right down: nothing is heard.</summary>
+    Down,
+
+    /// <summary>As before anybody came, or as the listener likes it.</summary>
+    Usual,
+}
+
+/// <summary>What somebody does at a site: data that the Bench carries out. Things, ends and ports are named by id (<see cref="Things"/>), never by words.</summary>
+public abstract record Act
+{
+    private Act()
+    {
+    }
+
+    /// <summary>Puts one end of a lead into a socket.</summary>
+    public sealed record Plug(string EndId, string PortId) : Act;
+
+    /// <summary>Pulls one end of a lead out.</summary>
+    public sealed record Pull(string EndId) : Act;
+
+    /// <summary>Takes the protective cap off an end.</summary>
+    public sealed record Uncap(string EndId) : Act;
+
+    /// <summary>Connects a thing to its electricity: <see cref="Things.Mains"/> or a USB port.</summary>
+    public sealed record Feed(string ThingId, string FromId) : Act;
+
+    /// <summary>Takes a thing's electricity away for a while, and gives it back.</summary>
+    public sealed record Rest(string ThingId, double Seconds) : Act;
+
+    /// <summary>Works a thing's own power control.</summary>
+    public sealed record Switch(string ThingId, bool On) : Act;
+
+    /// <summary>Sets a two-way box.</summary>
+    public sealed record Slide(string ThingId, BoxMode Mode) : Act;
+
+    /// <summary>Chooses a box's input.</summary>
+    public sealed record ChooseInput(string ThingId, string PortId) : Act;
+
+    /// <summary>Holds a thing's pairing control; 0 s is a short press.</summary>
+    public sealed record Press(string ThingId, PairControl Control, double HoldSeconds) : Act;
+
+    /// <summary>Chooses in the menu of a source.</summary>
+    public sealed record Choose(string SourceId, SourceMenu Menu, string Value) : Act;
+
+    /// <summary>Carries a thing somewhere.</summary>
+    public sealed record Bring(string ThingId, Place Place) : Act;
+
+    /// <summary>Sets how loud a thing is by its own control.</summary>
+    public sealed record Turn(string ThingId, Volume Volume) : Act;
+
+    /// <summary>Mutes a source or a speaker, or takes it off mute.</summary>
+    public sealed record Mute(string ThingId, bool On) : Act;
+
+    /// <summary>Puts a receiver where its listener hears it: on the head, in the ears or beside them.</summary>
+    public sealed record PutOn(string ThingId) : Act;
+
+    /// <summary>Starts a programme on a source.</summary>
+    public sealed record Play(string SourceId) : Act;
+
+    /// <summary>Switches the Bluetooth of a phone, tablet or set of the household.</summary>
+    public sealed record Radio(string ThingId, bool On) : Act;
+
+    /// <summary>Sees that a thing is charged.</summary>
+    public sealed record Charge(string ThingId) : Act;
+
+    /// <summary>Lets time pass.</summary>
+    public sealed record Wait(double Seconds) : Act;
+}
+
+/// <summary>How long acts take a practised person, ms (starting values). What a device asks for, such as a hold, comes on top and is the same for everybody.</summary>
+public static class ActTimes
+{
+    /// <summary>The share that depends on the person, ms.</summary>
+    public static int HandsMs(Act act) => act switch
+    {
+        Act.Plug or Act.Feed => 12_000,
+        Act.Choose => 25_000,
+        Act.Radio => 15_000,
+        Act.Bring or Act.Play or Act.PutOn => 8_000,
+        Act.Wait or Act.Charge => 0,
+        _ => 4_000,
+    };
+
+    /// <summary>The share that a device or the act itself asks for, ms.</summary>
+    public static int FixedMs(Act act) => act switch
+    {
+        Act.Press press => (int)(press.HoldSeconds * 1000),
+        Act.Wait wait => (int)(wait.Seconds * 1000),
+        Act.Rest rest => (int)(rest.Seconds * 1000),
+        _ => 0,
+    };
+}

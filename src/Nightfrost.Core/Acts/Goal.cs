@@ -1,0 +1,72 @@
+namespace Nightfrost.Core.Acts;
+
+/// <summary>What is true once a step has gone well: one closed vocabulary, answered by the Bench.</summary>
+public abstract record Goal
+{
+    private Goal()
+    {
+    }
+
+    /// <summary>A thing has power and is on.</summary>
+    public sealed record Powered(string ThingId) : Goal;
+
+    /// <summary>A receiver is switched off.</summary>
+    public sealed record IsOff(string ThingId) : Goal;
+
+    /// <summary>A box stands on transmit.</summary>
+    public sealed record OnTransmit(string ThingId) : Goal;
+
+    /// <summary>A box listens to the input its lead is in.</summary>
+    public sealed record InputChosen(string ThingId, string PortId) : Goal;
+
+    /// <summary>Both ends of a lead are home, without caps.</summary>
+    public sealed record LeadIn(string LeadId) : Goal;
+
+    /// <summary>An end is in a socket.</summary>
+    public sealed record EndIn(string EndId, string PortId) : Goal;
+
+    /// <summary>An end is in no socket.</summary>
+    public sealed record EndFree(string EndId) : Goal;
+
+    /// <summary>A menu stands at a value.</summary>
+    public sealed record MenuAt(string SourceId, SourceMenu Menu, string Value) : Goal;
+
+    /// <summary>A thing waits for a partner.</summary>
+    public sealed record WindowOpen(string ThingId) : Goal;
+
+    /// <summary>A receiver is joined to its box.</summary>
+    public sealed record Joined(string ThingId) : Goal;
+
+    /// <summary>A thing is somewhere.</summary>
+    public sealed record At(string ThingId, Place Place) : Goal;
+
+    /// <summary>A cell is charged.</summary>
+    public sealed record Charged(string ThingId) : Goal;
+
+    /// <summary>No phone, tablet or set of the household can take a receiver, or all may again.</summary>
+    public sealed record RadiosAre(bool On) : Goal;
+
+    /// <summary>A programme plays.</summary>
+    public sealed record Playing(string SourceId) : Goal;
+
+    /// <summary>Sound arrives at the box it is taken to.</summary>
+    public sealed record SoundAt(string ListenerId) : Goal;
+
+    /// <summary>The link uses the codec that was planned.</summary>
+    public sealed record CodecAsPlanned(string ListenerId) : Goal;
+
+    /// <summary>The listener hears the planned sound.</summary>
+    public sealed record EarHears(string ListenerId) : Goal;
+
+    /// <summary>The room hears a programme.</summary>
+    public sealed record RoomHears : Goal;
+
+    /// <summary>The room hears nothing.</summary>
+    public sealed record RoomSilent : Goal;
+
+    /// <summary>Nothing that was turned down or muted for the visit still is.</summary>
+    public sealed record RoomAsUsual : Goal;
+
+    /// <summary>All of them.</summary>
+    public sealed record All(IReadOnlyList<Goal> Goals) : Goal;
+}

@@ -1,0 +1,112 @@
+using System.Collections.Immutable;
+using Nightfrost.Core.Acts;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Bench;
+
+/// <summary>Sets a rig up on the Bench.</summary>
+public static class BenchSites
+{
+    // Where a lead ends that goes to something nobody here works on.
+    private const string Elsewhere = "elsewhere";
+
+    /// <summary>What of a rig the Bench cannot carry out, each in a few words; empty when it can carry out all of it.</summary>
+    public static IReadOnlyList<string> NotSimulated(Rig rig)
+    {
+        var missing = new List<string>();
+        foreach (var route in rig.Routes)
+        {
+            if (route.Feed.BuiltIn)
+                missing.Add(RouteWords.Socket(rig.Site.Look, route.Feed.Socket));
+            if (route.Feed.Socket.Kind is SocketKind.SecondZone or SocketKind.HdmiReturn or SocketKind.HdmiOut || SocketKinds.Of(route.Feed.Socket.Kind).GivesPower)
+                missing.Add(RouteWords.Socket(rig.Site.Look, route.Feed.Socket));
+            if (rig.Site.Look.SourceOf(route.Feed.Socket) is { Kind: SourceKind.Computer } computer)
+                missing.Add($"the {computer.Name}");
+            if (route.AtEar.Relay is { } relay)
+                missing.Add($"the {relay.Name}");
+            else if (route.Sends is { } sends && !IsSimulated(sends))
+                missing.Add(LinkTechnologies.Of(sends.Technology).Words);
+            if (route.AtEar.Pieces > 1)
+                missing.Add($"two {route.AtEar.Receiver.Name} joined as left and right");
+        }
+
+        return [.. missing.Distinct()];
+    }
+
+    private static bool IsSimulated(AirLink sends) => sends.Technology is LinkTechnology.BluetoothClassic or LinkTechnology.Digital24GHz
+        or LinkTechnology.Digital19GHz or LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue;
+
+    /// <summary>The site as the visit meets it, in one of the worlds it may be.</summary>
+    public static BenchSite Of(Rig rig, Truths truths)
+    {
+        var things = ImmutableDictionary.CreateBuilder<string, BenchThing>();
+        var leads = ImmutableDictionary.CreateBuilder<string, BenchLead>();
+        var ears = rig.Routes.Select(Ear).ToList();
+        var room = Room();
+        foreach (var way in ears.Where(e => e.Route.Feed.KeepsTaker))
+        {
+            var (socket, through) = (way.Route.Feed.Socket, way.Stretches[0].Into);
+            var id = Acts.Things.TakerLead(socket);
+            if (!leads.ContainsKey(id))
+                leads[id] = new(id, $"lead of {RouteWords.Taker(socket, "what is plugged in")}", RoomPorts.OfTaker(through.Id, through.Device!), Elsewhere, true, false);
+        }
+
+        return new(rig, things.ToImmutable(), leads.ToImmutable(), ears, room, Acts.Things.Players(rig)[0], truths);
+
+        BenchThing Thing(string id, Device device) =>
+            things.TryGetValue(id, out var known) ? known : things[id] = new(id, device.Name, device);
+
+        BenchLead Lead(string id, Joint joint, string near, string far) => leads.TryGetValue(id, out var known) ? known
+            : leads[id] = new(id, joint.Lead?.Name ?? "lead", near, far, joint.Lead is null, joint.IsOptical);
+
+        EarWay Ear(Route route)
+        {
+            var (feed, ear) = (route.Feed, route.AtEar);
+            var stretches = new List<Stretch>();
+            var before = Acts.Things.Socket(feed.Socket);
+            var receiver = Thing(Acts.Things.Receiver(ear), ear.Receiver);
+            List<Device> elements = [.. feed.Adapters, .. feed.Transmitter is null ? [] : new[] { feed.Transmitter }];
+            for (var i = 0; i < feed.Joints.Count; i++)
+            {
+                var joint = feed.Joints[i];
+                var into = i < elements.Count ? Thing(Acts.Things.Element(feed, i), elements[i]) : receiver;
+                var lead = Lead(Acts.Things.Lead(feed, i), joint, before, Acts.Things.InPort(into.Id, into.Device!, joint.To));
+                stretches.Add(new(lead, into, joint.Digital));
+                if (i + 1 < feed.Joints.Count)
+                    before = Acts.Things.OutPort(into.Id, into.Device!, feed.Joints[i + 1].From, i == 0 ? Acts.Things.EndOf(rig, feed) : 0);
+            }
+
+            string? rival = null;
+            if (ear.IsOwn && !string.IsNullOrWhiteSpace(ear.Listener.KnownTo) && route.Sends is { IsBluetooth: true })
+                things[rival = Acts.Things.Rival(ear.Listener)] = new(rival, ear.Listener.KnownTo.Trim(), null);
+            var sender = Acts.Things.Sender(feed) is { } id ? things[id] : null;
+            return new(route, Acts.Things.Source(rig.Site.Look, feed.Socket), stretches, sender, receiver, rival);
+        }
+
+        RoomWay? Room()
+        {
+            if (rig.RoomFeed is { Room: { } half } feed)
+            {
+                var splitter = things[Acts.Things.Element(feed, 0)];
+                var speakers = Thing(Acts.Things.RoomSpeakers(feed), half.Speakers);
+                var lead = Lead(Acts.Things.RoomLead(feed), half.Joint, RoomPorts.OfSpeakers(splitter.Id, splitter.Device!), Acts.Things.InPort(speakers.Id, half.Speakers, half.Joint.To));
+                var first = ears.First(e => e.Route.Feed.Key == feed.Key).Stretches[0];
+                return new(Acts.Things.Source(rig.Site.Look, feed.Socket), feed.Socket.Id, [first, new(lead, speakers, half.Joint.Digital)]);
+            }
+
+            if (rig.Site is not { Bar: { } bar, BarSocket: { } socket })
+                return null;
+            var thing = Thing(Acts.Things.Bar, bar);
+            var facts = SocketKinds.Of(socket.Kind);
+            var sharing = ears.FirstOrDefault(e => e.Route.Feed is { KeepsTaker: true } f && f.Socket.Id == socket.Id);
+            var taker = new BenchLead(Acts.Things.TakerLead(socket), $"lead of the {bar.Name}",
+                sharing is null ? Acts.Things.Socket(socket) : RoomPorts.OfTaker(sharing.Stretches[0].Into.Id, sharing.Stretches[0].Into.Device!),
+                Acts.Things.InPort(thing.Id, bar, facts.Connector ?? Connector.OpticalSquare), true, false);
+            leads[taker.Id] = taker;
+            return new(Acts.Things.Source(rig.Site.Look, socket), socket.Id,
+                sharing is null ? [new(taker, thing, facts.Digital)] : [sharing.Stretches[0], new(taker, thing, facts.Digital)]);
+        }
+    }
+}

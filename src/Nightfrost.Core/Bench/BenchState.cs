@@ -1,0 +1,84 @@
+using System.Collections.Immutable;
+using Nightfrost.Core.Acts;
+
+namespace Nightfrost.Core.Bench;
+
+/// <summary>Something that was seen or heard in passing, or that went otherwise than meant.</summary>
+/// <param name="AtMs">When, on the Bench's clock.</param>
+/// <param name="Words">What happened, in plain words.</param>
+/// <param name="WentWrong">True when an act did not do what it is for.</param>
+public sealed record BenchEvent(long AtMs, string Words, bool WentWrong = false);
+
+/// <summary>How one simulated thing stands.</summary>
+public sealed record ThingState
+{
+    /// <summary>Where its electricity comes from; null for none.</summary>
+    public string? FedFrom { get; init; }
+
+    /// <summary>What its cell holds, 0 to 1.</summary>
+    public double Charge { get; init; }
+
+    /// <summary>Its own power control stands on.</summary>
+    public bool SwitchedOn { get; init; }
+
+    /// <summary>It had power and was on when last looked at: what tells an edge from a state.</summary>
+    public bool IsOn { get; init; }
+    public BoxMode Mode { get; init; }
+    public string? Input { get; init; }
+    public Place Place { get; init; }
+    public Volume Volume { get; init; } = Volume.Usual;
+    public bool Muted { get; init; }
+    public bool Worn { get; init; }
+
+    /// <summary>Phones, tablets and other sets: Bluetooth is on.</summary>
+    public bool RadioOn { get; init; }
+
+    /// <summary>Partners it remembers, the last one first.</summary>
+    public ImmutableList<string> Knows { get; init; } = [];
+
+    /// <summary>Partners it is joined to now.</summary>
+    public ImmutableList<string> Joined { get; init; } = [];
+
+    /// <summary>Until when it waits for a partner, ms; null while it does not.</summary>
+    public long? WaitsUntilMs { get; init; }
+
+    /// <summary>It waits on the control of a second listener.</summary>
+    public bool WaitsAsSecond { get; init; }
+
+    /// <summary>When it next looks for a partner it knows, ms; null when it does not.</summary>
+    public long? SeeksAtMs { get; init; }
+}
+
+/// <summary>How a source stands.</summary>
+public sealed record SourceState
+{
+    public bool Playing { get; init; }
+    public bool Muted { get; init; }
+    public Volume Volume { get; init; } = Volume.Usual;
+
+    /// <summary>Ports its menu sends sound to, beside its own speakers.</summary>
+    public ImmutableHashSet<string> Outputs { get; init; } = [];
+    public string Format { get; init; } = MenuValues.Automatic;
+    public bool SpeakersOn { get; init; } = true;
+    public string HeadphoneLevel { get; init; } = MenuValues.Low;
+}
+
+/// <summary>A moment on the Bench. Nothing in it is ever changed: an earlier moment stays what it was.</summary>
+/// <param name="Site">What stands here and how it is meant to hang together.</param>
+/// <param name="NowMs">The virtual clock, ms.</param>
+/// <param name="Plugs">Ports by the ends that are in them.</param>
+/// <param name="Caps">Ends with their cap on.</param>
+/// <param name="Things">Every thing.</param>
+/// <param name="Sources">The set and other sources.</param>
+/// <param name="Log">What happened, in order.</param>
+public sealed record BenchState(
+    BenchSite Site, long NowMs, ImmutableDictionary<string, string> Plugs, ImmutableHashSet<string> Caps,
+    ImmutableDictionary<string, ThingState> Things, ImmutableDictionary<string, SourceState> Sources, ImmutableList<BenchEvent> Log)
+{
+    internal BenchState With(string thingId, Func<ThingState, ThingState> change) => this with { Things = Things.SetItem(thingId, change(Things[thingId])) };
+
+    internal BenchState WithSource(string sourceId, Func<SourceState, SourceState> change) =>
+        this with { Sources = Sources.SetItem(sourceId, change(Sources[sourceId])) };
+
+    internal BenchState Say(string words, bool wentWrong = false) => this with { Log = Log.Add(new(NowMs, words, wentWrong)) };
+}

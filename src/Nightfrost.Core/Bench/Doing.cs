@@ -1,0 +1,85 @@
+using Nightfrost.Core.Acts;
+
+namespace Nightfrost.Core.Bench;
+
+/// <summary>What each act changes at once; what follows from it is settled afterwards.</summary>
+internal static class Doing
+{
+    public static BenchState Carry(BenchState state, Act act) => act switch
+    {
+        Act.Plug plug => Plugged(state, plug),
+        Act.Pull pull => state.Plugs.ContainsKey(pull.EndId) ? state with { Plugs = state.Plugs.Remove(pull.EndId) }
+            : Wrong(state, $"{Lead(state, pull.EndId)} is in no socket"),
+        Act.Uncap uncap => state.Caps.Contains(uncap.EndId) ? state with { Caps = state.Caps.Remove(uncap.EndId) } : state,
+        Act.Feed feed => Of(state, feed.ThingId, t => t with { FedFrom = feed.FromId }),
+        Act.Rest rest => Rested(state, rest),
+        Act.Switch power => Switched(state, power),
+        Act.Slide slide => Of(state, slide.ThingId, t => t with { Mode = slide.Mode }),
+        Act.ChooseInput choose => Of(state, choose.ThingId, t => t with { Input = choose.PortId }, needsPower: true),
+        Act.Press press => Pairing.Press(state, press),
+        Act.Choose choose => Chosen(state, choose),
+        Act.Bring bring => Of(state, bring.ThingId, t => t with { Place = bring.Place, Worn = t.Worn && bring.Place == Place.Seat }),
+        Act.Turn turn => Turned(state, turn),
+        Act.Mute mute => state.Sources.ContainsKey(mute.ThingId) ? state.WithSource(mute.ThingId, s => s with { Muted = mute.On })
+            : Of(state, mute.ThingId, t => t with { Muted = mute.On }),
+        Act.PutOn put => Of(state, put.ThingId, t => t with { Worn = true, Place = Place.Seat }),
+        Act.Play play => state.Sources.ContainsKey(play.SourceId) ? state.WithSource(play.SourceId, s => s with { Playing = true }) : Missing(state, play.SourceId),
+        Act.Radio radio => Of(state, radio.ThingId, t => t with { RadioOn = radio.On }),
+        Act.Charge charge => Of(state, charge.ThingId, t => t with { Charge = 1 }),
+        _ => state,
+    };
+
+    internal static BenchState Wrong(BenchState state, string words) => state.Say($"{Wording.Capital(words)}.", wentWrong: true);
+
+    private static BenchState Missing(BenchState state, string id) => Wrong(state, $"{state.Site.NameOf(id)} is not here");
+
+    private static BenchState Of(BenchState state, string thingId, Func<ThingState, ThingState> change, bool needsPower = false)
+    {
+        if (!state.Things.TryGetValue(thingId, out var thing))
+            return Missing(state, thingId);
+        return needsPower && !thing.IsOn ? Wrong(state, $"{state.Site.NameOf(thingId)} has no power: nothing happens") : state.With(thingId, change);
+    }
+
+    private static string Lead(BenchState state, string endId) => state.Site.NameOf(endId[..endId.LastIndexOf('/')]);
+
+    private static BenchState Plugged(BenchState state, Act.Plug plug)
+    {
+        var lead = state.Site.Leads.GetValueOrDefault(plug.EndId[..plug.EndId.LastIndexOf('/')]);
+        if (lead is null)
+            return Missing(state, plug.EndId);
+        if (state.Plugs.FirstOrDefault(p => p.Value == plug.PortId) is { Key: { } other } && other != plug.EndId)
+            return Wrong(state, $"{Lead(state, other)} is in that socket");
+        return state with { Plugs = state.Plugs.SetItem(plug.EndId, plug.PortId) };
+    }
+
+    private static BenchState Rested(BenchState state, Act.Rest rest)
+    {
+        if (!state.Things.TryGetValue(rest.ThingId, out var thing))
+            return Missing(state, rest.ThingId);
+        var without = Settling.Settle(state.With(rest.ThingId, t => t with { FedFrom = null }));
+        return without.With(rest.ThingId, t => t with { FedFrom = thing.FedFrom });
+    }
+
+    private static BenchState Switched(BenchState state, Act.Switch power)
+    {
+        if (!state.Things.TryGetValue(power.ThingId, out var thing))
+            return Missing(state, power.ThingId);
+        if (power.On && !Settling.HasPower(state, power.ThingId, thing))
+            return Wrong(state, $"{state.Site.NameOf(power.ThingId)} has no power: it stays dark");
+        return state.With(power.ThingId, t => t with { SwitchedOn = power.On });
+    }
+
+    private static BenchState Chosen(BenchState state, Act.Choose choose) => !state.Sources.ContainsKey(choose.SourceId) ? Missing(state, choose.SourceId)
+        : choose.Menu == SourceMenu.Speakers && !state.Site.Truths.SpeakersCanBeOff ? Wrong(state, $"{state.Site.NameOf(choose.SourceId)} has no such choice")
+        : state.WithSource(choose.SourceId, s => choose.Menu switch
+        {
+            SourceMenu.Output => s with { Outputs = [.. s.Outputs.Where(o => !state.Site.Exclude(o, choose.Value)), choose.Value] },
+            SourceMenu.DigitalFormat => s with { Format = choose.Value },
+            SourceMenu.Speakers => s with { SpeakersOn = choose.Value == MenuValues.On },
+            _ => s with { HeadphoneLevel = choose.Value },
+        });
+
+    private static BenchState Turned(BenchState state, Act.Turn turn) =>
+        state.Sources.ContainsKey(turn.ThingId) ? state.WithSource(turn.ThingId, s => s with { Volume = turn.Volume })
+            : Of(state, turn.ThingId, t => t with { Volume = turn.Volume });
+}

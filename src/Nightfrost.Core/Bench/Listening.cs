@@ -1,0 +1,158 @@
+using Nightfrost.Core.Acts;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Bench;
+
+/// <summary>What is heard somewhere, with every reason against it, nearest the source first.</summary>
+/// <param name="Reasons">Why the planned sound is not heard, in plain words; empty when it is.</param>
+public sealed record Hearing(IReadOnlyList<string> Reasons)
+{
+    public bool IsHeard => Reasons.Count == 0;
+}
+
+/// <summary>Sound is no event but a question: at any moment the planned way is walked from the source to the ear, and each joint is asked.</summary>
+public static class Listening
+{
+    /// <summary>What a listener hears of the planned sound.</summary>
+    public static Hearing AtEar(BenchState state, string listenerId)
+    {
+        var way = Way(state, listenerId);
+        var reasons = ToReceiver(state, way, way.Stretches.Count);
+        reasons.AddRange(AcrossTheAir(state, way));
+        if (!state.Things[way.Receiver.Id].Worn)
+            reasons.Add($"{state.Site.NameOf(way.Receiver.Id)} is not where {way.Route.AtEar.Listener.Name} hears it");
+        if (way.Route.Devices.Any(d => d.OwnVolume) && state.Things[way.Receiver.Id].Volume == Volume.Down)
+            reasons.Add($"{state.Site.NameOf(way.Receiver.Id)} is turned down");
+        if (FollowsVolume(way) && Source(state, way) is { } source && (source.Volume == Volume.Down || source.Muted))
+            reasons.Add($"{state.Site.NameOf(way.SourceId)} is turned down or muted, and this socket follows it");
+        return new(reasons);
+    }
+
+    /// <summary>Whether sound arrives at the box a listener's sound is taken to.</summary>
+    public static Hearing AtBox(BenchState state, string listenerId)
+    {
+        var way = Way(state, listenerId);
+        return new(ToReceiver(state, way, way.Stretches.Count));
+    }
+
+    /// <summary>What the room hears: by a bar or speakers beside the set, as their leads now run, or by the set's own; where none sounds, why the planned
+    /// one does not.</summary>
+    public static Hearing InRoom(BenchState state)
+    {
+        var own = BySetsOwn(state);
+        if (own.IsHeard || state.Site.Room is not { } room)
+            return own;
+        var planned = BySpeakers(state, room, room.Stretches);
+        // As it was before the visit: the lead of the bar straight in the socket.
+        var straight = room.Stretches[^1] with { Lead = room.Stretches[^1].Lead with { NearPort = $"socket/{room.SocketId}" } };
+        return planned.IsHeard || room.Speakers.Id != Things.Bar ? planned : BySpeakers(state, room, [straight]) is { IsHeard: true } before ? before : planned;
+    }
+
+    private static Hearing BySpeakers(BenchState state, RoomWay room, IReadOnlyList<Stretch> stretches)
+    {
+        var reasons = Along(state, room.SourceId, room.SocketId, stretches);
+        var speakers = state.Things[room.Speakers.Id];
+        if (speakers.Volume == Volume.Down || speakers.Muted)
+            reasons.Add($"{state.Site.NameOf(room.Speakers.Id)} is turned down or muted");
+        return new(reasons);
+    }
+
+    private static Hearing BySetsOwn(BenchState state)
+    {
+        var (id, player) = (state.Site.RoomPlayerId, state.Sources[state.Site.RoomPlayerId]);
+        var reasons = player.Playing ? [] : new List<string> { $"{state.Site.NameOf(id)} plays nothing" };
+        if (!player.SpeakersOn)
+            reasons.Add($"the speakers of {state.Site.NameOf(id)} are switched off in its menu");
+        if (player.Volume == Volume.Down || player.Muted)
+            reasons.Add($"{state.Site.NameOf(id)} is turned down or muted");
+        if (id == SoundSource.Television)
+            reasons.AddRange(InUse(state).Where(socket => state.Site.Truths.Silencing.Contains(socket.Id))
+                .Select(socket => $"{RouteWords.Socket(state.Site.Look, socket)} silences the set's own speakers while it is in use"));
+        return new(reasons);
+    }
+
+    /// <summary>Sockets of the set that something is taken from now: with a plug in, and, of line and digital outputs, chosen in the menu.</summary>
+    private static IEnumerable<SourcePort> InUse(BenchState state) => state.Site.Look.Set.Sockets.Where(s => state.Plugs.ContainsValue(Things.Socket(s))
+        && (SocketKinds.Of(s.Kind).SilencesSpeakers || state.Sources[SoundSource.Television].Outputs.Contains(Things.Socket(s))));
+
+    private static List<string> ToReceiver(BenchState state, EarWay way, int upTo)
+    {
+        var reasons = Along(state, way.SourceId, way.Route.Feed.Socket.Id, [.. way.Stretches.Take(upTo)]);
+        if (way.Sender is { } sender && state.Things[sender.Id].Mode == BoxMode.Receive)
+            reasons.Add($"{state.Site.NameOf(sender.Id)} stands on receive");
+        return reasons;
+    }
+
+    // From the socket through every lead and thing: each is asked, and every no is kept.
+    private static List<string> Along(BenchState state, string sourceId, string socketId, IReadOnlyList<Stretch> stretches)
+    {
+        var (reasons, source, look) = (new List<string>(), state.Sources[sourceId], state.Site.Look);
+        var socket = look.AllSockets().First(s => s.Id == socketId);
+        if (!source.Playing)
+            reasons.Add($"{state.Site.NameOf(sourceId)} plays nothing");
+        if (sourceId == SoundSource.Television && !IsLive(state, socket))
+            reasons.Add($"the set's menu does not send sound to {RouteWords.Socket(look, socket)}");
+        foreach (var other in InUse(state).Where(o => o.Id != socketId && state.Site.Exclude(Things.Socket(o), Things.Socket(socket))))
+            reasons.Add($"{RouteWords.Socket(look, socket)} and {RouteWords.Socket(look, other)} do not sound at the same time here");
+        for (var i = 0; i < stretches.Count; i++)
+        {
+            var (lead, into) = (stretches[i].Lead, stretches[i].Into);
+            foreach (var (end, port) in (ReadOnlySpan<(string, string)>)[(lead.NearEnd, lead.NearPort), (lead.FarEnd, lead.FarPort)])
+            {
+                if (state.Plugs.GetValueOrDefault(end) != port)
+                    reasons.Add($"one end of {state.Site.NameOf(lead.Id)} is not in {At(state, port)}");
+                else if (state.Caps.Contains(end))
+                    reasons.Add($"a cap is on {state.Site.NameOf(lead.Id)} at {At(state, port)}");
+            }
+
+            var thing = state.Things[into.Id];
+            if (!thing.IsOn && into.Device!.Role != DeviceRole.Receiver)
+                reasons.Add($"{state.Site.NameOf(into.Id)} has no power or is off");
+            if (source.Format != MenuValues.Pcm && SocketKinds.Of(socket.Kind).Signals.Contains(Signal.SpdifPcm) && !CanDecode(into, lead))
+                reasons.Add($"{state.Site.NameOf(sourceId)} sends a digital format that {state.Site.NameOf(into.Id)} cannot decode");
+            if (into.Behaviour!.InputByHand && thing.Input != lead.FarPort)
+                reasons.Add($"{state.Site.NameOf(into.Id)} listens to another input");
+        }
+
+        if (socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635 && sourceId == SoundSource.Television && source.HeadphoneLevel == MenuValues.Low)
+            reasons.Add("the set's headphone level is low: hardly anything is heard");
+        return reasons;
+    }
+
+    // What is handed on untouched, and a bar that played before, take what comes; anything behind a converter gets what that makes of it.
+    private static bool CanDecode(BenchThing into, BenchLead lead) =>
+        into.Device is { Role: DeviceRole.RoomSpeaker } or { SplitsInto: > 1 }
+            || into.Device!.Ports.Where((p, i) => Things.Port(into.Id, i) == lead.FarPort)
+                .All(p => p.Signals.Contains(Signal.SpdifBitstream) || !p.Signals.Contains(Signal.SpdifPcm));
+
+    // A headphone socket is live while a plug is in; any other is, once the menu names it.
+    private static bool IsLive(BenchState state, SourcePort socket) =>
+        SocketKinds.Of(socket.Kind).SilencesSpeakers || state.Sources[SoundSource.Television].Outputs.Contains(Things.Socket(socket));
+
+    private static string At(BenchState state, string port)
+    {
+        var at = port.IndexOf("/port/", StringComparison.Ordinal);
+        return at < 0 ? "its socket" : state.Site.NameOf(port[..at]);
+    }
+
+    private static IEnumerable<string> AcrossTheAir(BenchState state, EarWay way)
+    {
+        var receiver = state.Things[way.Receiver.Id];
+        if (!receiver.IsOn && way.Receiver.Behaviour is { IsPassive: false })
+            yield return $"{state.Site.NameOf(way.Receiver.Id)} is off or empty";
+        if (way.Sender is not { } sender)
+            yield break;
+        if (!receiver.Joined.Contains(sender.Id))
+            yield return receiver.Joined is [var other, ..]
+                ? $"{state.Site.NameOf(way.Receiver.Id)} is joined to {state.Site.NameOf(other)}"
+                : $"{state.Site.NameOf(way.Receiver.Id)} is not joined to {state.Site.NameOf(sender.Id)}";
+    }
+
+    internal static EarWay Way(BenchState state, string listenerId) => state.Site.Ears.First(e => e.ListenerId == listenerId);
+
+    private static SourceState? Source(BenchState state, EarWay way) => state.Sources.GetValueOrDefault(way.SourceId);
+
+    private static bool FollowsVolume(EarWay way) => SocketReading.FixedLevel(way.Route.Feed.Socket) == false;
+}

@@ -1,0 +1,133 @@
+using Nightfrost.Core.Acts;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+
+namespace Nightfrost.Core.Bench;
+
+/// <summary>How radios find, join and leave each other.</summary>
+internal static class Pairing
+{
+    /// <summary>After power comes, so long until a device has looked for the partner it knows, ms (starting value).</summary>
+    private const int SeekMs = 3_000;
+
+    /// <summary>A pairing control is held, or pressed.</summary>
+    public static BenchState Press(BenchState state, Act.Press press)
+    {
+        if (!state.Things.TryGetValue(press.ThingId, out var thing) || state.Site.Things[press.ThingId] is not { Device: { Pairing: { } way } device } what)
+            return Doing.Wrong(state, $"{state.Site.NameOf(press.ThingId)} has nothing to pair with");
+        var (name, behaviour) = (state.Site.NameOf(press.ThingId), what.Behaviour!);
+        if (press.Control == PairControl.Second && device.SecondSlot.Length == 0)
+            return Doing.Wrong(state, $"{name} has no control for a second listener");
+        if (press.HoldSeconds < behaviour.PairHoldSeconds)
+            return Doing.Wrong(state, FormattableString.Invariant($"{name} was held {press.HoldSeconds:0.#} s and wants {behaviour.PairHoldSeconds:0.#}: nothing happens"));
+        if (!Settling.HasPower(state, press.ThingId, thing))
+            return Doing.Wrong(state, $"{name} has no power: nothing happens");
+        if (behaviour.PairsFrom == PairsFrom.On && !thing.IsOn)
+            return Doing.Wrong(state, $"{name} is off, and pairs only once it is on");
+        if (behaviour.PairsFrom == PairsFrom.Off && thing.IsOn)
+            return Doing.Wrong(state, $"{name} is on, and pairs only from off");
+        if (thing.Mode == BoxMode.Receive && behaviour.StartsOnReceive)
+            return Open(state, press.ThingId, second: false).Say($"{Wording.Capital(name)} is on receive: it waits to be found by a sender.", wentWrong: true);
+        if (press.Control == PairControl.Second && device.SecondListener == SecondListenerWay.FirstOff && thing.Joined.Count > 0)
+            return Doing.Wrong(state, $"{name} refuses a second while the first is linked");
+        if (press.Control == PairControl.Second && device.SecondListener == SecondListenerWay.FirstStaysOn && thing.Joined.Count == 0)
+            return Doing.Wrong(state, $"{name} expects the first to be linked while it looks for a second");
+        // The first control is the first listener's: whoever holds it is let go.
+        if (press.Control == PairControl.First)
+            state = thing.Joined.Aggregate(state, (now, partner) => Part(now, press.ThingId, partner, seekAgain: false));
+        return Open(state.With(press.ThingId, t => t with { SwitchedOn = true, IsOn = true }), press.ThingId, press.Control == PairControl.Second);
+    }
+
+    /// <summary>A thing waits for a partner from now on.</summary>
+    public static BenchState Open(BenchState state, string thingId, bool second)
+    {
+        var seconds = state.Site.Things[thingId].Behaviour!.WindowSeconds;
+        return state.With(thingId, t => t with
+        {
+            WaitsUntilMs = seconds > 0 ? state.NowMs + (long)(seconds * 1000) : long.MaxValue,
+            WaitsAsSecond = second,
+            SeeksAtMs = null,
+        });
+    }
+
+    /// <summary>A thing that came on looks for whom it knows, a moment later.</summary>
+    public static BenchState Woke(BenchState state, string thingId)
+    {
+        var (thing, behaviour) = (state.Things[thingId], state.Site.Things[thingId].Behaviour!);
+        if (behaviour.OpensWithPower)
+            return Open(state, thingId, second: false);
+        return thing.WaitsUntilMs is null && state.Site.Things[thingId].Device!.Links.Count > 0
+            ? state.With(thingId, t => t with { SeeksAtMs = state.NowMs + SeekMs }) : state;
+    }
+
+    /// <summary>A thing that went off: nobody is joined to it any more, and nobody waits.</summary>
+    public static BenchState Slept(BenchState state, string thingId)
+    {
+        var thing = state.Things[thingId];
+        state = thing.Joined.Aggregate(state, (now, partner) => Part(now, thingId, partner, seekAgain: true));
+        var forgets = state.Site.Things[thingId].Behaviour!.ForgetsWithoutPower && !Settling.HasPower(state, thingId, state.Things[thingId]);
+        return state.With(thingId, t => t with { WaitsUntilMs = null, SeeksAtMs = null, Knows = forgets ? [] : t.Knows });
+    }
+
+    /// <summary>A thing looks for the partner it knows.</summary>
+    public static BenchState Seek(BenchState state, string thingId)
+    {
+        state = state.With(thingId, t => t with { SeeksAtMs = null });
+        var thing = state.Things[thingId];
+        foreach (var way in state.Site.Ears.Where(e => e.Sender?.Id == thingId || e.Receiver.Id == thingId))
+        {
+            var partner = way.Sender?.Id == thingId ? way.Receiver.Id : way.Sender?.Id;
+            if (partner is not null && thing.IsOn && CanJoin(state, way) && IsKnown(state, way))
+                state = Join(state, way);
+        }
+
+        // Whatever else knows it takes it, where its box did not.
+        if (state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } free
+            && free.Knows.FirstOrDefault(id => state.Site.Things[id].Device is null && state.Things[id].RadioOn) is { } rival)
+            state = Bind(state, rival, thingId).Say($"{Wording.Capital(state.Site.NameOf(rival))} takes {state.Site.NameOf(thingId)}.", wentWrong: true);
+        return state;
+    }
+
+    /// <summary>Whoever waits at both ends joins.</summary>
+    public static BenchState JoinWaiting(BenchState state)
+    {
+        foreach (var way in state.Site.Ears)
+        {
+            if (way.Sender is { } sender && IsBluetooth(way) && state.Things[sender.Id].WaitsUntilMs is not null
+                && state.Things[way.Receiver.Id].WaitsUntilMs is not null && state.Things[sender.Id].Mode == BoxMode.Transmit
+                && state.Things[sender.Id].Place == state.Things[way.Receiver.Id].Place && CanJoin(state, way))
+                state = Join(state, way).With(sender.Id, t => t with { WaitsUntilMs = null }).With(way.Receiver.Id, t => t with { WaitsUntilMs = null });
+        }
+
+        return state;
+    }
+
+    /// <summary>True for a link that must be paired before it joins.</summary>
+    public static bool IsBluetooth(EarWay way) => way.Route.Sends is { Technology: LinkTechnology.BluetoothClassic };
+
+    // Units of one maker's system find each other by themselves; Bluetooth only whom it knows.
+    private static bool IsKnown(BenchState state, EarWay way) => !IsBluetooth(way)
+        || (state.Things[way.Sender!.Id].Knows.Contains(way.Receiver.Id) && state.Things[way.Receiver.Id].Knows.Contains(way.Sender.Id));
+
+    private static bool CanJoin(BenchState state, EarWay way)
+    {
+        if (way.Sender is null || way.Route is not { Sends: { } sends, Takes: { } takes })
+            return false;
+        var (sender, receiver) = (state.Things[way.Sender.Id], state.Things[way.Receiver.Id]);
+        return sender.IsOn && receiver.IsOn && receiver.Joined.Count == 0 && sender.Mode == BoxMode.Transmit
+            && (sender.Joined.Count < Math.Max(1, sends.ListenersAtOnce))
+            && (IsBluetooth(way) || Negotiation.FamilyFits(sends, takes))
+            && (sender.Place == receiver.Place || way.Route.Reach is not { Grade: 0 });
+    }
+
+    private static BenchState Join(BenchState state, EarWay way) => Bind(state, way.Sender!.Id, way.Receiver.Id)
+        .Say($"{Wording.Capital(state.Site.NameOf(way.Receiver.Id))} joins {state.Site.NameOf(way.Sender.Id)}.");
+
+    private static BenchState Bind(BenchState state, string senderId, string receiverId) => state
+        .With(senderId, t => t with { Joined = t.Joined.Add(receiverId), Knows = t.Knows.Remove(receiverId).Insert(0, receiverId) })
+        .With(receiverId, t => t with { Joined = [senderId], Knows = t.Knows.Remove(senderId).Insert(0, senderId), SeeksAtMs = null });
+
+    private static BenchState Part(BenchState state, string thingId, string partnerId, bool seekAgain) => state
+        .With(thingId, t => t with { Joined = t.Joined.Remove(partnerId) })
+        .With(partnerId, t => t with { Joined = t.Joined.Remove(thingId), SeeksAtMs = seekAgain && t.IsOn ? state.NowMs + SeekMs : t.SeeksAtMs });
+}

@@ -1,0 +1,82 @@
+using Nightfrost.Core.Acts;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Bench;
+
+/// <summary>What follows from a change by itself: power that comes or goes, windows that lapse, partners that are sought.</summary>
+internal static class Settling
+{
+    // Each round may wake one thing more: there are never as many rounds as things.
+    private const int MostRounds = 50;
+
+    /// <summary>Settles what is derived, in bounded rounds.</summary>
+    public static BenchState Settle(BenchState state)
+    {
+        for (var round = 0; round < MostRounds; round++)
+        {
+            var before = state;
+            foreach (var (id, what) in state.Site.Things)
+            {
+                if (what.Behaviour is null)
+                    continue;
+                var on = IsOn(state, what, state.Things[id]);
+                if (on == state.Things[id].IsOn)
+                    continue;
+                state = state.With(id, t => t with { IsOn = on });
+                state = on ? Pairing.Woke(state, id) : Pairing.Slept(state, id);
+            }
+
+            state = Pairing.JoinWaiting(state);
+            if (ReferenceEquals(before, state))
+                return state;
+        }
+
+        return state;
+    }
+
+    /// <summary>When something next happens by itself, ms; null for never.</summary>
+    public static long? NextDueMs(BenchState state)
+    {
+        long? next = null;
+        foreach (var thing in state.Things.Values)
+        {
+            foreach (var due in (ReadOnlySpan<long?>)[thing.WaitsUntilMs, thing.SeeksAtMs])
+            {
+                if (due is { } at and < long.MaxValue && !(at >= next))
+                    next = at;
+            }
+        }
+
+        return next;
+    }
+
+    /// <summary>Carries out what is due at this moment.</summary>
+    public static BenchState Fall(BenchState state)
+    {
+        foreach (var (id, thing) in state.Things)
+        {
+            if (thing.WaitsUntilMs <= state.NowMs)
+                state = state.With(id, t => t with { WaitsUntilMs = null })
+                    .Say($"{Wording.Capital(state.Site.NameOf(id))} stops waiting for a partner.", wentWrong: true);
+            if (state.Things[id].SeeksAtMs <= state.NowMs)
+                state = Pairing.Seek(state, id);
+        }
+
+        return Settle(state);
+    }
+
+    /// <summary>True when electricity is there for it, from a supply or its own cell.</summary>
+    public static bool HasPower(BenchState state, string thingId, ThingState thing)
+    {
+        var behaviour = state.Site.Things[thingId].Behaviour!;
+        return behaviour.IsPassive || thing.Charge > 0 || (thing.FedFrom is { } from && Gives(state, from));
+    }
+
+    private static bool IsOn(BenchState state, BenchThing what, ThingState thing) =>
+        HasPower(state, what.Id, thing) && (!what.Behaviour!.HasPowerControl || thing.SwitchedOn)
+            && (thing.SwitchedOn || !what.Behaviour.HasBattery || thing.FedFrom is not null || what.Behaviour.IsPassive);
+
+    // The set is on throughout a visit, and its USB sockets with it.
+    private static bool Gives(BenchState state, string from) =>
+        from == Things.Mains || state.Site.Look.Set.Sockets.Any(s => s.IsThere && Things.Socket(s) == from && SocketKinds.Of(s.Kind).GivesPower);
+}

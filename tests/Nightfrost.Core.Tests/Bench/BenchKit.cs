@@ -1,0 +1,67 @@
+using Nightfrost.Core.Bench;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Shapes;
+using Nightfrost.Core.Sites;
+using Nightfrost.Core.Tests.Shapes;
+
+namespace Nightfrost.Core.Tests.Bench;
+
+/// <summary>Rigs to carry out: random rooms and people on the shelf that a workshop has.</summary>
+internal static class BenchKit
+{
+    /// <summary>A shelf of about a hundred made-up things.</summary>
+    public static Shelf Shelf { get; } =
+        new([.. Corpus.Of(DocumentShapes.Ours.Version, "devices").Select(d => DocumentShapes.Ours.Read<Device>(DocumentKind.Device, d))]);
+
+    private static readonly string[] Worn =
+        ["fulmer-over", "petrick-over", "unmarked-over", "broad-over", "tarn-headset", "hulver-headset", "marram-headset", "wire-over"];
+
+    /// <summary>Rigs of random sites that the Bench can carry out, each with its seed.</summary>
+    public static IEnumerable<Rig> Rigs(int seed, int most) =>
+        Router.Rank(new Site(Draw(new Random(seed)), Shelf)).Rigs.Select(r => r.Rig).Where(r => BenchSites.NotSimulated(r).Count == 0).Take(most);
+
+    private static Look Draw(Random random)
+    {
+        var bar = random.Next(4) == 0;
+        List<SourcePort> sockets =
+        [
+            new() { Id = "optical", Kind = SocketKind.OpticalSquare, State = bar ? SocketState.Taken : SocketState.Free, Pcm = Known.Yes,
+                TakenBy = bar ? "the bar" : "", TakenByDeviceId = bar ? "quay-bar" : null },
+        ];
+        if (random.Next(2) == 0)
+            sockets.Add(new() { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, SilencesSpeakers = (Known)random.Next(3) });
+        if (random.Next(3) == 0)
+            sockets.Add(new() { Id = "pair", Kind = SocketKind.PhonoPair, State = SocketState.Free, Direction = SocketDirection.Output });
+        if (random.Next(3) == 0)
+            sockets.Add(new() { Id = "coaxial", Kind = SocketKind.Coaxial, State = SocketState.Free, Pcm = Known.Yes });
+        if (random.Next(2) == 0)
+            sockets.Add(new() { Id = "usb", Kind = SocketKind.UsbA, State = SocketState.Free, UsbMa = random.Next(2) == 0 ? 500 : 1000, UsbSound = Known.No,
+                OffInStandby = (Known)random.Next(3) });
+        if (random.Next(4) > 0 && !bar && sockets.Count > 1)
+            sockets.RemoveAt(0);
+        var wish = (RoomWish)random.Next(3);
+        return Look.Empty with
+        {
+            Region = Region.Europe,
+            Set = TelevisionSet.Unseen with { Sockets = sockets, AllSocketsSeen = true, SpeakersCanBeOff = (Known)random.Next(3), MainsOutletsFree = 3 },
+            Sources = random.Next(4) > 0 ? [] :
+            [
+                new() { Id = "decoder", Name = "decoder", Kind = SourceKind.SetTopBox,
+                    Sockets = [new() { Id = "decoder-optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, Pcm = Known.Yes }] },
+            ],
+            Listeners = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => new Listener
+            {
+                Id = $"listener{i}",
+                Name = $"Seat {i + 1}",
+                SeatDistanceM = 1.5 + random.Next(6) / 2.0,
+                ReceiverId = Worn[random.Next(Worn.Length)],
+                OpenToAnother = random.Next(3) == 0,
+                KnownTo = random.Next(3) == 0 ? "a phone" : "",
+                RoomWish = i == 0 ? wish : RoomWish.NoWish,
+                ClearLine = Known.Yes,
+            })],
+        };
+    }
+}
