@@ -36,6 +36,9 @@ public static class Bench
         {
             Format = site.Truths.StartsAsBitstream ? MenuValues.Automatic : MenuValues.Pcm,
             Outputs = id == SoundSource.Television && site.Room is { Speakers.Id: Things.Bar } fed ? [$"socket/{fed.SocketId}"] : [],
+
+            // Where a bar plays, the speakers it was bought for are off.
+            SpeakersOn = id != SoundSource.Television || site.Room is not { Speakers.Id: Things.Bar },
         });
         var state = new BenchState(site, 0, [.. plugs], [.. site.Leads.Values.Where(l => l.HasCaps).SelectMany(l => new[] { l.NearEnd, l.FarEnd })],
             [.. things], [.. sources], []);

@@ -69,24 +69,28 @@ internal static class Pairing
         return state.With(thingId, t => t with { WaitsUntilMs = null, SeeksAtMs = null, Knows = forgets ? [] : t.Knows });
     }
 
-    /// <summary>A thing looks for the partner it knows.</summary>
+    /// <summary>A thing looks for whom it knows: its box, or a phone; which of the two gets it is one of the things nobody knows.</summary>
     public static BenchState Seek(BenchState state, string thingId)
     {
         state = state.With(thingId, t => t with { SeeksAtMs = null });
-        var thing = state.Things[thingId];
+        return state.Site.Truths.RivalsWin ? SeekBox(TakenByRival(state, thingId), thingId) : TakenByRival(SeekBox(state, thingId), thingId);
+    }
+
+    private static BenchState SeekBox(BenchState state, string thingId)
+    {
         foreach (var way in state.Site.Ears.Where(e => e.Sender?.Id == thingId || e.Receiver.Id == thingId))
         {
-            var partner = way.Sender?.Id == thingId ? way.Receiver.Id : way.Sender?.Id;
-            if (partner is not null && thing.IsOn && CanJoin(state, way) && IsKnown(state, way))
+            if (CanJoin(state, way) && IsKnown(state, way))
                 state = Join(state, way);
         }
 
-        // Whatever else knows it takes it, where its box did not.
-        if (state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } free
-            && free.Knows.FirstOrDefault(id => state.Site.Things[id].Device is null && state.Things[id].RadioOn) is { } rival)
-            state = Bind(state, rival, thingId).Say($"{Wording.Capital(state.Site.NameOf(rival))} takes {state.Site.NameOf(thingId)}.", wentWrong: true);
         return state;
     }
+
+    private static BenchState TakenByRival(BenchState state, string thingId) =>
+        state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } free
+            && free.Knows.FirstOrDefault(id => state.Site.Things[id].Device is null && state.Things[id].RadioOn) is { } rival
+            ? Bind(state, rival, thingId).Say($"{Wording.Capital(state.Site.NameOf(rival))} takes {state.Site.NameOf(thingId)}.", wentWrong: true) : state;
 
     /// <summary>Whoever waits at both ends joins.</summary>
     public static BenchState JoinWaiting(BenchState state)

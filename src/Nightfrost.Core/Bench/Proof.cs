@@ -41,6 +41,14 @@ public sealed record Proof(
     /// <summary>Paces a sheet must hold at: in a hurry, as practised people do it, and three times as slowly.</summary>
     public static IReadOnlyList<double> Paces { get; } = [0.5, 1, 3];
 
+    /// <summary>The proof once some steps went as expected on the visit: what they showed is no doubt any more.</summary>
+    /// <param name="wentWell">Ids of those steps.</param>
+    public Proof After(IReadOnlySet<string> wentWell)
+    {
+        List<Doubt> left = [.. Doubts.Where(d => d.AskedAt is null || !wentWell.Contains(d.AskedAt))];
+        return this with { Doubts = left, Verdict = Verdict == Verdict.ProvenBut && left.Count == 0 ? Verdict.Proven : Verdict };
+    }
+
     /// <summary>Carries a sheet out in the likely world at every pace, then in each world in which one thing nobody knows is otherwise.</summary>
     /// <param name="rig">The rig.</param>
     /// <param name="steps">Its steps, in order.</param>

@@ -17,14 +17,15 @@ public enum PairsFrom
 /// <param name="HasPowerControl">Somebody must switch it on; otherwise it starts with its supply.</param>
 /// <param name="StartsOnReceive">Sends or receives by a switch, and nobody knows how it stands.</param>
 /// <param name="InputByHand">Its input is chosen by hand.</param>
+/// <param name="InputNeedsPower">That takes a press, and so power; a slide does not.</param>
 /// <param name="PairsFrom">State its way into pairing starts from.</param>
 /// <param name="PairHoldSeconds">Least time the pairing control is held, s; 0 for a press.</param>
 /// <param name="WindowSeconds">How long it waits for a partner, s; 0 without end.</param>
 /// <param name="OpensWithPower">Waits for a partner by itself once it has power.</param>
 /// <param name="ForgetsWithoutPower">Loses its partners when power is cut.</param>
 public sealed record Behaviour(
-    bool HasBattery, bool TakesSupply, bool IsPassive, bool HasPowerControl, bool StartsOnReceive, bool InputByHand, PairsFrom PairsFrom,
-    double PairHoldSeconds, double WindowSeconds, bool OpensWithPower, bool ForgetsWithoutPower)
+    bool HasBattery, bool TakesSupply, bool IsPassive, bool HasPowerControl, bool StartsOnReceive, bool InputByHand, bool InputNeedsPower,
+    PairsFrom PairsFrom, double PairHoldSeconds, double WindowSeconds, bool OpensWithPower, bool ForgetsWithoutPower)
 {
     /// <summary>
     /// Reads it from a device. Where its words leave something open, what makes the visit harder is taken: on receive, not on the wanted input, no window
@@ -44,6 +45,7 @@ public sealed record Behaviour(
             HasPowerControl: device.PowerSwitch.Length > 0 || power.SwitchedByHand,
             StartsOnReceive: device.TwoWaySwitch.Length > 0,
             InputByHand: device.InputSwitch.Length > 0 && !Says(device.InputSwitch, "senses") && device.Ports.Count(p => !p.Output) > 1,
+            InputNeedsPower: !Says(device.InputSwitch, "slide"),
             way is not null && (Says(way.FromState, "off") || Says(way.FromState, "case")) ? PairsFrom.Off : PairsFrom.On,
             way?.HoldSeconds ?? 0,
             way?.WindowSeconds ?? 0,

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nightfrost.Core;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Data;
@@ -16,7 +17,8 @@ public sealed record StepState(Step Step, StepOutcome Outcome, string Note, stri
 /// <summary>The run sheet of a case.</summary>
 /// <param name="RigId">The rig it is derived from; null while none is chosen.</param>
 /// <param name="Steps">In order.</param>
-public sealed record RunSheetView(Guid? RigId, IReadOnlyList<StepState> Steps);
+/// <param name="Proof">What the Bench says of them, without what was seen to hold since; null while no rig is chosen.</param>
+public sealed record RunSheetView(Guid? RigId, IReadOnlyList<StepState> Steps, Proof? Proof);
 
 /// <summary>How a step went.</summary>
 /// <param name="RigId">The rig whose run sheet it is.</param>
@@ -43,7 +45,9 @@ internal static class RunSheetEndpoints
     private static RunSheetView View(CaseState state) =>
         new(state.Rig is null ? null : state.Row.RigId,
             [.. state.Steps.Select(s =>
-                new StepState(s, state.WentHow(s.Id), state.Outcome(s.Id)?.Note ?? "", state.Outcome(s.Id)?.AheadBecause ?? "", Before(state, s)?.Id))]);
+                new StepState(s, state.WentHow(s.Id), state.Outcome(s.Id)?.Note ?? "", state.Outcome(s.Id)?.AheadBecause ?? "", Before(state, s)?.Id))],
+            state.Rig is { } rig ? Proof.Of(rig, state.Steps).After(state.Steps.Select(s => s.Id).Where(id => state.WentHow(id) == StepOutcome.AsExpected).ToHashSet())
+                : null);
 
     private static Step? Before(CaseState state, Step step) => StepOrder.BeforeIt(state.Steps, step, s => state.WentHow(s.Id) == StepOutcome.Open);
 

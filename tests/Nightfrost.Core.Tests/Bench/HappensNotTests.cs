@@ -67,7 +67,8 @@ public class HappensNotTests
         var dark = scene.Do(new Act.Switch(scene.Box, true));
         Assert.Contains("no power", dark.LastWrong, StringComparison.Ordinal);
         Assert.False(dark[scene.Box].IsOn);
-        Assert.Contains("no power", scene.Do(new Act.ChooseInput(scene.Box, scene.Lead.FarPort)).LastWrong, StringComparison.Ordinal);
+        var pressed = Scene.Lounge(box => box with { InputSwitch = "press until the light stands at it" });
+        Assert.Contains("no power", pressed.Do(new Act.ChooseInput(scene.Box, scene.Lead.FarPort)).LastWrong, StringComparison.Ordinal);
         Assert.Contains("no power", scene.Do(new Act.Press(scene.Box, PairControl.First, 3)).LastWrong, StringComparison.Ordinal);
     }
 
@@ -115,6 +116,17 @@ public class HappensNotTests
         var low = scene.Do(new Act.Play(Scene.Set), new Act.Plug(scene.Lead.NearEnd, scene.Lead.NearPort), new Act.Plug(scene.Lead.FarEnd, scene.Lead.FarPort),
             new Act.PutOn(scene.Headset1));
         Silent(low, "headphone level is low");
+    }
+
+    [Fact]
+    public void A_headset_with_a_cell_of_its_own_is_silent_by_a_wire_while_it_is_off()
+    {
+        var scene = Scene.Of(Look([Phones()], Listener("Edda", "ear") with { OpenToAnother = false }),
+            Headset("ear") with { Ports = [new AudioPort(Connector.Jack35, false, [Signal.AnalogueHeadphone], "AUX")] });
+        var off = scene.Do(new Act.Play(Scene.Set), new Act.Plug(scene.Lead.NearEnd, scene.Lead.NearPort), new Act.Plug(scene.Lead.FarEnd, scene.Lead.FarPort),
+            new Act.Choose(Scene.Set, SourceMenu.HeadphoneLevel, MenuValues.High), new Act.PutOn(scene.Headset1), new Act.Charge(scene.Headset1));
+        Silent(off, "is off or empty");
+        Assert.True(off.Do(new Act.Switch(scene.Headset1, true)).Hears());
     }
 
     [Fact]

@@ -3908,6 +3908,15 @@ export interface components {
          * @enum {unknown}
          */
         DeviceRole: "transmitter" | "receiver" | "relay" | "adapter" | "lead" | "supply" | "roomSpeaker" | "linkReceiver";
+        /** @description Something nobody knows that a sheet hangs on. */
+        Doubt: {
+            /** @description What it is, as something that may be so. */
+            words: string;
+            /** @description Id of the step at which it shows; null where none does. */
+            askedAt: null | string;
+            /** @description What goes otherwise then. */
+            thenFails: string;
+        };
         /**
          * @description What two copies of one programme do to an ear that hears both.
          * @enum {unknown}
@@ -4845,6 +4854,29 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description A sheet's proof. */
+        Proof: {
+            /** @description The verdict. */
+            verdict: components["schemas"]["Verdict"];
+            /**
+             * Format: int32
+             * @description How many steps were carried out.
+             */
+            steps: number;
+            /**
+             * Format: int32
+             * @description How long a practised person takes, waiting for lights included, whole minutes rounded up.
+             */
+            minutes: number;
+            /** @description Id of the first step that goes otherwise; null for none. */
+            failsAt: null | string;
+            /** @description What goes otherwise, in plain words. */
+            problems: string[];
+            /** @description What it hangs on. */
+            doubts: components["schemas"]["Doubt"][];
+            /** @description What of the rig the Bench cannot carry out. */
+            notSimulated: string[];
+        };
         /**
          * @description How much sound quality counts for a listener.
          * @enum {unknown}
@@ -5073,6 +5105,7 @@ export interface components {
             rigId: null | string;
             /** @description In order. */
             steps: components["schemas"]["StepState"][];
+            proof: null | components["schemas"]["Proof"];
         };
         /** @description A look to be saved. */
         SaveLook: {
@@ -5693,6 +5726,11 @@ export interface components {
              */
             visitOn: null | string;
         };
+        /**
+         * @description What the Bench says of a sheet.
+         * @enum {unknown}
+         */
+        Verdict: "proven" | "provenBut" | "fails" | "notCarriedOut";
         /** @description When the rig is to be set up, in the site's own time. */
         Visit: {
             /**

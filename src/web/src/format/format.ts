@@ -81,3 +81,7 @@ export const capital = (text: string) => text.charAt(0).toUpperCase() + text.sli
 /** A file's length as one reads it: kilobytes below a tenth of a megabyte. */
 export const megabytes = (bytes: number) =>
   bytes < 100_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`
+
+/** Words in a row, as a sentence has them: one, two and three. */
+export const listed = (words: readonly string[]) =>
+  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]!}`

@@ -7,6 +7,7 @@ import { count } from '../format/format'
 import { Figure, Page } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { useKey } from '../shell/keys'
+import { ProofLine } from './ProofLine'
 import { RefusedMarks } from './RefusedMarks'
 import { StepCard, type Draft } from './StepCard'
 import { useRunSheet } from './useRunSheet'
@@ -47,6 +48,7 @@ export function ConnectPage() {
     (!before || ahead !== '') &&
     (current.outcome === 'asExpected' || (missing === 0 && (!current.step.codecs?.length || draft.codec !== null)))
   const rigId = sheet.data?.rigId
+  const proof = sheet.data?.proof
 
   const tell = useCallback(
     async (outcome: Schema['StepOutcome']) => {
@@ -122,6 +124,11 @@ export function ConnectPage() {
       }
     >
       {error !== null && <Trouble error={error} />}
+      {proof && (
+        <Box sx={{ display: { xs: 'none', sm: 'block' } }}>
+          <ProofLine proof={proof} steps={steps} onPick={setAt} />
+        </Box>
+      )}
       <RefusedMarks
         waiting={waiting}
         wordsOf={(body) => steps.find((s) => s.step.id === body.stepId)?.step.action ?? 'A step of another rig'}
@@ -142,6 +149,7 @@ export function ConnectPage() {
           state={current}
           draft={{ ...draft, ahead: draft.ahead ?? lastAhead }}
           ready={ready}
+          doubts={(proof?.doubts ?? []).filter((d) => d.askedAt === current.step.id).map((d) => d.words)}
           first={first && { words: first.step.action, onGo: () => setAt(first.step.id) }}
           before={before && { words: before.step.action, onGo: () => setAt(before.step.id) }}
           onDraft={(next) => setDrafts((all) => ({ ...all, [current.step.id]: next }))}
@@ -153,6 +161,11 @@ export function ConnectPage() {
               : undefined
           }
         />
+        {proof && (
+          <Box sx={{ display: { sm: 'none' }, mt: 6 }}>
+            <ProofLine proof={proof} steps={steps} onPick={setAt} />
+          </Box>
+        )}
         <StepList
           steps={steps}
           current={current.step.id}

@@ -17,6 +17,8 @@ interface Props {
   state: Schema['StepState']
   draft: Draft
   ready: boolean
+  /** What nobody knows and this step shows. */
+  doubts?: readonly string[]
   /** A step that must have gone well before this one. */
   first?: { words: string; onGo: () => void }
   /** A step before this one that is still open, so that going ahead needs a reason. */
@@ -28,7 +30,7 @@ interface Props {
 }
 
 /** One step; on a phone it fills the screen, with its actions under the thumb. */
-export function StepCard({ state, draft, ready, first, before, onDraft, onTell, onBack, onOn }: Props) {
+export function StepCard({ state, draft, ready, doubts = [], first, before, onDraft, onTell, onBack, onOn }: Props) {
   const { step } = state
   const { ticks = [], codecs = [], holdSeconds = 0 } = step
   const note = draft.note ?? state.note
@@ -56,6 +58,11 @@ export function StepCard({ state, draft, ready, first, before, onDraft, onTell, 
           {step.expect}
         </Aside>
       )}
+      {doubts.map((words) => (
+        <Aside key={words} label="Nobody knows yet" color="text.secondary">
+          {words}: this step shows it.
+        </Aside>
+      ))}
       {step.caution && (
         <Aside label="Mind" color="warning.main" strong>
           {step.caution}

@@ -1,5 +1,5 @@
 import type { Schema } from '../api/client'
-import { capital, count, metres } from '../format/format'
+import { capital, count, listed, metres } from '../format/format'
 import { isThere } from './lookEdits'
 
 type Look = Schema['Look']
@@ -23,9 +23,6 @@ export interface Said {
   words: string
   filled: boolean
 }
-
-const listed = (words: readonly string[]) =>
-  words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words[words.length - 1]!}`
 
 /** Sockets of the set and of every source. */
 export const everySocket = (look: Look) => [...look.set.sockets, ...(look.sources ?? []).flatMap((s) => s.sockets ?? [])]

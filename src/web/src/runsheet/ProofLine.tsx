@@ -1,0 +1,70 @@
+import { Box, ButtonBase, Typography } from '@mui/material'
+import type { Schema } from '../api/client'
+import { count, listed } from '../format/format'
+
+interface Props {
+  proof: Schema['Proof']
+  steps: readonly Schema['StepState'][]
+  onPick: (stepId: string) => void
+}
+
+/** What simulated devices say of the sheet before anybody kneels behind a set. */
+export function ProofLine({ proof, steps, onPick }: Props) {
+  const number = (id: string | null | undefined) => steps.findIndex((s) => s.step.id === id) + 1
+  const fails = proof.verdict === 'fails'
+  return (
+    <Box component="section" aria-label="Carried out beforehand" sx={{ mt: 3, maxWidth: 900 }}>
+      <Typography variant="body2" sx={{ color: fails ? 'warning.main' : 'text.secondary' }}>
+        <b>{heading[proof.verdict]}</b> {words(proof)}
+      </Typography>
+      {fails && (
+        <Typography variant="body2" component="div">
+          {number(proof.failsAt) > 0 && <Go to={`Step ${number(proof.failsAt)}`} onGo={() => onPick(proof.failsAt!)} />}{' '}
+          {proof.problems.join(' ')}
+        </Typography>
+      )}
+      {proof.doubts.length > 0 && (
+        <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0 }}>
+          {proof.doubts.map((doubt) => (
+            <Typography key={doubt.words} component="li" variant="body2" color="textSecondary">
+              {doubt.words}.{' '}
+              {number(doubt.askedAt) > 0 && <Go to={`Step ${number(doubt.askedAt)} shows it`} onGo={() => onPick(doubt.askedAt!)} />}
+            </Typography>
+          ))}
+        </Box>
+      )}
+    </Box>
+  )
+}
+
+const heading: Record<Schema['Verdict'], string> = {
+  proven: 'Proven beforehand.',
+  provenBut: 'Proven beforehand, unless:',
+  fails: 'Fails beforehand.',
+  notCarriedOut: 'Not carried out beforehand.',
+}
+
+function words({ verdict, steps, minutes, notSimulated }: Schema['Proof']) {
+  const hands = `Hands on for about ${count(minutes, 'minute', 'minutes')}`
+  switch (verdict) {
+    case 'proven':
+      return `Simulated devices went through all ${steps} steps at three paces: everybody hears, and the room is as it should be. ${hands}.`
+    case 'provenBut':
+      return `${hands}.`
+    case 'fails':
+      return 'On simulated devices something goes otherwise than the sheet says:'
+    case 'notCarriedOut':
+      return `No simulated device stands for ${listed(notSimulated)} yet.`
+  }
+}
+
+function Go({ to, onGo }: { to: string; onGo: () => void }) {
+  return (
+    <ButtonBase
+      onClick={onGo}
+      sx={{ font: 'inherit', fontWeight: 650, minHeight: 44, textDecoration: 'underline', textUnderlineOffset: 4, color: 'text.primary' }}
+    >
+      {to}
+    </ButtonBase>
+  )
+}

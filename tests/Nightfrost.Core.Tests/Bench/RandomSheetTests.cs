@@ -1,0 +1,31 @@
+using Nightfrost.Core.Bench;
+using Nightfrost.Core.Runsheet;
+
+namespace Nightfrost.Core.Tests.Bench;
+
+/// <summary>Sheets of random rigs, on the shelf a workshop has: none may fail on the Bench.</summary>
+public class RandomSheetTests
+{
+    private static readonly int Most = Environment.GetEnvironmentVariable("NIGHTFROST_LONG") == "1" ? 1000 : 60;
+
+    [Fact]
+    public void No_sheet_fails()
+    {
+        var (failed, carriedOut) = (new List<string>(), 0);
+        for (var seed = 0; carriedOut < Most; seed++)
+        {
+            foreach (var rig in BenchKit.Rigs(seed, 4))
+            {
+                var proof = Proof.Of(rig, RunSheet.For(rig));
+                carriedOut++;
+                if (proof.Verdict is not (Verdict.Proven or Verdict.ProvenBut))
+                    failed.Add($"{seed}: {string.Join("; ", rig.Routes.Select(r => $"{r.Feed.Key} to {r.AtEar.Receiver.Id}"))} at {proof.FailsAt}: "
+                        + string.Join(" ", proof.Problems));
+                if (proof.Doubts.FirstOrDefault(d => d.AskedAt is null) is { } silent)
+                    failed.Add($"{seed}: no step shows that {silent.Words}");
+            }
+        }
+
+        Assert.Empty(failed);
+    }
+}
