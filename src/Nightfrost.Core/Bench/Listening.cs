@@ -107,12 +107,14 @@ public static class Listening
                     reasons.Add($"a cap is on {state.Site.NameOf(lead.Id)} at {At(state, port)}");
             }
 
-            var thing = state.Things[into.Id];
-            if (!thing.IsOn && into.Device!.Role != DeviceRole.Receiver)
+            // What it hands on it leaves as it came, whatever it listens to itself.
+            var (thing, handsOn) = (state.Things[into.Id], into.Device!.PassesThrough && i + 1 < stretches.Count);
+            if (!thing.IsOn && into.Device.Role != DeviceRole.Receiver)
                 reasons.Add($"{state.Site.NameOf(into.Id)} has no power or is off");
-            if (source.Format != MenuValues.Pcm && SocketKinds.Of(socket.Kind).Signals.Contains(Signal.SpdifPcm) && !CanDecode(into, lead))
+            if (source.Format != MenuValues.Pcm && SocketKinds.Of(socket.Kind).Signals.Contains(Signal.SpdifPcm) 
+                && !CanDecode(into, lead) && !handsOn)
                 reasons.Add($"{state.Site.NameOf(sourceId)} sends a digital format that {state.Site.NameOf(into.Id)} cannot decode");
-            if (into.Behaviour!.InputByHand && thing.Input != lead.FarPort)
+            if (into.Behaviour!.InputByHand && thing.Input != lead.FarPort && !handsOn)
                 reasons.Add($"{state.Site.NameOf(into.Id)} listens to another input");
         }
 

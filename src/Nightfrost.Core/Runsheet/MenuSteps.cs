@@ -72,7 +72,6 @@ public static class MenuSteps
                 Id = "programme-on",
                 Phase = Phase.Menu,
                 Place = $"At {RouteWords.Players(rig)}",
-                Acts = [.. Things.Playing(rig).Select(id => new Act.Play(id))],
                 Goal = new Goal.All([.. rig.Routes.Where(r => r.Feed.Transmitter is { } box && Behaviour.Of(box).PairsFrom == PairsFrom.On)
                     .Select(r => new Goal.SoundAt(r.AtEar.Listener.Id))]),
                 Action = "Play a programme with speech",

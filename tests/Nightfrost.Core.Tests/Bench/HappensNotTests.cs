@@ -319,6 +319,34 @@ public class HappensNotTests
     }
 
     [Fact]
+    public void A_bar_that_is_turned_down_or_muted_is_silent()
+    {
+        var playing = HappensTests.Bar().Do(new Act.Play(Scene.Set));
+        Assert.True(playing.RoomHears);
+        Assert.False(playing.Do(new Act.Turn(Things.Bar, Volume.Down)).RoomHears);
+        Assert.False(playing.Do(new Act.Mute(Things.Bar, true)).RoomHears);
+    }
+
+    [Fact]
+    public void A_box_on_receive_does_not_take_its_headset_back()
+    {
+        var paired = Scene.Lounge().Wired().Pair();
+        var off = paired.Do(new Act.Switch(paired.Headset1, false), new Act.Slide(paired.Box, BoxMode.Receive));
+        Assert.False(off.Do(new Act.Switch(paired.Headset1, true)).Let(20).Joined());
+    }
+
+    [Fact]
+    public void A_menu_that_names_one_output_takes_the_first_away_for_the_second()
+    {
+        var look = Look([Optical(), Pair("AUDIO OUT")], Listener("Edda", "ear") with { OpenToAnother = false });
+        var rig = Scene.Of(look, Scene.LoungeBox(), Headset("ear")).Now.Site.Rig;
+        var (optical, other) = (Things.Socket(look.Set.Sockets[0]), Things.Socket(look.Set.Sockets[1]));
+        var choose = new Act.Choose(Scene.Set, SourceMenu.Output, other);
+        Assert.Contains(optical, Scene.Of(rig).Wired().Do(choose).Now.Sources[Scene.Set].Outputs);
+        Assert.DoesNotContain(optical, Scene.Of(rig, world => world with { NotTogether = [$"{optical}|{other}"] }).Wired().Do(choose).Now.Sources[Scene.Set].Outputs);
+    }
+
+    [Fact]
     public void An_act_on_a_thing_that_is_not_here_says_so_and_changes_nothing()
     {
         var scene = Scene.Lounge();

@@ -203,7 +203,7 @@ public class HappensTests
 
     internal static Scene Wire() => Scene.Of(Look([Phones()], Listener("Edda", "wired") with { OpenToAnother = false }), Wired());
 
-    private static Scene Bar() => Scene.Of(
+    internal static Scene Bar() => Scene.Of(
         Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }],
             Listener("Edda", "ear") with { OpenToAnother = false, RoomWish = RoomWish.RoomHearsToo }),
         Scene.LoungeBox() with

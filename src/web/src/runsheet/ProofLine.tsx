@@ -39,7 +39,7 @@ export function ProofLine({ proof, steps, onPick }: Props) {
 
 const heading: Record<Schema['Verdict'], string> = {
   proven: 'Proven beforehand.',
-  provenBut: 'Proven beforehand, unless:',
+  provenBut: 'Proven beforehand, but for what nobody knows.',
   fails: 'Fails beforehand.',
   notCarriedOut: 'Not carried out beforehand.',
 }

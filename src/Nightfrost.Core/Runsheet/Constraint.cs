@@ -1,0 +1,183 @@
+using Nightfrost.Core.Acts;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Runsheet;
+
+/// <summary>What a constraint rests on.</summary>
+public enum ConstraintKind
+{
+    /// <summary>The devices ask for it: in the other order the later step, or one that hangs on it, goes wrong on the Bench.</summary>
+    Physical,
+
+    /// <summary>Consent, cost, hearing or courtesy: nothing of the devices fails.</summary>
+    Practice,
+}
+
+/// <summary>Which steps come before which, as a value. All stand in <see cref="Constraints.All"/>; order, tests and docs read that list.</summary>
+/// <param name="Id">Stable, kebab-case.</param>
+/// <param name="Kind">What it rests on.</param>
+/// <param name="Because">Why, in the reader's words.</param>
+/// <param name="Before">True when the first step must be done before the second one.</param>
+public sealed record Constraint(string Id, ConstraintKind Kind, string Because, Func<Rig, Step, Step, bool> Before);
+
+/// <summary>Every constraint on the order of a visit.</summary>
+public static class Constraints
+{
+    public static IReadOnlyList<Constraint> All { get; } =
+    [
+        Physical("power-before-controls", "A box without power does nothing with its buttons.",
+            (rig, a, b) => Feeds(a) is { } thing && (Presses(b) == thing || TakesPowerToChoose(rig, b, thing)
+                || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == thing && s.On))),
+        Physical("on-before-controls", "A box that is off does nothing with its buttons.",
+            (rig, a, b) => a.Goal is Goal.Powered on && a.Acts.Any(act => act is Act.Switch)
+                && (Presses(b) == on.ThingId || TakesPowerToChoose(rig, b, on.ThingId))),
+        Physical("charge-before-use", "An empty cell neither joins nor plays.",
+            (_, a, b) => a.Goal is Goal.Charged cell && (Presses(b) == cell.ThingId || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == cell.ThingId && s.On))),
+        Physical("transmit-before-pairing", "A box on receive waits to be found and finds no headset.",
+            (_, a, b) => a.Goal is Goal.OnTransmit sends && (Presses(b) == sends.ThingId || Joins(b, sends.ThingId))),
+        Physical("box-on-before-its-own", "Units of one system find each other once both have power.",
+            (rig, a, b) => b.Goal is Goal.Joined && b.Acts.Count > 0 && Presses(b) is null && RouteOf(rig, b.ListenerId) is { } route
+                && (Feeds(a) ?? (a.Goal as Goal.Powered)?.ThingId) is { } thing && thing == Things.Sender(route.Feed)),
+        Physical("near-before-pairing", "Search reaches less far than play.",
+            (_, a, b) => a.Goal is Goal.At { Place: Place.AtSet } near && Presses(b) == near.ThingId),
+        Physical("box-before-receiver", "A box that waits is found; one that does not is not.",
+            (rig, a, b) => a.Goal is Goal.WindowOpen window && a.ListenerId == b.ListenerId && Presses(b) is { } ear && ear != window.ThingId),
+        Physical("first-before-second", "The second control is for a second listener: the first has joined by then.",
+            (rig, a, b) => Joined(a) is { } first && b.ListenerId is { } second && IsAfter(rig, first, second) && a.ListenerId != b.ListenerId && b.Phase == Phase.Pair
+                && !b.Id.StartsWith("near-", StringComparison.Ordinal)),
+        Physical("first-off-before-second", "This box takes the second only as its maker says: see to the first one first.",
+            (_, a, b) => a.Id.StartsWith("second-", StringComparison.Ordinal) && a.Acts.Count > 0 && a.ListenerId == b.ListenerId && b.Goal is Goal.WindowOpen),
+        Physical("second-before-first-back", "Back on too early, the first is in the way of the second.",
+            (_, a, b) => b.Id.StartsWith("first-back-", StringComparison.Ordinal) && a.ListenerId == b.ListenerId
+                && a.Phase == Phase.Pair && a.Goal is Goal.Joined or Goal.WindowOpen),
+        Physical("free-before-plug", "One plug fits a socket, not two.",
+            (_, a, b) => a.Goal is Goal.EndFree && a.Acts.OfType<Act.Pull>().Any() && b.Acts.OfType<Act.Plug>().Any(p => p.PortId == SocketOf(a)
+                || a.Acts.OfType<Act.Pull>().Any(pull => pull.EndId == p.EndId))),
+        Physical("all-before-first-sound", "Sound arrives once leads, power, switches and menus are right.",
+            (rig, a, b) => SoundAt(b).Any(listener => IsNeeded(rig, a, listener))),
+        Physical("playing-before-heard", "Nothing is heard of what does not play.",
+            (_, a, b) => a.Acts.Any(act => act is Act.Play) && (b.Goal is Goal.EarHears or Goal.RoomHears || SoundAt(b).Any())),
+        Physical("joined-before-heard", "What has not joined is silent.",
+            (_, a, b) => b.Goal is Goal.EarHears && a.ListenerId == b.ListenerId && a is { Phase: Phase.Pair, Acts.Count: > 0 }
+                && a.Goal is Goal.Joined or Goal.WindowOpen),
+        Physical("on-before-heard", "What was switched off for somebody else's pairing is silent until it is on again.",
+            (rig, a, b) => b.Goal is Goal.EarHears ear && a.Phase == Phase.Pair && RouteOf(rig, ear.ListenerId) is { } route
+                && a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Receiver(route.AtEar))),
+        Physical("all-before-heard", "A listener hears once everything on the way is right.",
+            (rig, a, b) => b.Goal is Goal.EarHears ear && IsNeeded(rig, a, ear.ListenerId)),
+        Physical("all-joined-before-codec", "A codec says nothing until everybody has joined who will listen.",
+            (rig, a, b) => b.Goal is Goal.CodecAsPlanned codec && a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
+                && SharesBox(rig, a.ListenerId, codec.ListenerId)),
+        Physical("rivals-off-before-pairing", "The first to answer wins.",
+            (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Acts.Any(act => act is Act.Press or Act.Switch { On: true })),
+        Physical("rivals-back-after-pairing", "What is switched on again too early takes what was to be joined.",
+            (_, a, b) => IsRestore(b) && a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All or Goal.IsOff && !IsRestore(a)),
+        Physical("room-after-what-feeds-it", "The room hears once what it hears by is fed again.",
+            (rig, a, b) => b.Goal is Goal.RoomHears && b.Phase == Phase.Menu && IsOfRoom(rig, a)),
+        Physical("heard-before-silenced", "What is turned down, muted or unplugged cannot be heard to work as it was.",
+            (rig, a, b) => a.Id == "prove-sound" && b.Acts.Any(act => Silences(rig, act))),
+        Physical("down-before-up", "What is turned up again was turned down before.",
+            (_, a, b) => a.Acts.OfType<Act.Turn>().Any(down => down.Volume == Volume.Down && b.Phase != Phase.Before
+                && b.Acts.OfType<Act.Turn>().Any(up => up.Volume == Volume.Usual && up.ThingId == down.ThingId))),
+        Practice("silence-before-turning-up", "What is turned up again is not to be heard where it was silenced.",
+            (_, a, b) => b.Id == "volume-back" && a.Id is "speakers-off" or "set-muted" or "bar-muted"),
+        Practice("asked-before-anything", "What hangs on a plug or a Bluetooth is asked before it is touched.", (_, a, b) => a.Id.StartsWith("ask-", StringComparison.Ordinal)),
+        Practice("heard-before-changed", "Otherwise an old fault is blamed on the new parts.",
+            (_, a, b) => a.Id == "prove-sound" && b.Phase is Phase.Wire or Phase.Power or Phase.Menu or Phase.Pair || (a.Id == "prove-sound" && b.Id == "turn-down")),
+        Practice("down-before-plugs", "Room speakers come back at full level when a plug goes in or out.",
+            (_, a, b) => a.Id == "turn-down" && b.Phase is not Phase.Before),
+        Practice("phases", "One part of the work after the other: fewest walks between set and seats.",
+            (_, a, b) => Rank(a.Phase) < Rank(b.Phase) && (a.ListenerId is null || b.ListenerId is null || a.ListenerId == b.ListenerId)),
+        Practice("settled-before-fixed", "Nothing is fixed and no time is spent on levels before it is known to hold.",
+            (_, a, b) => a.Id.StartsWith("together-", StringComparison.Ordinal) && b.Phase >= Phase.Listen && !b.Id.StartsWith("together-", StringComparison.Ordinal)),
+        Practice("level-before-lips", "Who strains to hear cannot judge lips.",
+            (_, a, b) => a.Goal is Goal.EarHears && a.ListenerId == b.ListenerId && b.Phase == Phase.Listen && b.Goal is null),
+    ];
+
+    private static Constraint Physical(string id, string because, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Physical, because, before);
+
+    private static Constraint Practice(string id, string because, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Practice, because, before);
+
+    private static int Rank(Phase phase) => phase switch { Phase.Before => 0, Phase.Wire => 1, Phase.Power => 2, Phase.Menu => 3, Phase.Pair => 4, Phase.Listen => 5, _ => 6 };
+
+    private static bool Silences(Rig rig, Act act) => act switch
+    {
+        Act.Turn turn => turn.Volume == Volume.Down && RoomSteps.Loud(rig).Contains(turn.ThingId),
+        Act.Mute mute => mute.On,
+        Act.Pull => true,
+        Act.Plug plug => rig.Feeds.Any(f => Things.Socket(f.Socket) == plug.PortId && rig.Site.Look.SourceOf(f.Socket) is null
+            && SocketReading.SilencesSpeakers(f.Socket)),
+        Act.Choose choose => choose is { Menu: SourceMenu.Speakers, Value: MenuValues.Off },
+        _ => false,
+    };
+
+    private static bool TakesPowerToChoose(Rig rig, Step step, string thingId) =>
+        step.Acts.OfType<Act.ChooseInput>().Any(c => c.ThingId == thingId)
+            && rig.Feeds.FirstOrDefault(f => Things.Sender(f) == thingId)?.Transmitter is { } box && Behaviour.Of(box).InputNeedsPower;
+
+    private static string? Feeds(Step step) => step.Acts.OfType<Act.Feed>().FirstOrDefault()?.ThingId;
+
+    private static string? Presses(Step step) => step.Acts.OfType<Act.Press>().FirstOrDefault()?.ThingId;
+
+    private static bool Joins(Step step, string senderId) => step.Goal is Goal.Joined && step.Acts.Count > 0 && senderId.Length > 0 && Presses(step) is null;
+
+    private static string? Joined(Step step) => step.Goal is Goal.Joined && Presses(step) is not null ? step.ListenerId : null;
+
+    // True where both listen by one box and the second comes after the first.
+    private static bool IsAfter(Rig rig, string firstId, string secondId)
+    {
+        var (first, second) = (RouteOf(rig, firstId), RouteOf(rig, secondId));
+        return first is not null && second is not null && first != second && first.Feed.Key == second.Feed.Key
+            && rig.Routes.ToList().IndexOf(first) < rig.Routes.ToList().IndexOf(second);
+    }
+
+    private static Route? RouteOf(Rig rig, string? listenerId) => rig.Routes.FirstOrDefault(r => r.AtEar.Listener.Id == listenerId);
+
+    private static bool SharesBox(Rig rig, string? one, string other) => RouteOf(rig, one) is { } a && RouteOf(rig, other) is { } b && a.Feed.Key == b.Feed.Key;
+
+    private static string? SocketOf(Step free) =>
+        free.Id.StartsWith("free-", StringComparison.Ordinal) ? $"socket/{free.Id["free-".Length..]}" : null;
+
+    private static IEnumerable<string> SoundAt(Step step) => step.Goal is Goal.All all ? all.Goals.OfType<Goal.SoundAt>().Select(s => s.ListenerId) : [];
+
+    private static bool IsRestore(Step step) => step.Goal is Goal.All all && all.Goals.Any(g => g is Goal.RadiosAre { On: true });
+
+    // True for a step that puts right something on the way to a listener, up to the box.
+    private static bool IsNeeded(Rig rig, Step step, string listenerId)
+    {
+        if (step.Phase is Phase.Before or Phase.Pair || RouteOf(rig, listenerId) is not { } route)
+            return false;
+        var feed = route.Feed;
+        var things = Enumerable.Range(0, feed.Joints.Count).Select(i => Things.Element(feed, i)).ToHashSet();
+        return step.Goal switch
+        {
+            Goal.LeadIn lead => Enumerable.Range(0, feed.Joints.Count).Any(i => Things.Lead(feed, i) == lead.LeadId),
+            Goal.Powered powered => things.Contains(powered.ThingId),
+            Goal.OnTransmit sends => things.Contains(sends.ThingId),
+            Goal.InputChosen input => things.Contains(input.ThingId),
+            Goal.MenuAt menu => menu.SourceId == Things.Source(rig.Site.Look, feed.Socket) && menu.Menu != SourceMenu.Speakers
+                && (menu.Menu != SourceMenu.Output || (menu.Value == Things.Socket(feed.Socket) && IsChosenByMenu(rig, feed.Socket))),
+            Goal.EndFree => step.Id == $"free-{feed.Socket.Id}",
+            null => Feeds(step) is { } fed && things.Contains(fed),
+            _ => false,
+        };
+    }
+
+    // A headphone socket is live with a plug in it, and the one a bar played from is chosen already.
+    private static bool IsChosenByMenu(Rig rig, SourcePort socket) => !SocketKinds.Of(socket.Kind).SilencesSpeakers && rig.Site.BarSocket?.Id != socket.Id;
+
+    // True for a step that the room's own sound waits for.
+    private static bool IsOfRoom(Rig rig, Step step) => step.Goal switch
+    {
+        Goal.EndIn or Goal.EndFree => true,
+        Goal.LeadIn lead => rig.RoomFeed is { } feed ? lead.LeadId == Things.RoomLead(feed) || lead.LeadId == Things.Lead(feed, 0)
+            : rig.Feeds.Any(f => f.KeepsTaker && Things.Lead(f, 0) == lead.LeadId),
+        Goal.Powered powered => rig.RoomFeed is { } feed ? powered.ThingId == Things.RoomSpeakers(feed)
+            : rig.Feeds.Any(f => f.KeepsTaker && Things.Element(f, 0) == powered.ThingId),
+        null => Feeds(step) is { } fed && rig.Feeds.Any(f => f.KeepsTaker && Things.Element(f, 0) == fed),
+        Goal.MenuAt menu => rig.RoomFeed is not null && menu.Menu != SourceMenu.Speakers,
+        _ => false,
+    };
+}

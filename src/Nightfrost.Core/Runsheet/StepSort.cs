@@ -1,0 +1,58 @@
+using Nightfrost.Core.Acts;
+using Nightfrost.Core.Routing;
+
+namespace Nightfrost.Core.Runsheet;
+
+/// <summary>Puts steps into a lawful order: every constraint holds, what must follow soon follows at once, and the rest stays as it was given.</summary>
+public static class StepSort
+{
+    /// <summary>The steps in a lawful order, nearest to the one given.</summary>
+    /// <param name="rig">The rig.</param>
+    /// <param name="steps">The steps, in the order one would like.</param>
+    public static IReadOnlyList<Step> Lawful(Rig rig, IReadOnlyList<Step> steps) => Sort(rig, steps, Constraints.All, _ => 0);
+
+    /// <summary>Steps in an order that some constraints allow.</summary>
+    /// <param name="rig">The rig.</param>
+    /// <param name="steps">The steps.</param>
+    /// <param name="constraints">Those that hold.</param>
+    /// <param name="pick">Which of so many that may come next does, counted from 0.</param>
+    /// <exception cref="InvalidOperationException">The constraints run in a circle.</exception>
+    public static IReadOnlyList<Step> Sort(Rig rig, IReadOnlyList<Step> steps, IReadOnlyList<Constraint> constraints, Func<int, int> pick)
+    {
+        var units = Units(steps);
+        var before = units.Select(one => units.Select(other => other != one && IsBefore(one, other)).ToArray()).ToArray();
+        var waits = units.Select((_, i) => before.Count(row => row[i])).ToList();
+        var (left, order) = (Enumerable.Range(0, units.Count).ToList(), new List<Step>(steps.Count));
+        while (left.Count > 0)
+        {
+            var ready = left.Where(i => waits[i] == 0).ToList();
+            if (ready.Count == 0)
+                throw new InvalidOperationException($"The order of {string.Join(", ", left.Select(i => units[i][0].Id))} runs in a circle.");
+            var next = ready[pick(ready.Count)];
+            left.Remove(next);
+            order.AddRange(units[next]);
+            foreach (var i in left.Where(i => before[next][i]))
+                waits[i]--;
+        }
+
+        return order;
+
+        bool IsBefore(IReadOnlyList<Step> one, IReadOnlyList<Step> other) =>
+            one.Any(a => other.Any(b => constraints.Any(c => c.Before(rig, a, b))));
+    }
+
+    // What opens a window and what must be found in it stay together: whatever else they need is done before.
+    private static List<IReadOnlyList<Step>> Units(IReadOnlyList<Step> steps)
+    {
+        var units = new List<IReadOnlyList<Step>>();
+        foreach (var step in steps)
+        {
+            if (units.Count > 0 && units[^1][^1] is { Goal: Goal.WindowOpen } opener && step.ListenerId == opener.ListenerId && step.Goal is Goal.Joined)
+                units[^1] = [.. units[^1], step];
+            else
+                units.Add([step]);
+        }
+
+        return units;
+    }
+}

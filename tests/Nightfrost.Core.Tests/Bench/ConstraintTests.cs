@@ -1,0 +1,104 @@
+using Nightfrost.Core.Bench;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
+
+namespace Nightfrost.Core.Tests.Bench;
+
+/// <summary>The order of a visit: whatever the constraints allow works, and each that calls itself physical fails when it alone is broken.</summary>
+public class ConstraintTests
+{
+    private const int Orders = 50;
+
+    public static TheoryData<string> Rigs => RehearsalTests.Rigs;
+
+    private static readonly IReadOnlyList<Constraint> Physical = [.. Constraints.All.Where(c => c.Kind == ConstraintKind.Physical)];
+
+    private static bool Passes(Rig rig, IReadOnlyList<Step> steps) =>
+        Rehearsal.Run(Core.Bench.Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely)), steps).Passed;
+
+    [Fact]
+    public void Ids_are_unique_and_each_says_why()
+    {
+        Assert.Equal(Constraints.All.Count, Constraints.All.Select(c => c.Id).Distinct().Count());
+        Assert.All(Constraints.All, c => Assert.EndsWith(".", c.Because, StringComparison.Ordinal));
+    }
+
+    [Theory]
+    [MemberData(nameof(Rigs))]
+    public void Fifty_random_lawful_orders_pass(string name)
+    {
+        var rig = RehearsalTests.All[name]();
+        var steps = RunSheet.For(rig);
+        for (var seed = 0; seed < Orders; seed++)
+        {
+            // Practice is left aside: what the devices ask for must be enough for them.
+            var order = StepSort.Sort(rig, steps, Physical, new Random(seed).Next);
+            var run = Rehearsal.Run(Core.Bench.Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely)), order);
+            Assert.True(run.Passed, $"{seed}, {string.Join(" ", order.Select(s => s.Id))}: {run.FirstFailed?.StepId} "
+                + string.Join(" ", run.FirstFailed?.Problems ?? run.AtTheEnd));
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Rigs))]
+    public void Each_physical_reason_broken_alone_fails(string name)
+    {
+        var rig = RehearsalTests.All[name]();
+        var steps = RunSheet.For(rig);
+        var harmless = new List<string>();
+        foreach (var broken in Physical)
+        {
+            foreach (var (first, then) in steps.SelectMany(a => steps.Where(b => a != b && broken.Before(rig, a, b)).Select(b => (a, b))))
+            {
+                // Turned round, with all else in a lawful order; where another reason asks for the same, this one cannot be broken alone.
+                var others = Physical.Where(c => c != broken).ToList();
+                if (others.Any(c => c.Before(rig, first, then)))
+                    continue;
+                var turned = new Constraint("turned", ConstraintKind.Physical, "", (_, a, b) =>
+                    (a == then && b == first) || (broken.Before(rig, a, b) && !(a == first && b == then)));
+                IReadOnlyList<Step> order;
+                try
+                {
+                    order = StepSort.Sort(rig, steps, [.. others, turned], _ => 0);
+                }
+                catch (InvalidOperationException)
+                {
+                    continue;
+                }
+
+                // What stays together in any order is turned round where it stands.
+                if (order.ToList() is var list && list.IndexOf(first) < list.IndexOf(then))
+                {
+                    var (i, j) = (list.IndexOf(first), list.IndexOf(then));
+                    (list[i], list[j]) = (list[j], list[i]);
+                    order = list;
+                }
+
+                if (Passes(rig, order))
+                    harmless.Add($"{broken.Id}: {then.Id} before {first.Id}");
+            }
+        }
+
+        Assert.Empty(harmless);
+    }
+
+    [Fact]
+    public void Reasons_that_run_in_a_circle_are_named()
+    {
+        var rig = RehearsalTests.All["one at an optical box"]();
+        var steps = RunSheet.For(rig);
+        var circle = new Constraint("circle", ConstraintKind.Physical, "", (_, a, b) => a.Id != b.Id);
+        Assert.Contains("runs in a circle", Assert.Throws<InvalidOperationException>(() => StepSort.Sort(rig, steps, [circle], _ => 0)).Message,
+            StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [MemberData(nameof(Rigs))]
+    public void What_waits_for_a_partner_is_followed_at_once_by_whoever_is_to_find_it(string name)
+    {
+        var rig = RehearsalTests.All[name]();
+        var order = StepSort.Sort(rig, RunSheet.For(rig), Physical, new Random(1).Next).Select(s => s.Id).ToList();
+        Assert.All(order.Where(id => id.StartsWith("pair-box-", StringComparison.Ordinal)),
+            id => Assert.Equal(id.Replace("box", "ear", StringComparison.Ordinal), order[order.IndexOf(id) + 1]));
+    }
+}
