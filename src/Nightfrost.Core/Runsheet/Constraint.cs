@@ -70,8 +70,10 @@ public static class Constraints
         Physical("all-joined-before-codec", "A codec says nothing until everybody has joined who will listen.",
             (rig, a, b) => b.Goal is Goal.CodecAsPlanned codec && a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
                 && SharesBox(rig, a.ListenerId, codec.ListenerId)),
-        Physical("rivals-off-before-pairing", "The first to answer wins.",
-            (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Acts.Any(act => act is Act.Press or Act.Switch { On: true })),
+        Physical("rivals-off-before-switching-on", "The first to answer wins.",
+            (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Acts.Any(act => act is Act.Switch { On: true })),
+        Practice("rivals-off-before-pairing", "Some phones take what goes into pairing, too.",
+            (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && Presses(b) is not null),
         Physical("rivals-back-after-pairing", "What is switched on again too early takes what was to be joined.",
             (_, a, b) => IsRestore(b) && a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All or Goal.IsOff && !IsRestore(a)),
         Physical("room-after-what-feeds-it", "The room hears once what it hears by is fed again.",
@@ -83,7 +85,8 @@ public static class Constraints
                 && b.Acts.OfType<Act.Turn>().Any(up => up.Volume == Volume.Usual && up.ThingId == down.ThingId))),
         Practice("silence-before-turning-up", "What is turned up again is not to be heard where it was silenced.",
             (_, a, b) => b.Id == "volume-back" && a.Id is "speakers-off" or "set-muted" or "bar-muted"),
-        Practice("asked-before-anything", "What hangs on a plug or a Bluetooth is asked before it is touched.", (_, a, b) => a.Id.StartsWith("ask-", StringComparison.Ordinal)),
+        Practice("asked-before-anything", "What hangs on a plug or a Bluetooth is asked before it is touched.", 
+            (_, a, b) => IsAsked(a) && !IsAsked(b)),
         Practice("heard-before-changed", "Otherwise an old fault is blamed on the new parts.",
             (_, a, b) => a.Id == "prove-sound" && b.Phase is Phase.Wire or Phase.Power or Phase.Menu or Phase.Pair || (a.Id == "prove-sound" && b.Id == "turn-down")),
         Practice("down-before-plugs", "Room speakers come back at full level when a plug goes in or out.",
@@ -101,6 +104,8 @@ public static class Constraints
     private static Constraint Practice(string id, string because, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Practice, because, before);
 
     private static int Rank(Phase phase) => phase switch { Phase.Before => 0, Phase.Wire => 1, Phase.Power => 2, Phase.Menu => 3, Phase.Pair => 4, Phase.Listen => 5, _ => 6 };
+
+    private static bool IsAsked(Step step) => step.Id.StartsWith("ask-", StringComparison.Ordinal);
 
     private static bool Silences(Rig rig, Act act) => act switch
     {

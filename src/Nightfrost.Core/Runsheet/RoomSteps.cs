@@ -51,26 +51,22 @@ internal static class RoomSteps
     }
 
     /// <summary>
-    /// What was turned down for the visit comes up again: as soon as a programme plays where the room should hear, else at the end. Null where nothing is
-    /// left to turn up.
+    /// What was turned down for the visit comes up again: as soon as a programme plays where the room should hear, else at the end. Null where that is not its
+    /// part.
     /// </summary>
     public static Step? Back(Rig rig, Phase phase)
     {
         var room = rig.Site.RoomHears is not null;
-        // A source whose volume reaches a listener comes up with that listener's level.
-        List<string> down = [.. Loud(rig).Where(id => room || !rig.Feeds.Any(f => Things.Source(rig.Site.Look, f.Socket) == id
-            && SocketReading.FixedLevel(f.Socket) == false))];
-        if (rig.RoomFeed is not null || (phase == Phase.Menu) != room || down.Count == 0)
+        if (rig.RoomFeed is not null || (phase == Phase.Menu) != room)
             return null;
         var (players, bar) = (RouteWords.Players(rig), rig.Site.Bar);
-        var what = Wording.Listed([.. down.Contains(Things.Bar) && down.Count == 1 ? Array.Empty<string>() : [players],
-            .. bar is null ? Array.Empty<string>() : [$"the {bar.Name}"]]);
+        var what = bar is null ? players : $"{players} and the {bar.Name}";
         return new Step
         {
             Id = room ? "room-back" : "volume-back",
             Phase = phase,
             Place = $"At {players}, by remote or by hand",
-            Acts = [.. down.Select(id => new Act.Turn(id, Volume.Usual))],
+            Acts = [.. Loud(rig).Select(id => new Act.Turn(id, Volume.Usual))],
             Goal = room ? new Goal.RoomHears() : new Goal.RoomAsUsual(),
             Action = room ? $"Turn {what} up again until the room hears it as before" : $"Put the volume of {what} back to what was found",
             Detail = room ? "The value was noted before it was turned down." : "Where the listener's loudness hangs on it, leave it as the listener likes it.",

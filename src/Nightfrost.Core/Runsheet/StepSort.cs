@@ -11,12 +11,15 @@ public static class StepSort
     /// <param name="steps">The steps, in the order one would like.</param>
     public static IReadOnlyList<Step> Lawful(Rig rig, IReadOnlyList<Step> steps) => Sort(rig, steps, Constraints.All, _ => 0);
 
-    /// <summary>Steps in an order that some constraints allow.</summary>
+    /// <summary>True when every constraint holds between steps in this order.</summary>
+    public static bool IsLawful(Rig rig, IReadOnlyList<Step> steps) =>
+        !steps.Where((then, at) => steps.Skip(at + 1).Any(first => Constraints.All.Any(c => c.Before(rig, first, then)))).Any();
+
+    /// <summary>Steps in an order that some constraints allow; where those run in a circle, as they were given.</summary>
     /// <param name="rig">The rig.</param>
     /// <param name="steps">The steps.</param>
     /// <param name="constraints">Those that hold.</param>
     /// <param name="pick">Which of so many that may come next does, counted from 0.</param>
-    /// <exception cref="InvalidOperationException">The constraints run in a circle.</exception>
     public static IReadOnlyList<Step> Sort(Rig rig, IReadOnlyList<Step> steps, IReadOnlyList<Constraint> constraints, Func<int, int> pick)
     {
         var units = Units(steps);
@@ -26,9 +29,7 @@ public static class StepSort
         while (left.Count > 0)
         {
             var ready = left.Where(i => waits[i] == 0).ToList();
-            if (ready.Count == 0)
-                throw new InvalidOperationException($"The order of {string.Join(", ", left.Select(i => units[i][0].Id))} runs in a circle.");
-            var next = ready[pick(ready.Count)];
+            var next = ready.Count == 0 ? left[0] : ready[pick(ready.Count)];
             left.Remove(next);
             order.AddRange(units[next]);
             foreach (var i in left.Where(i => before[next][i]))
