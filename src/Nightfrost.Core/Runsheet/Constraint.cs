@@ -72,6 +72,8 @@ public static class Constraints
                 && SharesBox(rig, a.ListenerId, codec.ListenerId)),
         Physical("rivals-off-before-switching-on", "The first to answer wins.",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Acts.Any(act => act is Act.Switch { On: true })),
+        Physical("off-before-back-on", "What is switched on again was switched off before.",
+            (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && IsRestore(b)),
         Practice("rivals-off-before-pairing", "Some phones take what goes into pairing, too.",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && Presses(b) is not null),
         Physical("rivals-back-after-pairing", "What is switched on again too early takes what was to be joined.",
@@ -81,7 +83,7 @@ public static class Constraints
         Physical("heard-before-silenced", "What is turned down, muted or unplugged cannot be heard to work as it was.",
             (rig, a, b) => a.Id == "prove-sound" && b.Acts.Any(act => Silences(rig, act))),
         Physical("down-before-up", "What is turned up again was turned down before.",
-            (_, a, b) => a.Acts.OfType<Act.Turn>().Any(down => down.Volume == Volume.Down && b.Phase != Phase.Before
+            (_, a, b) => a.Acts.OfType<Act.Turn>().Any(down => down.Volume == Volume.Down && b.Goal is Goal.RoomHears or Goal.RoomAsUsual
                 && b.Acts.OfType<Act.Turn>().Any(up => up.Volume == Volume.Usual && up.ThingId == down.ThingId))),
         Practice("silence-before-turning-up", "What is turned up again is not to be heard where it was silenced.",
             (_, a, b) => b.Id == "volume-back" && a.Id is "speakers-off" or "set-muted" or "bar-muted"),
