@@ -23,8 +23,8 @@ public class RoomsTests
         ["Line"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Routing.Answers"],
         ["Acts"] = ["", "Kit", "Sites", "Routing"],
         ["Runsheet"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Line", "Acts"],
-        ["Bench"] = ["", "Kit", "Sites", "Airlink", "Routing", "Line", "Acts", "Runsheet"],
-        ["Handover"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Line", "Runsheet"],
+        ["Bench"] = ["", "Kit", "Sites", "Airlink", "Power", "Routing", "Line", "Acts", "Runsheet", "Handover"],
+        ["Handover"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Line", "Acts", "Runsheet"],
     };
 
     [Fact]

@@ -115,6 +115,9 @@ public abstract record Act
     /// <summary>Starts a programme on a source.</summary>
     public sealed record Play(string SourceId) : Act;
 
+    /// <summary>Puts a source on standby, or wakes it.</summary>
+    public sealed record Standby(string SourceId, bool On) : Act;
+
     /// <summary>Switches the Bluetooth of a phone, tablet or set of the household.</summary>
     public sealed record Radio(string ThingId, bool On) : Act;
 

@@ -69,6 +69,9 @@ public sealed record Truths
     /// <summary>Digital outputs leave as a bitstream until the menu is told otherwise.</summary>
     public bool StartsAsBitstream { get; init; } = true;
 
+    /// <summary>USB ports of the set whose power goes off with it.</summary>
+    public ImmutableHashSet<string> UsbOffInStandby { get; init; } = [];
+
     /// <summary>Of a phone and a box that both know a headset, the phone gets it when it comes on.</summary>
     public bool RivalsWin { get; init; } = true;
 

@@ -53,6 +53,9 @@ public sealed record ThingState
 public sealed record SourceState
 {
     public bool Playing { get; init; }
+
+    /// <summary>Off by its remote; only its standby light is on.</summary>
+    public bool Standby { get; init; }
     public bool Muted { get; init; }
     public Volume Volume { get; init; } = Volume.Usual;
 

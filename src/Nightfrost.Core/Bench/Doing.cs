@@ -25,6 +25,8 @@ internal static class Doing
             : Of(state, mute.ThingId, t => t with { Muted = mute.On }),
         Act.PutOn put => Of(state, put.ThingId, t => t with { Worn = true, Place = Place.Seat }),
         Act.Play play => state.Sources.ContainsKey(play.SourceId) ? state.WithSource(play.SourceId, s => s with { Playing = true }) : Missing(state, play.SourceId),
+        Act.Standby standby => state.Sources.ContainsKey(standby.SourceId) ? state.WithSource(standby.SourceId, s => s with { Standby = standby.On })
+            : Missing(state, standby.SourceId),
         Act.Radio radio => Of(state, radio.ThingId, t => t with { RadioOn = radio.On }),
         Act.Charge charge => Of(state, charge.ThingId, t => t with { Charge = 1 }),
         _ => state,

@@ -62,7 +62,8 @@ public static class Listening
     private static Hearing BySetsOwn(BenchState state)
     {
         var (id, player) = (state.Site.RoomPlayerId, state.Sources[state.Site.RoomPlayerId]);
-        var reasons = player.Playing ? [] : new List<string> { $"{state.Site.NameOf(id)} plays nothing" };
+        var reasons = player is { Playing: true, Standby: false } ? []
+            : new List<string> { $"{state.Site.NameOf(id)} {(player.Standby ? "is on standby" : "plays nothing")}" };
         if (!player.SpeakersOn)
             reasons.Add($"the speakers of {state.Site.NameOf(id)} are switched off in its menu");
         if (player.Volume == Volume.Down || player.Muted)
@@ -90,8 +91,8 @@ public static class Listening
     {
         var (reasons, source, look) = (new List<string>(), state.Sources[sourceId], state.Site.Look);
         var socket = look.AllSockets().First(s => s.Id == socketId);
-        if (!source.Playing)
-            reasons.Add($"{state.Site.NameOf(sourceId)} plays nothing");
+        if (!source.Playing || source.Standby)
+            reasons.Add($"{state.Site.NameOf(sourceId)} {(source.Standby ? "is on standby" : "plays nothing")}");
         if (sourceId == SoundSource.Television && !IsLive(state, socket))
             reasons.Add($"the set's menu does not send sound to {RouteWords.Socket(look, socket)}");
         foreach (var other in InUse(state).Where(o => o.Id != socketId && state.Site.Exclude(Things.Socket(o), Things.Socket(socket))))

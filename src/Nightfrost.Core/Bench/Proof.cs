@@ -101,6 +101,8 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
             Silencing = [.. used.Where(s => look.SourceOf(s) is null && Silences(rig, s)).Select(s => s.Id)],
             NotTogether = [.. RigOutputs.Of(rig).Where(p => p is { Other: not null, Liveness: Liveness.Never }).Select(p => Pair(p.One, p.Other!))],
             SpeakersCanBeOff = set.SpeakersCanBeOff != Known.No,
+            UsbOffInStandby = [.. rig.Power.Where(p => p.UsbSocketId is not null).Select(p => set.Sockets.First(s => s.Id == p.UsbSocketId))
+                .Where(s => s.OffInStandby != Known.No).Select(s => Acts.Things.Socket(s))],
         };
         var others = new List<World>();
         foreach (var pair in RigOutputs.Untried(rig))
@@ -117,6 +119,23 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
                 $"lead-{rig.Feeds.First(f => f.Socket.Id == socket.Id).Key}-0", likely with { Silencing = likely.Silencing.Remove(socket.Id) }));
         if (set.SpeakersCanBeOff == Known.NotYet && rig.Silencing == Silencing.ByMenu)
             others.Add(new("the set may have no choice that switches its own speakers off", "speakers-off", likely with { SpeakersCanBeOff = false }));
+        return new(likely, others);
+    }
+
+    /// <summary>
+    /// The worlds of the client's week: in the likely one a box gets its headset before a phone does and the set's USB goes off with it; what a visit would
+    /// have shown is as it was planned.
+    /// </summary>
+    public static Worlds OfTheWeek(Rig rig)
+    {
+        var (likely, others) = (Of(rig).Likely with { RivalsWin = false }, new List<World>());
+        foreach (var listener in rig.Routes.Where(r => r.AtEar.IsOwn && r.Sends is { IsBluetooth: true } && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo))
+            .Select(r => r.AtEar.Listener).Take(1))
+            others.Add(new($"{Wording.Capital(listener.KnownTo.Trim())} may take the headset when it is switched on", null, likely with { RivalsWin = true }));
+        foreach (var socket in rig.Power.Select(p => rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == p.UsbSocketId)).OfType<SourcePort>()
+            .Where(s => s.OffInStandby == Known.NotYet).DistinctBy(s => s.Id))
+            others.Add(new($"{RouteWords.Socket(rig.Site.Look, socket)} may stay on in standby", null,
+                likely with { UsbOffInStandby = likely.UsbOffInStandby.Remove(Acts.Things.Socket(socket)) }));
         return new(likely, others);
     }
 

@@ -69,14 +69,17 @@ internal static class Settling
     public static bool HasPower(BenchState state, string thingId, ThingState thing)
     {
         var behaviour = state.Site.Things[thingId].Behaviour!;
-        return behaviour.IsPassive || thing.Charge > 0 || (thing.FedFrom is { } from && Gives(state, from));
+        return behaviour.IsPassive || thing.Charge > 0 || IsFed(state, thing);
     }
+
+    /// <summary>True when something outside feeds it now.</summary>
+    public static bool IsFed(BenchState state, ThingState thing) => thing.FedFrom is { } from && Gives(state, from);
 
     private static bool IsOn(BenchState state, BenchThing what, ThingState thing) =>
         HasPower(state, what.Id, thing) && (!what.Behaviour!.HasPowerControl || thing.SwitchedOn)
             && (thing.SwitchedOn || !what.Behaviour.HasBattery || thing.FedFrom is not null || what.Behaviour.IsPassive);
 
-    // The set is on throughout a visit, and its USB sockets with it.
-    private static bool Gives(BenchState state, string from) =>
-        from == Things.Mains || state.Site.Look.Set.Sockets.Any(s => s.IsThere && Things.Socket(s) == from && SocketKinds.Of(s.Kind).GivesPower);
+    private static bool Gives(BenchState state, string from) => from == Things.Mains
+        || (state.Site.Look.Set.Sockets.Any(s => s.IsThere && Things.Socket(s) == from && SocketKinds.Of(s.Kind).GivesPower)
+            && !(state.Sources[SoundSource.Television].Standby && state.Site.Truths.UsbOffInStandby.Contains(from)));
 }

@@ -3,6 +3,7 @@ using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Handover.DailySteps;
 
 namespace Nightfrost.Core.Handover;
 
@@ -31,96 +32,15 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         var (worn, box) = (route.AtEar.Takes, route.Feed.Transmitter);
         return
         [
-            new("To listen", [.. Start(rig, route, worn, box)], true),
-            new("To stop", [.. Stop(rig, route, worn, box)], true),
+            new("To listen", [.. DailySteps.Start(rig, route).Select(line => line.Words)], true),
+            new("To stop", [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
             new("How loud", [.. Loud(rig, route, worn)], false),
             new("If there is no sound, try these three", [.. TryThree(route, worn, box)], true),
             .. (Lights(route, worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
             .. (Body(route).ToArray() is { Length: > 0 } body ? new[] { new SheetPart("Near your body", body, false) } : []),
             .. (Mind(route).ToArray() is { Length: > 0 } mind ? new[] { new SheetPart("Mind", mind, false) } : []),
-            .. (Charge(worn).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
+            .. (Charge(route).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
         ];
-    }
-
-    private static IEnumerable<string> Start(Rig rig, Route route, Device worn, Device? box)
-    {
-        var on = rig.Site.Look.SourceOf(route.Feed.Socket) is { PluggedInto.Length: > 0 } between ? $"the TV and the {between.Name}" : Player(route);
-        yield return $"Switch {on} on.";
-        if (rig.Silencing == Silencing.ByMute)
-            yield return $"Mute {PlaysToRoom(rig)}. You still hear everything.";
-        if (rig.Silencing == Silencing.ByBarMute)
-            yield return $"Mute the {rig.Site.Bar!.Name}. You still hear everything.";
-        if (IsPulled(route))
-            yield return $"Put the plug in the headphone socket of {Owner(route)}, all the way.";
-        if (box is { Power.SwitchedByHand: true })
-            yield return $"Switch on the {box.Name}. {Sentence(box.PowerLight, "Wait for")}".Trim();
-        if (worn.Power.SwitchedByHand)
-            yield return $"Turn the {worn.Name} down. Then switch it on.";
-        if (route.AtEar is { Relay: { } relay, RelayJoint: null })
-            yield return $"Hang the {relay.Name} on. Your aids must be in and on.";
-        if (route.ByTelecoil)
-            yield return "Switch your aids to T.";
-        if (route.Sends is { Technology: LinkTechnology.LeAudioBroadcast })
-            yield return $"If no sound comes by itself, choose the {box?.Name ?? "TV"} in the list of broadcasts.";
-        if (route.AtEar is { Relay: { Power.SwitchedByHand: true } beside, RelayJoint: not null })
-            yield return $"Switch on the {beside.Name} beside the {route.AtEar.Receiver.Name}.";
-        if (worn.StreamsOnRequest || box is { StreamsOnRequest: true })
-            yield return "Open the app on your phone and press start. You do this every time.";
-        if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
-            yield return $"Put on the {route.AtEar.Receiver.Name}.";
-        if (route.Feed.BuiltIn)
-            yield return $"If {Owner(route)} asks about a headset it has found, answer yes.";
-        yield return "Turn it up slowly until it is right.";
-    }
-
-    private static IEnumerable<string> Stop(Rig rig, Route route, Device worn, Device? box)
-    {
-        yield return "Turn the sound down first.";
-        if (worn.Power.SwitchedByHand)
-            yield return $"Switch off the {worn.Name}.";
-        if (route.ByTelecoil)
-            yield return "Switch your aids back from T. On T you may not hear people, the door or an alarm.";
-        if (IsPulled(route))
-            yield return $"{AfterOthers(rig, route)}{Owner(route)} down. Pull the plug out of the headphone socket. {Wording.Capital(Owner(route))} "
-                + $"{(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "stays" : "usually stays")} silent while it is in.";
-        if (box is { DisturbsWhenIdle: true })
-            yield return $"Switch off the {box.Name}. Left on, it may wake other speakers.";
-        yield return RoomReturn(rig, Player(route));
-    }
-
-    // Only what cuts the speakers while it is in goes in and out each time; any other plug stays, and so does a splitter with something else on it.
-    private static bool IsPulled(Route route) =>
-        route.Feed is { Room: null, KeepsTaker: false } && route.Feed.Socket is { Kind: SocketKind.Headphone35 or SocketKind.Headphone635 } socket
-            && SocketReading.SilencesSpeakers(socket);
-
-    // Who else listens behind the same plug has stopped first.
-    private static string AfterOthers(Rig rig, Route route) =>
-        rig.Routes.Where(r => r != route && r.Feed.Socket.Id == route.Feed.Socket.Id).Select(r => r.AtEar.Listener.Name).ToList() is { Count: > 0 } others
-            ? $"Once {Wording.Listed(others)} {(others.Count > 1 ? "have" : "has")} stopped too, turn " : "Turn ";
-
-    private static string Owner(Route route) => route.Site.Look.SourceOf(route.Feed.Socket) is { } source ? $"the {source.Name}" : "the TV";
-
-    // What the client calls what is watched or heard.
-    private static string Player(Route route) => RouteWords.Player(route, "the TV");
-
-    // Whose mute and volume reach the ear: what the sound is taken before is left out.
-    private static string Heard(Route route) => route.Site.Look.IsBeforeSet(route.Feed.Socket) ? Owner(route) : Player(route);
-
-    private static string PlaysToRoom(Rig rig) => rig.Site.Bar is { } bar ? $"the TV and the {bar.Name}" : "the TV";
-
-    private static string RoomReturn(Rig rig, string player)
-    {
-        if (rig.RoomFeed is { Room.Speakers: { } speakers })
-            return $"For sound in the room, turn up the {speakers.Name}{(speakers.Power.SwitchedByHand ? ", once switched on" : "")}.";
-        if (rig.Silencing == Silencing.ByMute)
-            return $"For sound in the room, take {PlaysToRoom(rig)} off mute.";
-        if (rig.Silencing == Silencing.ByBarMute)
-            return $"For sound in the room, take the {rig.Site.Bar!.Name} off mute.";
-        if (rig.Site.Bar is { } bar)
-            return $"For sound in the room, turn up the {bar.Name}.";
-        if (rig.Silencing == Silencing.ByMenu)
-            return "For sound in the room, switch the TV's own speakers on in its sound menu. Check that mute is off.";
-        return $"For sound in the room, turn up {player}. Check that mute is off.";
     }
 
     private static IEnumerable<string> Loud(Rig rig, Route route, Device worn)
@@ -172,14 +92,17 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     private static IEnumerable<string> Mind(Route route) =>
         route.Devices.DistinctBy(d => d.Id).SelectMany(d => d.Cautions.Select(caution => $"{d.Name}: {caution}"));
 
-    private static IEnumerable<string> Charge(Device worn)
+    private static IEnumerable<string> Charge(Route route)
     {
-        if (worn.Power.BatteryHours <= 0)
-            yield break;
-        yield return FormattableString.Invariant($"One charge lasts about {Math.Floor(worn.Power.BatteryHours * Power.BoxPower.RunTimeShare):0} hours.");
-        yield return FormattableString.Invariant($"Charging takes about {Math.Ceiling(worn.Power.ChargeHours):0} hours. Charge it in the open, not in bed.");
-        if (worn.Power.WorksWhileCharging)
-            yield return "You may listen while it charges.";
+        foreach (var device in DailySteps.Charged(route))
+        {
+            var name = device == route.AtEar.Takes ? "" : $"The {device.Name}: ";
+            yield return FormattableString.Invariant($"{name}One charge lasts about {Math.Floor(device.Power.BatteryHours * Power.BoxPower.RunTimeShare):0} hours.");
+            yield return DailySteps.ChargeLine(route, device).Words;
+            yield return FormattableString.Invariant($"Charging takes about {Math.Ceiling(device.Power.ChargeHours):0} hours. Charge it in the open, not in bed.");
+            if (device.Power.WorksWhileCharging)
+                yield return "You may listen while it charges.";
+        }
     }
 
     private static IEnumerable<string> AidsMustBe(Route route, Device aids) =>
@@ -217,7 +140,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
                     ? $"Alone: {player} is silent. Only the listener hears it."
                     : rig.SilencesSpeakers ? $"Alone: {player} is usually silent, and only the listener hears it."
                     : $"{Wording.Capital(player)} may go on playing to the room. Turn it down for quiet, and see that you still hear well.",
-                RoomReturn(rig, player),
+                RoomReturn(rig, player).Words,
                 rig.Silencing == Silencing.ByMute ? "Mute on the TV's remote keeps the room quiet. Each listener goes on hearing."
                     : $"Mute on {player}'s remote may stop the listeners as well. Try it once, so that you know.",
             ], false),
@@ -242,7 +165,6 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         return [.. parts];
     }
 
-    private static string Sentence(string light, string verb) => light.Length == 0 ? "" : $"{verb} its light: {light}.";
 }
 
 /// <summary>A value met on the visit before it was changed.</summary>
