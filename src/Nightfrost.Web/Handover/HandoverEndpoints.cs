@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Handover;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Data;
@@ -13,7 +14,9 @@ namespace Nightfrost.Web.Handover;
 /// <param name="OpenMandatory">Of these, what must not be passed over.</param>
 /// <param name="AlarmsAnswered">Who hears alarms was asked and ticked.</param>
 /// <param name="HandedOverAt">When it was handed over, UTC.</param>
-public sealed record HandoverView(HandoverSheet? Sheet, int OpenSteps, IReadOnlyList<string> OpenMandatory, bool AlarmsAnswered, DateTimeOffset? HandedOverAt);
+/// <param name="Week">What the Bench says of the sheet, followed for a week; null while no rig is chosen.</param>
+public sealed record HandoverView(
+    HandoverSheet? Sheet, int OpenSteps, IReadOnlyList<string> OpenMandatory, bool AlarmsAnswered, DateTimeOffset? HandedOverAt, Proof? Week);
 
 /// <summary>Marks a case as handed over, or takes the mark back.</summary>
 /// <param name="HandedOver">True for handed over.</param>
@@ -57,12 +60,12 @@ internal static class HandoverEndpoints
     private static HandoverView View(CaseState state)
     {
         if (state.Rig is not { } rig)
-            return new(null, 0, [], false, state.Row.HandedOverAt);
+            return new(null, 0, [], false, state.Row.HandedOverAt, null);
         var found = state.Steps
             .Where(s => s.Note == MenuSteps.ValueFound && state.Outcome(s.Id) is { Note.Length: > 0 })
             .Select(s => new FoundValue(s.Place, state.Outcome(s.Id)!.Note.TrimEnd('.'))).ToList();
         return new(HandoverSheet.For(rig, found), state.Steps.Count(s => state.WentHow(s.Id) == StepOutcome.Open), OpenMandatory(state), AlarmsAnswered(state),
-            state.Row.HandedOverAt);
+            state.Row.HandedOverAt, ClientWeek.Prove(rig, state.Steps));
     }
 
     // What is done but went wrong is not open: its note says what happened.

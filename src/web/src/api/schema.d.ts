@@ -4035,6 +4035,7 @@ export interface components {
              * @description When it was handed over, UTC.
              */
             handedOverAt: null | string;
+            week: null | components["schemas"]["Proof"];
         };
         /**
          * @description Which ears hear.

@@ -7,6 +7,7 @@ import { refreshCase, useCase } from '../api/useCase'
 import { clock, count } from '../format/format'
 import { Figure, Page } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
+import { ProofLine } from '../runsheet/ProofLine'
 
 /** Stage 8: the large-print sheet that stays with the client. */
 export function HandoverPage() {
@@ -30,7 +31,7 @@ export function HandoverPage() {
         <Trouble error={handover.error} onRetry={() => void handover.refetch()} />
       </Page>
     )
-  const { sheet, openSteps, openMandatory, alarmsAnswered, handedOverAt } = handover.data
+  const { sheet, openSteps, openMandatory, alarmsAnswered, handedOverAt, week } = handover.data
   if (!sheet)
     return (
       <Page headline="No rig chosen yet">
@@ -95,6 +96,12 @@ export function HandoverPage() {
         }
       >
         {error !== null && <Trouble error={error} />}
+        {week && (
+          <ProofLine
+            proof={week}
+            holds="A simulated household went through seven evenings by this sheet, one of them after somebody else had used the set."
+          />
+        )}
         {openMandatory.length > 0 && <LeftOpen steps={openMandatory} />}
         <Sheet sheet={sheet} site={detail.site} />
       </Page>

@@ -24,6 +24,9 @@ const phaseWords: Record<Schema['Phase'], string> = {
 
 const emptyDraft: Draft = { ticks: [], note: null, codec: null, failing: false, ahead: null }
 
+const holdsWords = (steps: number) =>
+  `Simulated devices went through all ${steps} steps at three paces: everybody hears, and the room is as it should be.`
+
 /** Stage 4: one ordered step after the other, each with place, action, and what to see or hear. */
 export function ConnectPage() {
   const detail = useCase()
@@ -126,7 +129,7 @@ export function ConnectPage() {
       {error !== null && <Trouble error={error} />}
       {proof && (
         <Box sx={{ display: { xs: 'none', sm: 'block' } }}>
-          <ProofLine proof={proof} steps={steps} onPick={setAt} />
+          <ProofLine proof={proof} holds={holdsWords(steps.length)} steps={steps} onPick={setAt} />
         </Box>
       )}
       <RefusedMarks
@@ -163,7 +166,7 @@ export function ConnectPage() {
         />
         {proof && (
           <Box sx={{ display: { sm: 'none' }, mt: 6 }}>
-            <ProofLine proof={proof} steps={steps} onPick={setAt} />
+            <ProofLine proof={proof} holds={holdsWords(steps.length)} steps={steps} onPick={setAt} />
           </Box>
         )}
         <StepList

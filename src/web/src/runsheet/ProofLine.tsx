@@ -4,18 +4,21 @@ import { count, listed } from '../format/format'
 
 interface Props {
   proof: Schema['Proof']
-  steps: readonly Schema['StepState'][]
-  onPick: (stepId: string) => void
+  /** What was carried out, once it is known to hold. */
+  holds: string
+  /** Steps of a visit, so that one can go to what is named; none for the client's sheet. */
+  steps?: readonly Schema['StepState'][]
+  onPick?: (stepId: string) => void
 }
 
-/** What simulated devices say of the sheet before anybody kneels behind a set. */
-export function ProofLine({ proof, steps, onPick }: Props) {
+/** What simulated devices say of a sheet before anybody kneels behind a set. */
+export function ProofLine({ proof, holds, steps = [], onPick = () => undefined }: Props) {
   const number = (id: string | null | undefined) => steps.findIndex((s) => s.step.id === id) + 1
   const fails = proof.verdict === 'fails'
   return (
     <Box component="section" aria-label="Carried out beforehand" sx={{ mt: 3, maxWidth: 900 }}>
       <Typography variant="body2" sx={{ color: fails ? 'warning.main' : 'text.secondary' }}>
-        <b>{heading[proof.verdict]}</b> {words(proof)}
+        <b>{heading[proof.verdict]}</b> {words(proof, holds)}
       </Typography>
       {fails && (
         <Typography variant="body2" component="div">
@@ -44,13 +47,13 @@ const heading: Record<Schema['Verdict'], string> = {
   notCarriedOut: 'Not carried out beforehand.',
 }
 
-function words({ verdict, steps, minutes, notSimulated }: Schema['Proof']) {
-  const hands = `Hands on for about ${count(minutes, 'minute', 'minutes')}`
+function words({ verdict, minutes, notSimulated }: Schema['Proof'], holds: string) {
+  const hands = minutes > 0 ? ` Hands on for about ${count(minutes, 'minute', 'minutes')}.` : ''
   switch (verdict) {
     case 'proven':
-      return `Simulated devices went through all ${steps} steps at three paces: everybody hears, and the room is as it should be. ${hands}.`
+      return `${holds}${hands}`
     case 'provenBut':
-      return `${hands}.`
+      return hands
     case 'fails':
       return 'On simulated devices something goes otherwise than the sheet says:'
     case 'notCarriedOut':
