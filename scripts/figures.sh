@@ -6,6 +6,7 @@ run_figures() {
   # Percentiles over many sites, which a benchmark's mean would hide.
   [ $# -gt 0 ] || {
     dotnet run --project benchmarks/Nightfrost.Benchmarks -c Release -- routes
+    dotnet run --project benchmarks/Nightfrost.Benchmarks -c Release -- bench
     dotnet run --project benchmarks/Nightfrost.Benchmarks -c Release -- solver
   }
 }

@@ -8,6 +8,12 @@ if (args is ["routes", .. var sizes])
     return;
 }
 
+if (args is ["bench"])
+{
+    Nightfrost.Benchmarks.BenchTimes.Print();
+    return;
+}
+
 if (args is ["solver"])
 {
     Nightfrost.Benchmarks.SolverComparison.Print();
