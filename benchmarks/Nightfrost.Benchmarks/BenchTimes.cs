@@ -26,7 +26,8 @@ public static class BenchTimes
                 continue;
             var steps = rigs.Max(rig => RunSheet.For(rig).Count);
             Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
-                $"| {listeners} | {rigs.Count} | {steps} | {P95(rigs, AnAct):0.000} | {P95(rigs, ASheet):0.0} | {P95(rigs, Proven):0.0} | {P95(rigs, AWeek):0.0} |"));
+                $"| {listeners} | {rigs.Count} | {steps} | {P95(rigs, AnAct):0.000} | {P95(rigs, ASheet):0.0} | {P95(rigs, Proven):0.0} | "
+                    + $"{P95(rigs, AWeek):0.0} |"));
         }
     }
 

@@ -63,7 +63,8 @@ public enum Volume
     Usual,
 }
 
-/// <summary>What somebody does at a site: data that the Bench carries out. Things, ends and ports are named by id (<see cref="Things"/>), never by words.</summary>
+/// <summary>What somebody does at a site: data that the Bench carries out. Things, ends and ports are named by id (<see cref="Things"/>), never by
+/// words.</summary>
 public abstract record Act
 {
     private Act()
@@ -128,7 +129,8 @@ public abstract record Act
     public sealed record Wait(double Seconds) : Act;
 }
 
-/// <summary>How long acts take a practised person, ms (starting values). What a device asks for, such as a hold, comes on top and is the same for everybody.</summary>
+/// <summary>How long acts take a practised person, ms (starting values). What a device asks for, such as a hold, comes on top and is the same for
+/// everybody.</summary>
 public static class ActTimes
 {
     /// <summary>The share that depends on the person, ms.</summary>

@@ -91,7 +91,14 @@ public sealed record BenchSite(
         Truths.NotTogether.Contains($"{onePort}|{otherPort}") || Truths.NotTogether.Contains($"{otherPort}|{onePort}");
 
     /// <summary>The name of a thing, or of a lead.</summary>
-    public string NameOf(string id) =>
-        Things.TryGetValue(id, out var thing) ? thing.Device is null ? thing.Name : $"the {thing.Name}" : Leads.TryGetValue(id, out var lead) ? $"the {lead.Name}"
-            : id == SoundSource.Television ? "the set" : Look.Sources.FirstOrDefault(s => s.Id == id) is { } source ? $"the {source.Name}" : "what is not here";
+    public string NameOf(string id)
+    {
+        if (Things.TryGetValue(id, out var thing))
+            return thing.Device is null ? thing.Name : $"the {thing.Name}";
+        if (Leads.TryGetValue(id, out var lead))
+            return $"the {lead.Name}";
+        if (id == SoundSource.Television)
+            return "the set";
+        return Look.Sources.FirstOrDefault(s => s.Id == id) is { } source ? $"the {source.Name}" : "what is not here";
+    }
 }

@@ -20,7 +20,8 @@ public static class BenchSites
         {
             if (route.Feed.BuiltIn)
                 missing.Add(RouteWords.Socket(rig.Site.Look, route.Feed.Socket));
-            if (route.Feed.Socket.Kind is SocketKind.SecondZone or SocketKind.HdmiReturn or SocketKind.HdmiOut || SocketKinds.Of(route.Feed.Socket.Kind).GivesPower)
+            if (route.Feed.Socket.Kind is SocketKind.SecondZone or SocketKind.HdmiReturn or SocketKind.HdmiOut
+                || SocketKinds.Of(route.Feed.Socket.Kind).GivesPower)
                 missing.Add(RouteWords.Socket(rig.Site.Look, route.Feed.Socket));
             if (rig.Site.Look.SourceOf(route.Feed.Socket) is { Kind: SourceKind.Computer } computer)
                 missing.Add($"the {computer.Name}");
@@ -50,7 +51,8 @@ public static class BenchSites
             var (socket, through) = (way.Route.Feed.Socket, way.Stretches[0].Into);
             var id = Acts.Things.TakerLead(socket);
             if (!leads.ContainsKey(id))
-                leads[id] = new(id, $"lead of {RouteWords.Taker(socket, "what is plugged in")}", RoomPorts.OfTaker(through.Id, through.Device!), Elsewhere, true, false);
+                leads[id] = new(id, $"lead of {RouteWords.Taker(socket, "what is plugged in")}", RoomPorts.OfTaker(through.Id, through.Device!),
+                    Elsewhere, true, false);
         }
 
         return new(rig, things.ToImmutable(), leads.ToImmutable(), ears, room, Acts.Things.Players(rig)[0], truths);
@@ -91,7 +93,8 @@ public static class BenchSites
             {
                 var splitter = things[Acts.Things.Element(feed, 0)];
                 var speakers = Thing(Acts.Things.RoomSpeakers(feed), half.Speakers);
-                var lead = Lead(Acts.Things.RoomLead(feed), half.Joint, RoomPorts.OfSpeakers(splitter.Id, splitter.Device!), Acts.Things.InPort(speakers.Id, half.Speakers, half.Joint.To));
+                var lead = Lead(Acts.Things.RoomLead(feed), half.Joint, RoomPorts.OfSpeakers(splitter.Id, splitter.Device!),
+                    Acts.Things.InPort(speakers.Id, half.Speakers, half.Joint.To));
                 var first = ears.First(e => e.Route.Feed.Key == feed.Key).Stretches[0];
                 return new(Acts.Things.Source(rig.Site.Look, feed.Socket), feed.Socket.Id, [first, new(lead, speakers, half.Joint.Digital)]);
             }

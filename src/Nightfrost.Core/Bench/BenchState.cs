@@ -23,6 +23,9 @@ public sealed record ThingState
 
     /// <summary>It had power and was on when last looked at: what tells an edge from a state.</summary>
     public bool IsOn { get; init; }
+
+    /// <summary>Lit, and deaf to everything until it has been without power.</summary>
+    public bool LockedUp { get; init; }
     public BoxMode Mode { get; init; }
     public string? Input { get; init; }
     public Place Place { get; init; }

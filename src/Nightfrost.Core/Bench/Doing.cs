@@ -24,10 +24,11 @@ internal static class Doing
         Act.Mute mute => state.Sources.ContainsKey(mute.ThingId) ? state.WithSource(mute.ThingId, s => s with { Muted = mute.On })
             : Of(state, mute.ThingId, t => t with { Muted = mute.On }),
         Act.PutOn put => Of(state, put.ThingId, t => t with { Worn = true, Place = Place.Seat }),
-        Act.Play play => state.Sources.ContainsKey(play.SourceId) ? state.WithSource(play.SourceId, s => s with { Playing = true }) : Missing(state, play.SourceId),
+        Act.Play play => state.Sources.ContainsKey(play.SourceId) ? state.WithSource(play.SourceId, s => s with { Playing = true })
+            : Missing(state, play.SourceId),
         Act.Standby standby => state.Sources.ContainsKey(standby.SourceId) ? state.WithSource(standby.SourceId, s => s with { Standby = standby.On })
             : Missing(state, standby.SourceId),
-        Act.Radio radio => Of(state, radio.ThingId, t => t with { RadioOn = radio.On }),
+        Act.Radio radio => Radioed(state, radio),
         Act.Charge charge => Of(state, charge.ThingId, t => t with { Charge = 1 }),
         _ => state,
     };
@@ -53,6 +54,15 @@ internal static class Doing
         if (state.Plugs.FirstOrDefault(p => p.Value == plug.PortId) is { Key: { } other } && other != plug.EndId)
             return Wrong(state, $"{Lead(state, other)} is in that socket");
         return state with { Plugs = state.Plugs.SetItem(plug.EndId, plug.PortId) };
+    }
+
+    // What is taken off the air lets go of what it held.
+    private static BenchState Radioed(BenchState state, Act.Radio radio)
+    {
+        if (!state.Things.ContainsKey(radio.ThingId))
+            return Missing(state, radio.ThingId);
+        var switched = state.With(radio.ThingId, t => t with { RadioOn = radio.On });
+        return radio.On ? switched : Pairing.Release(switched, radio.ThingId);
     }
 
     private static BenchState Rested(BenchState state, Act.Rest rest)

@@ -13,7 +13,8 @@ public static class Goals
         Goal.All all => [.. all.Goals.SelectMany(each => Missing(state, each))],
         Goal.Powered powered => If(Thing(state, powered.ThingId) is { IsOn: true }, $"{state.Site.NameOf(powered.ThingId)} is dark"),
         Goal.IsOff off => If(Thing(state, off.ThingId) is { IsOn: false }, $"{state.Site.NameOf(off.ThingId)} is still on"),
-        Goal.OnTransmit transmit => If(Thing(state, transmit.ThingId) is { Mode: BoxMode.Transmit }, $"{state.Site.NameOf(transmit.ThingId)} stands on receive"),
+        Goal.OnTransmit transmit =>
+            If(Thing(state, transmit.ThingId) is { Mode: BoxMode.Transmit }, $"{state.Site.NameOf(transmit.ThingId)} stands on receive"),
         Goal.InputChosen input => If(state.Site.Things.GetValueOrDefault(input.ThingId) is { Behaviour.InputByHand: false }
             || Thing(state, input.ThingId)?.Input == input.PortId, $"{state.Site.NameOf(input.ThingId)} listens to another input"),
         Goal.LeadIn lead => LeadMissing(state, lead.LeadId),
@@ -22,13 +23,15 @@ public static class Goals
         Goal.MenuAt menu => If(IsAt(state, menu), $"the menu of {state.Site.NameOf(menu.SourceId)} does not stand at it"),
         Goal.WindowOpen window => If(Thing(state, window.ThingId) is { } t && (t.WaitsUntilMs is not null || t.Joined.Count > 0),
             $"{state.Site.NameOf(window.ThingId)} does not wait for a partner"),
-        Goal.Joined joined => If(state.Site.Ears.Any(e => e.Receiver.Id == joined.ThingId && e.Sender is { } s && Thing(state, joined.ThingId)!.Joined.Contains(s.Id)),
+        Goal.Joined joined => If(state.Site.Ears.Any(e => e.Receiver.Id == joined.ThingId && e.Sender is { } s
+            && Thing(state, joined.ThingId)!.Joined.Contains(s.Id)),
             $"{state.Site.NameOf(joined.ThingId)} is not joined to its box"),
         Goal.At at => If(Thing(state, at.ThingId)?.Place == at.Place, $"{state.Site.NameOf(at.ThingId)} is elsewhere"),
         Goal.Charged charged => If(Thing(state, charged.ThingId) is { Charge: > 0 }, $"{state.Site.NameOf(charged.ThingId)} is empty"),
         Goal.RadiosAre radios => If(state.Site.Things.Values.Where(t => t.Device is null).All(t => state.Things[t.Id].RadioOn == radios.On),
             radios.On ? "a Bluetooth that was switched off still is" : "a phone or set may still take a receiver"),
-        Goal.Playing playing => If(state.Sources.GetValueOrDefault(playing.SourceId) is { Playing: true }, $"{state.Site.NameOf(playing.SourceId)} plays nothing"),
+        Goal.Playing playing => If(state.Sources.GetValueOrDefault(playing.SourceId) is { Playing: true },
+            $"{state.Site.NameOf(playing.SourceId)} plays nothing"),
         Goal.SoundAt sound => Listening.AtBox(state, sound.ListenerId).Reasons,
         Goal.CodecAsPlanned codec => CodecMissing(state, codec.ListenerId),
         Goal.EarHears ear => Listening.AtEar(state, ear.ListenerId).Reasons,

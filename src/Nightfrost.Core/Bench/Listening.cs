@@ -112,7 +112,9 @@ public static class Listening
             var (thing, handsOn) = (state.Things[into.Id], into.Device!.PassesThrough && i + 1 < stretches.Count);
             if (!thing.IsOn && into.Device.Role != DeviceRole.Receiver)
                 reasons.Add($"{state.Site.NameOf(into.Id)} has no power or is off");
-            if (source.Format != MenuValues.Pcm && SocketKinds.Of(socket.Kind).Signals.Contains(Signal.SpdifPcm) 
+            if (thing.LockedUp)
+                reasons.Add($"{state.Site.NameOf(into.Id)} is lit, and locked up");
+            if (source.Format != MenuValues.Pcm && SocketKinds.Of(socket.Kind).Signals.Contains(Signal.SpdifPcm)
                 && !CanDecode(into, lead) && !handsOn)
                 reasons.Add($"{state.Site.NameOf(sourceId)} sends a digital format that {state.Site.NameOf(into.Id)} cannot decode");
             if (into.Behaviour!.InputByHand && thing.Input != lead.FarPort && !handsOn)
@@ -125,7 +127,7 @@ public static class Listening
     }
 
     // What is handed on untouched, and a bar that played before, take what comes; anything behind a converter gets what that makes of it.
-    private static bool CanDecode(BenchThing into, BenchLead lead) =>
+    internal static bool CanDecode(BenchThing into, BenchLead lead) =>
         into.Device is { Role: DeviceRole.RoomSpeaker } or { SplitsInto: > 1 }
             || into.Device!.Ports.Where((p, i) => Things.Port(into.Id, i) == lead.FarPort)
                 .All(p => p.Signals.Contains(Signal.SpdifBitstream) || !p.Signals.Contains(Signal.SpdifPcm));

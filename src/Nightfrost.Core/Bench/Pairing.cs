@@ -19,7 +19,8 @@ internal static class Pairing
         if (press.Control == PairControl.Second && device.SecondSlot.Length == 0)
             return Doing.Wrong(state, $"{name} has no control for a second listener");
         if (press.HoldSeconds < behaviour.PairHoldSeconds)
-            return Doing.Wrong(state, FormattableString.Invariant($"{name} was held {press.HoldSeconds:0.#} s and wants {behaviour.PairHoldSeconds:0.#}: nothing happens"));
+            return Doing.Wrong(state,
+                FormattableString.Invariant($"{name} was held {press.HoldSeconds:0.#} s and wants {behaviour.PairHoldSeconds:0.#}: nothing happens"));
         if (!Settling.HasPower(state, press.ThingId, thing))
             return Doing.Wrong(state, $"{name} has no power: nothing happens");
         if (behaviour.PairsFrom == PairsFrom.On && !thing.IsOn)
@@ -66,7 +67,7 @@ internal static class Pairing
         var thing = state.Things[thingId];
         state = thing.Joined.Aggregate(state, (now, partner) => Part(now, thingId, partner, seekAgain: true));
         var forgets = state.Site.Things[thingId].Behaviour!.ForgetsWithoutPower && !Settling.HasPower(state, thingId, state.Things[thingId]);
-        return state.With(thingId, t => t with { WaitsUntilMs = null, SeeksAtMs = null, Knows = forgets ? [] : t.Knows });
+        return state.With(thingId, t => t with { WaitsUntilMs = null, SeeksAtMs = null, LockedUp = false, Knows = forgets ? [] : t.Knows });
     }
 
     /// <summary>A thing looks for whom it knows: its box, or a phone; which of the two gets it is one of the things nobody knows.</summary>
@@ -91,6 +92,18 @@ internal static class Pairing
         state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } free
             && free.Knows.FirstOrDefault(id => state.Site.Things[id].Device is null && state.Things[id].RadioOn) is { } rival
             ? Bind(state, rival, thingId).Say($"{Wording.Capital(state.Site.NameOf(rival))} takes {state.Site.NameOf(thingId)}.", wentWrong: true) : state;
+
+    /// <summary>Somebody's phone has taken a receiver from its box.</summary>
+    public static BenchState Take(BenchState state, string receiverId, string rivalId) =>
+        Bind(Release(state, receiverId).With(rivalId, t => t with { RadioOn = true }), rivalId, receiverId);
+
+    /// <summary>Two that knew each other do no more.</summary>
+    public static BenchState Forget(BenchState state, string receiverId, string senderId) => Release(state, receiverId)
+        .With(receiverId, t => t with { Knows = t.Knows.Remove(senderId) }).With(senderId, t => t with { Knows = t.Knows.Remove(receiverId) });
+
+    /// <summary>A thing that leaves whoever it is joined to; what it was joined to looks for it again.</summary>
+    public static BenchState Release(BenchState state, string thingId) =>
+        state.Things[thingId].Joined.Aggregate(state, (now, partner) => Part(now, thingId, partner, seekAgain: true));
 
     /// <summary>Whoever waits at both ends joins.</summary>
     public static BenchState JoinWaiting(BenchState state)

@@ -111,7 +111,8 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
             others.Add(pair.Other is { } other
                 ? new($"{RouteWords.Socket(look, pair.One)} and {RouteWords.Socket(look, other)} may not sound at the same time", asked,
                     likely with { NotTogether = likely.NotTogether.Add(Pair(pair.One, other)) })
-                : new($"{RouteWords.Socket(look, pair.One)} may silence {RigOutputs.Room(rig)}", asked, likely with { Silencing = likely.Silencing.Add(pair.One.Id) }));
+                : new($"{RouteWords.Socket(look, pair.One)} may silence {RigOutputs.Room(rig)}", asked,
+                    likely with { Silencing = likely.Silencing.Add(pair.One.Id) }));
         }
 
         foreach (var socket in used.Where(s => likely.Silencing.Contains(s.Id) && s.SilencesSpeakers == Known.NotYet))
@@ -129,7 +130,8 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
     public static Worlds OfTheWeek(Rig rig)
     {
         var (likely, others) = (Of(rig).Likely with { RivalsWin = false }, new List<World>());
-        foreach (var listener in rig.Routes.Where(r => r.AtEar.IsOwn && r.Sends is { IsBluetooth: true } && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo))
+        foreach (var listener in rig.Routes.Where(r => r.AtEar.IsOwn && r.Sends is { IsBluetooth: true }
+            && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo))
             .Select(r => r.AtEar.Listener).Take(1))
             others.Add(new($"{Wording.Capital(listener.KnownTo.Trim())} may take the headset when it is switched on", null, likely with { RivalsWin = true }));
         foreach (var socket in rig.Power.Select(p => rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == p.UsbSocketId)).OfType<SourcePort>()

@@ -110,7 +110,8 @@ public static class DailySteps
             && SocketReading.SilencesSpeakers(socket);
 
     // Who else listens behind the same plug, or by the same box, has stopped first.
-    private static string AfterOthers(Rig rig, Route route) => After(rig.Routes.Where(r => r != route && r.Feed.Socket.Id == route.Feed.Socket.Id), "turn") + " ";
+    private static string AfterOthers(Rig rig, Route route) =>
+        After(rig.Routes.Where(r => r != route && r.Feed.Socket.Id == route.Feed.Socket.Id), "turn") + " ";
 
     private static string Once(Rig rig, Route route, string verb) => After(rig.Routes.Where(r => r != route && r.Feed.Key == route.Feed.Key), verb);
 

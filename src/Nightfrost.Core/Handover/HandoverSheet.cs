@@ -35,7 +35,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             new("To listen", [.. DailySteps.Start(rig, route).Select(line => line.Words)], true),
             new("To stop", [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
             new("How loud", [.. Loud(rig, route, worn)], false),
-            new("If there is no sound, try these three", [.. TryThree(route, worn, box)], true),
+            new("If there is no sound, try these three", [.. TryLines.Of(route).Select(line => line.Words)], true),
             .. (Lights(route, worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
             .. (Body(route).ToArray() is { Length: > 0 } body ? new[] { new SheetPart("Near your body", body, false) } : []),
             .. (Mind(route).ToArray() is { Length: > 0 } mind ? new[] { new SheetPart("Mind", mind, false) } : []),
@@ -97,33 +97,14 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         foreach (var device in DailySteps.Charged(route))
         {
             var name = device == route.AtEar.Takes ? "" : $"The {device.Name}: ";
-            yield return FormattableString.Invariant($"{name}One charge lasts about {Math.Floor(device.Power.BatteryHours * Power.BoxPower.RunTimeShare):0} hours.");
+            var hours = Math.Floor(device.Power.BatteryHours * Power.BoxPower.RunTimeShare);
+            yield return FormattableString.Invariant($"{name}One charge lasts about {hours:0} hours.");
             yield return DailySteps.ChargeLine(route, device).Words;
-            yield return FormattableString.Invariant($"Charging takes about {Math.Ceiling(device.Power.ChargeHours):0} hours. Charge it in the open, not in bed.");
+            yield return FormattableString.Invariant($"Charging takes about {Math.Ceiling(device.Power.ChargeHours):0} hours.")
+                + " Charge it in the open, not in bed.";
             if (device.Power.WorksWhileCharging)
                 yield return "You may listen while it charges.";
         }
-    }
-
-    private static IEnumerable<string> AidsMustBe(Route route, Device aids) =>
-        ["in", "on", .. aids.Power.BatteryHours > 0 ? new[] { "charged" } : [], .. route.ByTelecoil ? new[] { "on T" } : []];
-
-    private static IEnumerable<string> TryThree(Route route, Device worn, Device? box)
-    {
-        if (worn.Form == WearForm.HearingAids)
-            yield return $"Are your aids {Wording.Listed(AidsMustBe(route, worn))}?";
-        else if (worn.Power.BatteryHours > 0)
-            yield return $"Is the {worn.Name} on, and charged?{(route.ByTelecoil ? " Are your aids on T?" : "")}";
-        else
-            yield return route.Sends is null ? "Is the plug in, all the way?" : $"Is the {worn.Name} on?";
-        yield return box is null ? $"Is {Heard(route)} playing, and not on mute?"
-            : $"Is the {box.Name} lit? "
-                + $"{(box.PowerSwitch.Length > 0 ? "Switch it off, count to thirty, switch it on." : "Pull its power lead, count to thirty, put it back.")}";
-        yield return route.Sends is { IsBluetooth: true }
-            ? "Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm depends on it."
-            : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "Do you sit at your place, where the loop lies?"
-            : route.Sends is { IsInfrared: true } ? "Is something standing between you and the TV?"
-            : $"Is the sound turned up, at your ear and at {Heard(route)}?";
     }
 
     private static SheetPart[] ForHousehold(Rig rig, IReadOnlyList<FoundValue> found)

@@ -10,7 +10,8 @@ public enum PairsFrom
     Off,
 }
 
-/// <summary>What a device does by itself and what its controls make it do, read from its attributes: what the Bench carries out and the steps count on.</summary>
+/// <summary>What a device does by itself and what its controls make it do, read from its attributes: what the Bench carries out and the steps count
+/// on.</summary>
 /// <param name="HasBattery">Runs from a cell of its own.</param>
 /// <param name="TakesSupply">Has a lead for a supply, for running or for charging.</param>
 /// <param name="IsPassive">Needs no electricity at all.</param>

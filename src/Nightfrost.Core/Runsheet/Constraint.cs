@@ -34,7 +34,8 @@ public static class Constraints
             (rig, a, b) => a.Goal is Goal.Powered on && a.Acts.Any(act => act is Act.Switch)
                 && (Presses(b) == on.ThingId || TakesPowerToChoose(rig, b, on.ThingId))),
         Physical("charge-before-use", "An empty cell neither joins nor plays.",
-            (_, a, b) => a.Goal is Goal.Charged cell && (Presses(b) == cell.ThingId || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == cell.ThingId && s.On))),
+            (_, a, b) => a.Goal is Goal.Charged cell
+                && (Presses(b) == cell.ThingId || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == cell.ThingId && s.On))),
         Physical("transmit-before-pairing", "A box on receive waits to be found and finds no headset.",
             (_, a, b) => a.Goal is Goal.OnTransmit sends && (Presses(b) == sends.ThingId || Joins(b, sends.ThingId))),
         Physical("box-on-before-its-own", "Units of one system find each other once both have power.",
@@ -45,7 +46,8 @@ public static class Constraints
         Physical("box-before-receiver", "A box that waits is found; one that does not is not.",
             (rig, a, b) => a.Goal is Goal.WindowOpen window && a.ListenerId == b.ListenerId && Presses(b) is { } ear && ear != window.ThingId),
         Physical("first-before-second", "The second control is for a second listener: the first has joined by then.",
-            (rig, a, b) => Joined(a) is { } first && b.ListenerId is { } second && IsAfter(rig, first, second) && a.ListenerId != b.ListenerId && b.Phase == Phase.Pair
+            (rig, a, b) => Joined(a) is { } first && b.ListenerId is { } second && IsAfter(rig, first, second) && a.ListenerId != b.ListenerId
+                && b.Phase == Phase.Pair
                 && !b.Id.StartsWith("near-", StringComparison.Ordinal)),
         Physical("first-off-before-second", "This box takes the second only as its maker says: see to the first one first.",
             (_, a, b) => a.Id.StartsWith("second-", StringComparison.Ordinal) && a.Acts.Count > 0 && a.ListenerId == b.ListenerId && b.Goal is Goal.WindowOpen),
@@ -68,7 +70,8 @@ public static class Constraints
         Physical("all-before-heard", "A listener hears once everything on the way is right.",
             (rig, a, b) => b.Goal is Goal.EarHears ear && IsNeeded(rig, a, ear.ListenerId)),
         Physical("all-joined-before-codec", "A codec says nothing until everybody has joined who will listen.",
-            (rig, a, b) => b.Goal is Goal.CodecAsPlanned codec && a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
+            (rig, a, b) => b.Goal is Goal.CodecAsPlanned codec && a is { Phase: Phase.Pair, Acts.Count: > 0 }
+                && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
                 && SharesBox(rig, a.ListenerId, codec.ListenerId)),
         Physical("rivals-off-before-switching-on", "The first to answer wins.",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Acts.Any(act => act is Act.Switch { On: true })),
@@ -77,7 +80,8 @@ public static class Constraints
         Practice("rivals-off-before-pairing", "Some phones take what goes into pairing, too.",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && Presses(b) is not null),
         Physical("rivals-back-after-pairing", "What is switched on again too early takes what was to be joined.",
-            (_, a, b) => IsRestore(b) && a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All or Goal.IsOff && !IsRestore(a)),
+            (_, a, b) => IsRestore(b) && a is { Phase: Phase.Pair, Acts.Count: > 0 }
+                && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All or Goal.IsOff && !IsRestore(a)),
         Physical("room-after-what-feeds-it", "The room hears once what it hears by is fed again.",
             (rig, a, b) => b.Goal is Goal.RoomHears && b.Phase == Phase.Menu && IsOfRoom(rig, a)),
         Physical("heard-before-silenced", "What is turned down, muted or unplugged cannot be heard to work as it was.",
@@ -87,16 +91,18 @@ public static class Constraints
                 && b.Acts.OfType<Act.Turn>().Any(up => up.Volume == Volume.Usual && up.ThingId == down.ThingId))),
         Practice("silence-before-turning-up", "What is turned up again is not to be heard where it was silenced.",
             (_, a, b) => b.Id == "volume-back" && a.Id is "speakers-off" or "set-muted" or "bar-muted"),
-        Practice("asked-before-anything", "What hangs on a plug or a Bluetooth is asked before it is touched.", 
+        Practice("asked-before-anything", "What hangs on a plug or a Bluetooth is asked before it is touched.",
             (_, a, b) => IsAsked(a) && !IsAsked(b)),
         Practice("heard-before-changed", "Otherwise an old fault is blamed on the new parts.",
-            (_, a, b) => a.Id == "prove-sound" && b.Phase is Phase.Wire or Phase.Power or Phase.Menu or Phase.Pair || (a.Id == "prove-sound" && b.Id == "turn-down")),
+            (_, a, b) => a.Id == "prove-sound" && b.Phase is Phase.Wire or Phase.Power or Phase.Menu or Phase.Pair
+                || (a.Id == "prove-sound" && b.Id == "turn-down")),
         Practice("down-before-plugs", "Room speakers come back at full level when a plug goes in or out.",
             (_, a, b) => a.Id == "turn-down" && b.Phase is not Phase.Before),
         Practice("phases", "One part of the work after the other: fewest walks between set and seats.",
             (_, a, b) => Rank(a.Phase) < Rank(b.Phase) && (a.ListenerId is null || b.ListenerId is null || a.ListenerId == b.ListenerId)),
         Practice("settled-before-fixed", "Nothing is fixed and no time is spent on levels before it is known to hold.",
-            (_, a, b) => a.Id.StartsWith("together-", StringComparison.Ordinal) && b.Phase >= Phase.Listen && !b.Id.StartsWith("together-", StringComparison.Ordinal)),
+            (_, a, b) => a.Id.StartsWith("together-", StringComparison.Ordinal) && b.Phase >= Phase.Listen
+                && !b.Id.StartsWith("together-", StringComparison.Ordinal)),
         Practice("level-before-lips", "Who strains to hear cannot judge lips.",
             (_, a, b) => a.Goal is Goal.EarHears && a.ListenerId == b.ListenerId && b.Phase == Phase.Listen && b.Goal is null),
     ];
@@ -105,7 +111,8 @@ public static class Constraints
 
     private static Constraint Practice(string id, string because, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Practice, because, before);
 
-    private static int Rank(Phase phase) => phase switch { Phase.Before => 0, Phase.Wire => 1, Phase.Power => 2, Phase.Menu => 3, Phase.Pair => 4, Phase.Listen => 5, _ => 6 };
+    private static int Rank(Phase phase) =>
+        phase switch { Phase.Before => 0, Phase.Wire => 1, Phase.Power => 2, Phase.Menu => 3, Phase.Pair => 4, Phase.Listen => 5, _ => 6 };
 
     private static bool IsAsked(Step step) => step.Id.StartsWith("ask-", StringComparison.Ordinal);
 

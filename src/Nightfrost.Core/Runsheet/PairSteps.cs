@@ -103,7 +103,8 @@ internal static class PairSteps
                 Phase = Phase.Pair,
                 Place = others,
                 Acts = firstOff ? [.. earlier.Select(r => new Act.Switch(Things.Receiver(r.AtEar), false))] : [],
-                Goal = new Goal.All([.. earlier.Select(r => Things.Receiver(r.AtEar)).Select(ear => firstOff ? (Goal)new Goal.IsOff(ear) : new Goal.Joined(ear))]),
+                Goal = new Goal.All([.. earlier.Select(r => Things.Receiver(r.AtEar)).Select(ear => firstOff ? (Goal)new Goal.IsOff(ear)
+                    : new Goal.Joined(ear))]),
                 Action = firstOff ? $"Switch {others} off" : $"Leave {others} on and linked",
                 Detail = "If the second one is refused, try it the other way round.",
                 Why = firstOff ? "This box refuses the second while the first is linked." : "This box expects the first to stay linked.",
@@ -214,7 +215,8 @@ internal static class PairSteps
 
     // Those that the Bench knows by name: phones, tablets and sets that know what is worn.
     private static IEnumerable<string> Known(List<Route> routes) =>
-        routes.Where(r => r.AtEar.IsOwn && r.Sends!.IsBluetooth && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => Things.Rival(r.AtEar.Listener));
+        routes.Where(r => r.AtEar.IsOwn && r.Sends!.IsBluetooth && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r =>
+            Things.Rival(r.AtEar.Listener));
 
     private static string Rivals(List<Route> routes) =>
         Wording.Listed(routes.Where(r => r.AtEar.IsOwn && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => r.AtEar.Listener.KnownTo.Trim())

@@ -46,8 +46,10 @@ internal static class RunSheetEndpoints
         new(state.Rig is null ? null : state.Row.RigId,
             [.. state.Steps.Select(s =>
                 new StepState(s, state.WentHow(s.Id), state.Outcome(s.Id)?.Note ?? "", state.Outcome(s.Id)?.AheadBecause ?? "", Before(state, s)?.Id))],
-            state.Rig is { } rig ? Proof.Of(rig, state.Steps).After(state.Steps.Select(s => s.Id).Where(id => state.WentHow(id) == StepOutcome.AsExpected).ToHashSet())
-                : null);
+            state.Rig is { } rig ? Proof.Of(rig, state.Steps).After(WentWell(state)) : null);
+
+    private static HashSet<string> WentWell(CaseState state) =>
+        [.. state.Steps.Select(s => s.Id).Where(id => state.WentHow(id) == StepOutcome.AsExpected)];
 
     private static Step? Before(CaseState state, Step step) => StepOrder.BeforeIt(state.Steps, step, s => state.WentHow(s.Id) == StepOutcome.Open);
 

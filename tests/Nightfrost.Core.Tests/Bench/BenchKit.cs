@@ -37,8 +37,15 @@ internal static class BenchKit
         if (random.Next(3) == 0)
             sockets.Add(new() { Id = "coaxial", Kind = SocketKind.Coaxial, State = SocketState.Free, Pcm = Known.Yes });
         if (random.Next(2) == 0)
-            sockets.Add(new() { Id = "usb", Kind = SocketKind.UsbA, State = SocketState.Free, UsbMa = random.Next(2) == 0 ? 500 : 1000, UsbSound = Known.No,
-                OffInStandby = (Known)random.Next(3) });
+            sockets.Add(new()
+            {
+                Id = "usb",
+                Kind = SocketKind.UsbA,
+                State = SocketState.Free,
+                UsbMa = random.Next(2) == 0 ? 500 : 1000,
+                UsbSound = Known.No,
+                OffInStandby = (Known)random.Next(3)
+            });
         if (random.Next(4) > 0 && !bar && sockets.Count > 1)
             sockets.RemoveAt(0);
         var wish = (RoomWish)random.Next(3);

@@ -91,7 +91,8 @@ public class ClientWeekTests
             Routes =
             [.. rig.Routes.Select(r => r with
             {
-                Feed = new Feed(r.Feed.Socket, r.Feed.Adapters, r.Feed.Transmitter! with { Power = r.Feed.Transmitter.Power with { PairingSurvivesPowerLoss = false } },
+                Feed = new Feed(r.Feed.Socket, r.Feed.Adapters,
+                    r.Feed.Transmitter! with { Power = r.Feed.Transmitter.Power with { PairingSurvivesPowerLoss = false } },
                     r.Feed.Joints),
             })],
         };

@@ -84,7 +84,8 @@ public class HappensNotTests
     {
         var scene = Scene.Lounge();
         Assert.NotEmpty(Goals.Missing(scene.Now, new Goal.InputChosen(scene.Box, scene.Lead.FarPort)));
-        Assert.Empty(Goals.Missing(Scene.Lounge(box => box with { InputSwitch = "It senses the lead by itself." }).Now, new Goal.InputChosen(scene.Box, scene.Lead.FarPort)));
+        Assert.Empty(Goals.Missing(Scene.Lounge(box => box with { InputSwitch = "It senses the lead by itself." }).Now,
+            new Goal.InputChosen(scene.Box, scene.Lead.FarPort)));
     }
 
     [Fact]
@@ -274,10 +275,9 @@ public class HappensNotTests
     {
         var look = Look([Optical()], Listener("Edda", "fh") with { OpenToAnother = false });
         var scene = Scene.Of(look, Base("base", LinkTechnology.Digital24GHz, "Tarn"), FamilyHeadset("fh", LinkTechnology.Digital24GHz, "Tarn"));
-        var other = scene.Now with
-        {
-            Site = scene.Now.Site with { Ears = [scene.Ear() with { Route = scene.Ear().Route with { Takes = scene.Ear().Route.Takes! with { Family = "Brae" } } }] },
-        };
+        var route = scene.Ear().Route;
+        var brae = scene.Ear() with { Route = route with { Takes = route.Takes! with { Family = "Brae" } } };
+        var other = scene.Now with { Site = scene.Now.Site with { Ears = [brae] } };
         Assert.False(new Scene(other).Near().Do(new Act.Feed(scene.Box, Things.Mains), new Act.Switch(scene.Headset1, true)).Let(20).Joined());
     }
 
@@ -297,7 +297,8 @@ public class HappensNotTests
     [Fact]
     public void Two_outputs_that_exclude_each_other_do_not_both_sound()
     {
-        var look = Look([Optical(), Phones()], Listener("Edda", "ear") with { OpenToAnother = false }, Listener("Tobias", "wired") with { OpenToAnother = false });
+        var look = Look([Optical(), Phones()], Listener("Edda", "ear") with { OpenToAnother = false },
+            Listener("Tobias", "wired") with { OpenToAnother = false });
         var rig = Scene.Of(look, Scene.LoungeBox(), Headset("ear"), Wired()).Now.Site.Rig;
         var phones = rig.Routes.Single(r => r.Feed.Socket.Id == "phones").AtEar.Listener.Id;
         var pair = $"{Things.Socket(look.Set.Sockets[0])}|{Things.Socket(look.Set.Sockets[1])}";
@@ -343,7 +344,8 @@ public class HappensNotTests
         var (optical, other) = (Things.Socket(look.Set.Sockets[0]), Things.Socket(look.Set.Sockets[1]));
         var choose = new Act.Choose(Scene.Set, SourceMenu.Output, other);
         Assert.Contains(optical, Scene.Of(rig).Wired().Do(choose).Now.Sources[Scene.Set].Outputs);
-        Assert.DoesNotContain(optical, Scene.Of(rig, world => world with { NotTogether = [$"{optical}|{other}"] }).Wired().Do(choose).Now.Sources[Scene.Set].Outputs);
+        Assert.DoesNotContain(optical,
+            Scene.Of(rig, world => world with { NotTogether = [$"{optical}|{other}"] }).Wired().Do(choose).Now.Sources[Scene.Set].Outputs);
     }
 
     [Fact]

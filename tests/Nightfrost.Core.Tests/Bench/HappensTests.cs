@@ -96,7 +96,8 @@ public class HappensTests
     public void A_wired_headset_hears_once_the_headphone_level_is_up()
     {
         var scene = Wire();
-        var heard = scene.Do(new Act.Play(Scene.Set), new Act.Plug(scene.Lead.NearEnd, scene.Lead.NearPort), new Act.Plug(scene.Lead.FarEnd, scene.Lead.FarPort),
+        var heard = scene.Do(new Act.Play(Scene.Set), new Act.Plug(scene.Lead.NearEnd, scene.Lead.NearPort),
+            new Act.Plug(scene.Lead.FarEnd, scene.Lead.FarPort),
             new Act.Choose(Scene.Set, SourceMenu.HeadphoneLevel, MenuValues.High), new Act.PutOn(scene.Headset1));
         Assert.Empty(heard.Why());
     }
@@ -150,7 +151,8 @@ public class HappensTests
     public void The_set_on_a_variable_socket_owns_the_loudness_at_the_ear_too()
     {
         var scene = Wire();
-        var heard = scene.Do(new Act.Play(Scene.Set), new Act.Plug(scene.Lead.NearEnd, scene.Lead.NearPort), new Act.Plug(scene.Lead.FarEnd, scene.Lead.FarPort),
+        var heard = scene.Do(new Act.Play(Scene.Set), new Act.Plug(scene.Lead.NearEnd, scene.Lead.NearPort),
+            new Act.Plug(scene.Lead.FarEnd, scene.Lead.FarPort),
             new Act.Choose(Scene.Set, SourceMenu.HeadphoneLevel, MenuValues.High), new Act.PutOn(scene.Headset1));
         Assert.True(heard.Hears());
         Assert.False(heard.Do(new Act.Turn(Scene.Set, Volume.Down)).Hears());

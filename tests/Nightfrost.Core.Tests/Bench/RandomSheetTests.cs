@@ -16,14 +16,14 @@ public class RandomSheetTests
         {
             foreach (var rig in BenchKit.Rigs(seed, 4))
             {
+                var what = string.Join("; ", rig.Routes.Select(r => $"{r.Feed.Key} to {r.AtEar.Receiver.Id}"));
                 var proof = Proof.Of(rig, RunSheet.For(rig));
                 carriedOut++;
                 if (proof.Verdict is not (Verdict.Proven or Verdict.ProvenBut))
-                    failed.Add($"{seed}: {string.Join("; ", rig.Routes.Select(r => $"{r.Feed.Key} to {r.AtEar.Receiver.Id}"))} at {proof.FailsAt}: "
-                        + string.Join(" ", proof.Problems));
+                    failed.Add($"{seed}: {what} at {proof.FailsAt}: {string.Join(" ", proof.Problems)}");
                 var week = ClientWeek.Prove(rig, RunSheet.For(rig));
                 if (week.Verdict is not (Verdict.Proven or Verdict.ProvenBut))
-                    failed.Add($"{seed}, week: {string.Join("; ", rig.Routes.Select(r => $"{r.Feed.Key} to {r.AtEar.Receiver.Id}"))}: {string.Join(" ", week.Problems)}");
+                    failed.Add($"{seed}, week: {what}: {string.Join(" ", week.Problems)}");
                 if (proof.Doubts.FirstOrDefault(d => d.AskedAt is null) is { } silent)
                     failed.Add($"{seed}: no step shows that {silent.Words}");
             }

@@ -32,7 +32,8 @@ public class RehearsalTests
 
     // A bar that played from the socket shows that the menu names it; a headphone plug needs no menu on most sets, and its level step turns the set up.
     private static readonly (string Rig, string Step)[] NotNeededHere =
-        [("a bar behind the box", "output-"), ("a wire and a silent set", "output-"), ("a wire and a silent set", "volume-back"), ("two at one box, the first on", "second-")];
+        [("a bar behind the box", "output-"), ("a wire and a silent set", "output-"), ("a wire and a silent set", "volume-back"),
+            ("two at one box, the first on", "second-")];
 
     private static readonly Listener Edda = Listener("Edda", "ear") with { OpenToAnother = false, KnownTo = "her phone" };
     private static readonly Listener Tobias = Listener("Tobias", "ear") with { OpenToAnother = false };
@@ -48,7 +49,8 @@ public class RehearsalTests
             Best(Look([Optical()], Edda, Tobias), Scene.LoungeBox(2) with { SecondListener = SecondListenerWay.FirstStaysOn }, Headset("ear")),
         ["a bar behind the box"] = () => Best(Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }],
             Edda with { RoomWish = RoomWish.RoomHearsToo }), WithPass(Scene.LoungeBox()), Headset("ear"), Bar()),
-        ["a wire and a silent set"] = () => Best(Look([Phones()], Listener("Edda", "wired") with { OpenToAnother = false, RoomWish = RoomWish.SetSilent }), Wired()),
+        ["a wire and a silent set"] = () =>
+            Best(Look([Phones()], Listener("Edda", "wired") with { OpenToAnother = false, RoomWish = RoomWish.SetSilent }), Wired()),
         ["a converter and a wire"] = () => Best(Look([Optical()], Listener("Edda", "wired") with { OpenToAnother = false }), Converter(), Wired()),
         ["a base of its own system"] = () => Best(Look([Optical()], Listener("Edda", "fh") with { OpenToAnother = false }),
             Base("base", LinkTechnology.UhfDigital, "Hulver"), FamilyHeadset("fh", LinkTechnology.UhfDigital, "Hulver")),
@@ -57,7 +59,7 @@ public class RehearsalTests
             Scene.LoungeBox() with { Pairing = new("off", "Hold the only button", 4, "blue, fast", "blue", 120) }, Headset("ear")),
     };
 
-    private static Rig Best(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Rig;
+    internal static Rig Best(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Rig;
 
     private static Device WithPass(Device box) => box with
     {
@@ -83,14 +85,16 @@ public class RehearsalTests
         var steps = RunSheet.For(rig);
         var start = Core.Bench.Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely));
         var unmissed = steps.Where(step => !Courtesy.Any(c => step.Id.StartsWith(c, StringComparison.Ordinal))
-            && !NotNeededHere.Any(n => n.Rig == name && step.Id.StartsWith(n.Step, StringComparison.Ordinal)) && Rehearsal.Run(start, [.. steps.Where(s => s != step)]).Passed).Select(s => s.Id).ToList();
+            && !NotNeededHere.Any(n => n.Rig == name && step.Id.StartsWith(n.Step, StringComparison.Ordinal))
+                && Rehearsal.Run(start, [.. steps.Where(s => s != step)]).Passed).Select(s => s.Id).ToList();
         Assert.Empty(unmissed);
     }
 
     [Theory]
     [MemberData(nameof(Rigs))]
     public void Every_step_that_does_something_says_what_is_true_afterwards(string name) =>
-        Assert.Empty(RunSheet.For(All[name]()).Where(s => s.Acts.Count > 0 && s.Goal is null && s.Id != "turn-down" && !s.Id.StartsWith("power-", StringComparison.Ordinal))
+        Assert.Empty(RunSheet.For(All[name]()).Where(s => s.Acts.Count > 0 && s.Goal is null && s.Id != "turn-down"
+            && !s.Id.StartsWith("power-", StringComparison.Ordinal))
             .Select(s => s.Id));
 
     [Fact]

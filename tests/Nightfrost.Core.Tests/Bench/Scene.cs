@@ -61,7 +61,8 @@ internal sealed record Scene(BenchState Now)
         new Act.Choose(Set, SourceMenu.DigitalFormat, MenuValues.Pcm));
 
     /// <summary>A headset, charged and brought near, pairs with the box that opens its window now.</summary>
-    public Scene Pair(string listenerId = "edda", PairControl control = PairControl.First) => Near(listenerId).Do(new Act.Press(Box, control, 3), PressEar(listenerId));
+    public Scene Pair(string listenerId = "edda", PairControl control = PairControl.First) =>
+        Near(listenerId).Do(new Act.Press(Box, control, 3), PressEar(listenerId));
 
     public Scene Near(string listenerId = "edda") =>
         Do(new Act.Charge(Ear(listenerId).Receiver.Id), new Act.Bring(Ear(listenerId).Receiver.Id, Place.AtSet));

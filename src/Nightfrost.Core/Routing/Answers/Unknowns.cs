@@ -147,7 +147,8 @@ internal static class Unknowns
                 yield return AskYesNo("pcm", "Open the digital format menu: can PCM, stereo or uncompressed be chosen?", k => socket with { Pcm = k });
             if (socket.SilencesSpeakers == Known.NotYet
                 && (site.RoomHears is null ? source is null && facts.SilencesSpeakers : site.BarSocket is null && site.LiveWithRoom(socket) != Liveness.Live))
-                yield return AskYesNo("silencesSpeakers", $"{(facts.SilencesSpeakers && !facts.IsRadio ? "Put a plug in" : "Use it")} for a minute: do the set's speakers fall silent?",
+                yield return AskYesNo("silencesSpeakers",
+                    $"{(facts.SilencesSpeakers && !facts.IsRadio ? "Put a plug in" : "Use it")} for a minute: do the set's speakers fall silent?",
                     k => socket with { SilencesSpeakers = k });
             if (socket.Kind == SocketKind.SecondZone && socket.ZonePasses == ZonePasses.NotYet)
                 yield return Ask("zonePasses", "Play each input with the zone on. What comes out: analogue inputs only, two-channel PCM too, or everything?",
