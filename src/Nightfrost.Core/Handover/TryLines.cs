@@ -36,9 +36,12 @@ public static class TryLines
 
     private static ClientLine Between(Route route) => route.Sends switch
     {
-        { IsBluetooth: true } => new("Is it turned up? Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm "
-            + "depends on it.",
-            [new Act.Turn(Things.Receiver(route.AtEar), Volume.Usual), .. string.IsNullOrWhiteSpace(route.AtEar.Listener.KnownTo) ? Array.Empty<Act>() : [new Act.Radio(Things.Rival(route.AtEar.Listener), false)]]),
+        { IsBluetooth: true } => new(
+            "Is it turned up? Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm depends on it.",
+            [
+                new Act.Turn(Things.Receiver(route.AtEar), Volume.Usual),
+                .. string.IsNullOrWhiteSpace(route.AtEar.Listener.KnownTo) ? Array.Empty<Act>() : [new Act.Radio(Things.Rival(route.AtEar.Listener), false)],
+            ]),
         { Technology: LinkTechnology.InductionLoop } => new("Do you sit at your place, where the loop lies?"),
         { IsInfrared: true } => new("Is something standing between you and the TV?"),
         _ => new($"Is the sound turned up, at your ear and at {DailySteps.Heard(route)}?",

@@ -33,7 +33,7 @@ public class HandoverSheetTests
         sheet = Sheet(look, Headset("ear"), bar);
         Assert.Equal($"Mute the TV and the {bar.Name}. You still hear everything.", Lines(sheet, "To listen")[1]);
         Assert.Equal($"For sound in the room, take the TV and the {bar.Name} off mute.", Lines(sheet, "To stop")[^1]);
-        Assert.Equal("Is the stick playing, and not on mute?", Lines(sheet, "If there is no sound, try these three")[1]);
+        Assert.Equal("Is the stick on and playing, and not on mute?", Lines(sheet, "If there is no sound, try these three")[1]);
     }
 
     [Fact]
@@ -72,7 +72,7 @@ public class HandoverSheetTests
     {
         var sheet = Sheet(Look([Bluetooth()], Listener(wears: "ear")), Headset("ear"));
         Assert.Contains(Lines(sheet, "To listen"), l => l.Contains("answer yes", StringComparison.Ordinal));
-        Assert.Equal("Is the TV playing, and not on mute?", Lines(sheet, "If there is no sound")[1]);
+        Assert.Equal("Is the TV on and playing, and not on mute?", Lines(sheet, "If there is no sound")[1]);
         Assert.DoesNotContain(Lines(sheet, "To stop"), l => l.Contains("plug", StringComparison.Ordinal));
     }
 
@@ -163,7 +163,8 @@ public class HandoverSheetTests
         var infrared = Sheet(Look([Optical()], Listener(wears: "ir ear")), Base("infrared", LinkTechnology.InfraredDigital, "I"),
             FamilyHeadset("ir ear", LinkTechnology.InfraredDigital, "I"));
         Assert.Equal("Is something standing between you and the TV?", Lines(infrared, "If there is no sound")[2]);
-        Assert.StartsWith("Has it joined a phone instead?", Lines(Sheet(One, Box("box"), Headset("ear")), "If there is no sound")[2], StringComparison.Ordinal);
+        Assert.StartsWith("Is it turned up? Has it joined a phone instead?", Lines(Sheet(One, Box("box"), Headset("ear")), "If there is no sound")[2],
+            StringComparison.Ordinal);
         var wire = Sheet(Look([Phones()], Listener(wears: "wired")), Wired());
         Assert.Equal("Is the plug in, all the way?", Lines(wire, "If there is no sound")[0]);
     }
@@ -199,7 +200,8 @@ public class HandoverSheetTests
     {
         var battery = Lines(Sheet(One, Box("box"), Headset("ear")), "The battery");
         Assert.Equal("One charge lasts about 16 hours.", battery[0]);
-        Assert.Contains("not in bed", battery[1], StringComparison.Ordinal);
+        Assert.Equal("Charge it once in 5 evenings at the latest.", battery[1]);
+        Assert.Contains("not in bed", battery[2], StringComparison.Ordinal);
         Assert.DoesNotContain(Sheet(Look([Phones()], Listener(wears: "wired")), Wired()).Listeners[0].Parts, p => p.Heading == "The battery");
     }
 
