@@ -61,13 +61,13 @@ public static class Things
     public static string Port(string thingId, int index) => $"{thingId}/port/{index}";
 
     /// <summary>The input of a device that a connector fits, or its only one.</summary>
-    public static string InPort(string thingId, Device device, Connector connector) =>
-        Port(thingId, IndexOf(device, p => !p.Output && p.Connector == connector));
+    public static string InPort(string thingId, Device box, Connector connector) =>
+        Port(thingId, IndexOf(box, p => !p.Output && p.Connector == connector));
 
     /// <summary>The n-th output of a device that a connector fits; past the last the ends of a splitter go on.</summary>
-    public static string OutPort(string thingId, Device device, Connector connector, int nth = 0)
+    public static string OutPort(string thingId, Device box, Connector connector, int nth = 0)
     {
-        var first = IndexOf(device, p => p.Output && p.Connector == connector);
+        var first = IndexOf(box, p => p.Output && p.Connector == connector);
         return nth == 0 ? Port(thingId, first) : $"{Port(thingId, first)}/{nth}";
     }
 
