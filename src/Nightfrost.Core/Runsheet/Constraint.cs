@@ -20,7 +20,11 @@ public enum ConstraintKind
 /// <param name="Kind">What it rests on.</param>
 /// <param name="Because">Why, in the reader's words.</param>
 /// <param name="Before">True when the first step must be done before the second one.</param>
-public sealed record Constraint(string Id, ConstraintKind Kind, string Because, Func<Rig, Step, Step, bool> Before);
+public sealed record Constraint(string Id, ConstraintKind Kind, string Because, Func<Rig, Step, Step, bool> Before)
+{
+    /// <summary>True when it says something at a step; the parts of the work following each other goes without saying.</summary>
+    public bool IsSaid { get; init; } = true;
+}
 
 /// <summary>Every constraint on the order of a visit.</summary>
 public static class Constraints
@@ -97,9 +101,10 @@ public static class Constraints
             (_, a, b) => a.Id == "prove-sound" && b.Phase is Phase.Wire or Phase.Power or Phase.Menu or Phase.Pair
                 || (a.Id == "prove-sound" && b.Id == "turn-down")),
         Practice("down-before-plugs", "Room speakers come back at full level when a plug goes in or out.",
-            (_, a, b) => a.Id == "turn-down" && b.Phase is not Phase.Before),
+            (_, a, b) => a.Id == "turn-down" && b.Acts.Any(act => act is Act.Plug or Act.Pull)),
         Practice("phases", "One part of the work after the other: fewest walks between set and seats.",
-            (_, a, b) => Rank(a.Phase) < Rank(b.Phase) && (a.ListenerId is null || b.ListenerId is null || a.ListenerId == b.ListenerId)),
+            (_, a, b) => Rank(a.Phase) < Rank(b.Phase)
+                && (a.ListenerId is null || b.ListenerId is null || a.ListenerId == b.ListenerId)) with { IsSaid = false },
         Practice("settled-before-fixed", "Nothing is fixed and no time is spent on levels before it is known to hold.",
             (_, a, b) => a.Id.StartsWith("together-", StringComparison.Ordinal) && b.Phase >= Phase.Listen
                 && !b.Id.StartsWith("together-", StringComparison.Ordinal)),

@@ -9,7 +9,23 @@ public static class StepSort
     /// <summary>The steps in a lawful order, nearest to the one given.</summary>
     /// <param name="rig">The rig.</param>
     /// <param name="steps">The steps, in the order one would like.</param>
-    public static IReadOnlyList<Step> Lawful(Rig rig, IReadOnlyList<Step> steps) => Sort(rig, steps, Constraints.All, _ => 0);
+    public static IReadOnlyList<Step> Lawful(Rig rig, IReadOnlyList<Step> steps)
+    {
+        var order = Sort(rig, steps, Constraints.All, _ => 0);
+        return [.. order.Select((step, at) => step.Why.Length > 0 ? step : step with { Why = Because(rig, order, step, at) })];
+    }
+
+    // Of the steps it waits for, the last one says why it stands here.
+    private static string Because(Rig rig, IReadOnlyList<Step> order, Step step, int at)
+    {
+        for (var before = at - 1; before >= 0; before--)
+        {
+            if (Constraints.All.FirstOrDefault(c => c.IsSaid && c.Before(rig, order[before], step)) is { } reason)
+                return reason.Because;
+        }
+
+        return "";
+    }
 
     /// <summary>True when every constraint holds between steps in this order.</summary>
     public static bool IsLawful(Rig rig, IReadOnlyList<Step> steps) =>

@@ -79,6 +79,16 @@ public class ConstraintTests
     }
 
     [Fact]
+    public void A_step_without_words_of_its_own_says_why_it_stands_where_it_does()
+    {
+        var steps = RunSheet.For(RehearsalTests.All["one at an optical box"]());
+        Assert.Equal("Room speakers come back at full level when a plug goes in or out.",
+            steps.Single(s => s.Id.StartsWith("lead-", StringComparison.Ordinal)).Why);
+        Assert.Equal("A box that waits is found; one that does not is not.", steps.Single(s => s.Id == "pair-ear-edda").Why);
+        Assert.Equal("Who strains to hear cannot judge lips.", steps.Single(s => s.Id == "lips-edda").Why);
+    }
+
+    [Fact]
     public void No_reasons_run_in_a_circle_whatever_the_rig()
     {
         for (var seed = 0; seed < 25; seed++)

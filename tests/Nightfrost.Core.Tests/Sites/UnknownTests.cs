@@ -29,6 +29,8 @@ public partial class UnknownTests
         ("set.sockets[].silencesSpeakers", "For sound in the room, ", "what to do when the room is silent, however that came"),
         ("set.sockets[].silencesSpeakers", "Put the plug in ", "the plug goes in in any case"),
         ("set.sockets[].silencesSpeakers", "Delay the earlier one ", "the remedy of an echo that is forecast"),
+        ("set.sockets[].silencesSpeakers", "What is turned down, ", "why a step stands where it does, true of any rig"),
+        ("sources[].bringsPicture", "Who strains to hear ", "the same"),
         ("set.sockets[].usbSound", "", "where power comes from; a socket known to pass sound is kept for a box that takes it"),
     ];
 
