@@ -93,8 +93,8 @@ public static class ClientWeek
         state = Drained(state, NightHours);
         foreach (var route in rig.Routes)
         {
-            foreach (var device in DailySteps.Charged(route).Where(d => evening == 0 || evening % DailySteps.EveningsPerCharge(route, d) == 0))
-                state = Follow(state, new[] { DailySteps.ChargeLine(route, device) }.Where(line => evening == 0 || follows(line)));
+            foreach (var device in DailySteps.Charged(route).Where(d => evening == 0 || evening % DailySteps.EveningsPerCharge(rig, route, d) == 0))
+                state = Follow(state, new[] { DailySteps.ChargeLine(rig, route, device) }.Where(line => evening == 0 || follows(line)));
         }
 
         return state;

@@ -83,10 +83,10 @@ public static class DailySteps
             && (d == route.AtEar.Takes || !IsFed(route, d)));
 
     /// <summary>How often a thing is charged.</summary>
-    public static ClientLine ChargeLine(Route route, Device device)
+    public static ClientLine ChargeLine(Rig rig, Route route, Device device)
     {
         var thing = device == route.AtEar.Takes ? Things.Receiver(route.AtEar) : Things.Sender(route.Feed)!;
-        return new(EveningsPerCharge(route, device) switch
+        return new(EveningsPerCharge(rig, route, device) switch
         {
             <= 1 => "Charge it after every evening.",
             2 => "Charge it after every second evening at the latest.",
@@ -95,8 +95,13 @@ public static class DailySteps
     }
 
     /// <summary>Evenings that one charge lasts, at least 1.</summary>
-    public static int EveningsPerCharge(Route route, Device device) =>
-        Math.Max(1, (int)(device.Power.BatteryHours * BoxPower.RunTimeShare / HoursOf(route.AtEar.Listener)));
+    public static int EveningsPerCharge(Rig rig, Route route, Device device)
+    {
+        // A box runs as long as anybody listens by it.
+        var hours = device == route.AtEar.Takes ? HoursOf(route.AtEar.Listener)
+            : rig.Routes.Where(r => r.Feed.Key == route.Feed.Key).Max(r => HoursOf(r.AtEar.Listener));
+        return Math.Max(1, (int)(device.Power.BatteryHours * BoxPower.RunTimeShare / hours));
+    }
 
     /// <summary>Hours that a listener listens of an evening.</summary>
     public static double HoursOf(Listener listener) => listener.HoursADay > 0 ? listener.HoursADay : UsualHours;

@@ -39,7 +39,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             .. (Lights(route, worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
             .. (Body(route).ToArray() is { Length: > 0 } body ? new[] { new SheetPart("Near your body", body, false) } : []),
             .. (Mind(route).ToArray() is { Length: > 0 } mind ? new[] { new SheetPart("Mind", mind, false) } : []),
-            .. (Charge(route).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
+            .. (Charge(rig, route).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
         ];
     }
 
@@ -92,14 +92,14 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     private static IEnumerable<string> Mind(Route route) =>
         route.Devices.DistinctBy(d => d.Id).SelectMany(d => d.Cautions.Select(caution => $"{d.Name}: {caution}"));
 
-    private static IEnumerable<string> Charge(Route route)
+    private static IEnumerable<string> Charge(Rig rig, Route route)
     {
         foreach (var device in DailySteps.Charged(route))
         {
             var name = device == route.AtEar.Takes ? "" : $"The {device.Name}: ";
             var hours = Math.Floor(device.Power.BatteryHours * Power.BoxPower.RunTimeShare);
             yield return FormattableString.Invariant($"{name}One charge lasts about {hours:0} hours.");
-            yield return DailySteps.ChargeLine(route, device).Words;
+            yield return DailySteps.ChargeLine(rig, route, device).Words;
             yield return FormattableString.Invariant($"Charging takes about {Math.Ceiling(device.Power.ChargeHours):0} hours.")
                 + " Charge it in the open, not in bed.";
             if (device.Power.WorksWhileCharging)

@@ -22,7 +22,7 @@ public enum ConstraintKind
 /// <param name="Before">True when the first step must be done before the second one.</param>
 public sealed record Constraint(string Id, ConstraintKind Kind, string Because, Func<Rig, Step, Step, bool> Before)
 {
-    /// <summary>True when it says something at a step; the parts of the work following each other goes without saying.</summary>
+    /// <summary>True when it says something at the later step; what is said at the earlier one, or goes without saying, is not said again.</summary>
     public bool IsSaid { get; init; } = true;
 }
 
@@ -96,10 +96,10 @@ public static class Constraints
         Practice("silence-before-turning-up", "What is turned up again is not to be heard where it was silenced.",
             (_, a, b) => b.Id == "volume-back" && a.Id is "speakers-off" or "set-muted" or "bar-muted"),
         Practice("asked-before-anything", "What hangs on a plug or a Bluetooth is asked before it is touched.",
-            (_, a, b) => IsAsked(a) && !IsAsked(b)),
+            (_, a, b) => IsAsked(a) && !IsAsked(b)) with { IsSaid = false },
         Practice("heard-before-changed", "Otherwise an old fault is blamed on the new parts.",
             (_, a, b) => a.Id == "prove-sound" && b.Phase is Phase.Wire or Phase.Power or Phase.Menu or Phase.Pair
-                || (a.Id == "prove-sound" && b.Id == "turn-down")),
+                || (a.Id == "prove-sound" && b.Id == "turn-down")) with { IsSaid = false },
         Practice("down-before-plugs", "Room speakers come back at full level when a plug goes in or out.",
             (_, a, b) => a.Id == "turn-down" && b.Acts.Any(act => act is Act.Plug or Act.Pull)),
         Practice("phases", "One part of the work after the other: fewest walks between set and seats.",
