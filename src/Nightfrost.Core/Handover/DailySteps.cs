@@ -100,7 +100,8 @@ public static class DailySteps
         // A box runs as long as anybody listens by it.
         var hours = device == route.AtEar.Takes ? HoursOf(route.AtEar.Listener)
             : rig.Routes.Where(r => r.Feed.Key == route.Feed.Key).Max(r => HoursOf(r.AtEar.Listener));
-        return Math.Max(1, (int)(device.Power.BatteryHours * BoxPower.RunTimeShare / hours));
+        // It must not be empty as the last evening ends.
+        return Math.Max(1, (int)Math.Ceiling(device.Power.BatteryHours * BoxPower.RunTimeShare / hours) - 1);
     }
 
     /// <summary>Hours that a listener listens of an evening.</summary>

@@ -63,7 +63,7 @@ public class ClientWeekTests
     [Fact]
     public void A_box_for_two_is_charged_by_who_listens_longer_and_both_are_told_the_same()
     {
-        var box = Box("box", atOnce: 2) with { Power = new PowerNeed(0, false, 10, 3, false, true, true) };
+        var box = Box("box", atOnce: 2) with { Power = new PowerNeed(0, false, 12, 3, false, true, true) };
         var rig = Best(Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false, HoursADay = 4 },
             Listener("Tobias", "ear") with { OpenToAnother = false, HoursADay = 1 }), box, Headset("ear"));
         Assert.All(rig.Routes, r =>
