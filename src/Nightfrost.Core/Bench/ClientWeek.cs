@@ -38,7 +38,7 @@ public static class ClientWeek
             state = Bench.Let(state, 10_000);
             if (Wrong(state, rig, listening: true) is { Count: > 0 } early)
                 return Said(evening, "to listen", early);
-            state = Drained(state, rig.Routes.Max(r => DailySteps.HoursOf(r.AtEar.Listener)));
+            state = Drained(state, id => HoursOn(rig, id));
             if (rig.Routes.SelectMany(r => Listening.AtEar(state, r.AtEar.Listener.Id).Reasons).ToList() is { Count: > 0 } flat)
                 return Said(evening, "before the film ends", flat);
             foreach (var route in rig.Routes)
@@ -90,7 +90,7 @@ public static class ClientWeek
     {
         foreach (var id in state.Sources.Keys)
             state = Bench.Do(state, new Act.Standby(id, true));
-        state = Drained(state, NightHours);
+        state = Drained(state, _ => NightHours);
         foreach (var route in rig.Routes)
         {
             foreach (var device in DailySteps.Charged(route).Where(d => evening == 0 || evening % DailySteps.EveningsPerCharge(rig, route, d) == 0))
@@ -108,13 +108,18 @@ public static class ClientWeek
         : [new Act.Mute(state.Site.Room.Speakers.Id, false), new Act.Turn(state.Site.Room.Speakers.Id, Volume.Usual)])
         .Aggregate(state, (now, act) => Bench.Do(now, act));
 
+    // What is worn is on as long as its listener listens; anything else as long as anybody does.
+    private static double HoursOn(Rig rig, string thingId) =>
+        rig.Routes.Where(r => Things.Receiver(r.AtEar) == thingId).Select(r => DailySteps.HoursOf(r.AtEar.Listener))
+            .DefaultIfEmpty(rig.Routes.Max(r => DailySteps.HoursOf(r.AtEar.Listener))).Max();
+
     // What is on and runs from its cell loses what its maker's hours say, with the share that is planned with.
-    private static BenchState Drained(BenchState state, double hours)
+    private static BenchState Drained(BenchState state, Func<string, double> hoursOn)
     {
         foreach (var (id, what) in state.Site.Things)
         {
             if (what.Device is { Power.BatteryHours: > 0 and var full } && state.Things[id] is { IsOn: true } thing && !Settling.IsFed(state, thing))
-                state = state.With(id, t => t with { Charge = Math.Max(0, t.Charge - hours / (full * BoxPower.RunTimeShare)) });
+                state = state.With(id, t => t with { Charge = Math.Max(0, t.Charge - hoursOn(id) / (full * BoxPower.RunTimeShare)) });
         }
 
         return Settling.Settle(state);
