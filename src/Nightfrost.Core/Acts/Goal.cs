@@ -46,9 +46,6 @@ public abstract record Goal
     /// <summary>No phone, tablet or set of the household can take a receiver, or all may again.</summary>
     public sealed record RadiosAre(bool On) : Goal;
 
-    /// <summary>A programme plays.</summary>
-    public sealed record Playing(string SourceId) : Goal;
-
     /// <summary>Sound arrives at the box it is taken to.</summary>
     public sealed record SoundAt(string ListenerId) : Goal;
 
@@ -64,7 +61,7 @@ public abstract record Goal
     /// <summary>The room hears nothing.</summary>
     public sealed record RoomSilent : Goal;
 
-    /// <summary>Nothing that was turned down or muted for the visit still is.</summary>
+    /// <summary>Nothing that was turned down for the visit still is; what is muted or switched off as planned stays so.</summary>
     public sealed record RoomAsUsual : Goal;
 
     /// <summary>All of them.</summary>

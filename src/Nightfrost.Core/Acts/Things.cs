@@ -18,8 +18,7 @@ public static class Things
 
     /// <summary>What plays to the room: the set, or a source that stands by itself; the set first.</summary>
     public static IReadOnlyList<string> Players(Rig rig) =>
-        [.. rig.Routes.Select(r => rig.Site.Look.SourceOf(r.Feed.Socket) is { PluggedInto.Length: 0, TakesSetSound: false } source ? source.Id
-            : SoundSource.Television).Distinct().OrderBy(id => id != SoundSource.Television)];
+        [.. rig.Routes.Select(r => RouteWords.StandsAlone(r)?.Id ?? SoundSource.Television).Distinct().OrderBy(id => id != SoundSource.Television)];
 
     /// <summary>Where a programme is started, so that it is heard in the room and comes past every socket in use.</summary>
     public static IReadOnlyList<string> Playing(Rig rig) => [.. rig.Feeds.Select(f => Source(rig.Site.Look, f.Socket)).Concat(Players(rig)).Distinct()];

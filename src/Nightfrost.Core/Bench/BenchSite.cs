@@ -32,8 +32,7 @@ public sealed record BenchLead(string Id, string Name, string NearPort, string F
 /// <summary>One stretch of a way: a lead into a thing.</summary>
 /// <param name="Lead">The lead.</param>
 /// <param name="Into">The thing behind it.</param>
-/// <param name="Digital">True when numbers run through it.</param>
-public sealed record Stretch(BenchLead Lead, BenchThing Into, bool Digital);
+public sealed record Stretch(BenchLead Lead, BenchThing Into);
 
 /// <summary>The planned way to one ear.</summary>
 /// <param name="Route">The route it stands for.</param>

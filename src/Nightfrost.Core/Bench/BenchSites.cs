@@ -75,14 +75,14 @@ public static class BenchSites
                 var joint = feed.Joints[i];
                 var into = i < elements.Count ? Thing(Acts.Things.Element(feed, i), elements[i]) : receiver;
                 var lead = Lead(Acts.Things.Lead(feed, i), joint, before, Acts.Things.InPort(into.Id, into.Device!, joint.To));
-                stretches.Add(new(lead, into, joint.Digital));
+                stretches.Add(new(lead, into));
                 if (i + 1 < feed.Joints.Count)
                     before = Acts.Things.OutPort(into.Id, into.Device!, feed.Joints[i + 1].From, i == 0 ? Acts.Things.EndOf(rig, feed) : 0);
             }
 
             string? rival = null;
-            if (ear.IsOwn && !string.IsNullOrWhiteSpace(ear.Listener.KnownTo) && route.Sends is { IsBluetooth: true })
-                things[rival = Acts.Things.Rival(ear.Listener)] = new(rival, ear.Listener.KnownTo.Trim(), null);
+            if (route.Rival is { } known)
+                things[rival = Acts.Things.Rival(ear.Listener)] = new(rival, known, null);
             var sender = Acts.Things.Sender(feed) is { } id ? things[id] : null;
             return new(route, Acts.Things.Source(rig.Site.Look, feed.Socket), stretches, sender, receiver, rival);
         }
@@ -96,7 +96,7 @@ public static class BenchSites
                 var lead = Lead(Acts.Things.RoomLead(feed), half.Joint, RoomPorts.OfSpeakers(splitter.Id, splitter.Device!),
                     Acts.Things.InPort(speakers.Id, half.Speakers, half.Joint.To));
                 var first = ears.First(e => e.Route.Feed.Key == feed.Key).Stretches[0];
-                return new(Acts.Things.Source(rig.Site.Look, feed.Socket), feed.Socket.Id, [first, new(lead, speakers, half.Joint.Digital)]);
+                return new(Acts.Things.Source(rig.Site.Look, feed.Socket), feed.Socket.Id, [first, new(lead, speakers)]);
             }
 
             if (rig.Site is not { Bar: { } bar, BarSocket: { } socket })
@@ -109,7 +109,7 @@ public static class BenchSites
                 Acts.Things.InPort(thing.Id, bar, facts.Connector ?? Connector.OpticalSquare), true, false);
             leads[taker.Id] = taker;
             return new(Acts.Things.Source(rig.Site.Look, socket), socket.Id,
-                sharing is null ? [new(taker, thing, facts.Digital)] : [sharing.Stretches[0], new(taker, thing, facts.Digital)]);
+                sharing is null ? [new(taker, thing)] : [sharing.Stretches[0], new(taker, thing)]);
         }
     }
 }

@@ -45,9 +45,6 @@ public sealed record ThingState
     /// <summary>Until when it waits for a partner, ms; null while it does not.</summary>
     public long? WaitsUntilMs { get; init; }
 
-    /// <summary>It waits on the control of a second listener.</summary>
-    public bool WaitsAsSecond { get; init; }
-
     /// <summary>When it next looks for a partner it knows, ms; null when it does not.</summary>
     public long? SeeksAtMs { get; init; }
 }

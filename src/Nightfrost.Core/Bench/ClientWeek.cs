@@ -93,7 +93,7 @@ public static class ClientWeek
         state = Drained(state, _ => NightHours);
         foreach (var route in rig.Routes)
         {
-            foreach (var device in DailySteps.Charged(route).Where(d => evening == 0 || evening % DailySteps.EveningsPerCharge(rig, route, d) == 0))
+            foreach (var device in DailySteps.Charged(rig, route).Where(d => evening == 0 || evening % DailySteps.EveningsPerCharge(rig, route, d) == 0))
                 state = Follow(state, new[] { DailySteps.ChargeLine(rig, route, device) }.Where(line => evening == 0 || follows(line)));
         }
 

@@ -30,8 +30,6 @@ public static class Goals
         Goal.Charged charged => If(Thing(state, charged.ThingId) is { Charge: > 0 }, $"{state.Site.NameOf(charged.ThingId)} is empty"),
         Goal.RadiosAre radios => If(state.Site.Things.Values.Where(t => t.Device is null).All(t => state.Things[t.Id].RadioOn == radios.On),
             radios.On ? "a Bluetooth that was switched off still is" : "a phone or set may still take a receiver"),
-        Goal.Playing playing => If(state.Sources.GetValueOrDefault(playing.SourceId) is { Playing: true },
-            $"{state.Site.NameOf(playing.SourceId)} plays nothing"),
         Goal.SoundAt sound => Listening.AtBox(state, sound.ListenerId).Reasons,
         Goal.CodecAsPlanned codec => CodecMissing(state, codec.ListenerId),
         Goal.EarHears ear => Listening.AtEar(state, ear.ListenerId).Reasons,

@@ -19,13 +19,13 @@ public static class Listening
     public static Hearing AtEar(BenchState state, string listenerId)
     {
         var way = Way(state, listenerId);
-        var reasons = ToReceiver(state, way, way.Stretches.Count);
+        var reasons = ToReceiver(state, way);
         reasons.AddRange(AcrossTheAir(state, way));
         if (!state.Things[way.Receiver.Id].Worn)
             reasons.Add($"{state.Site.NameOf(way.Receiver.Id)} is not where {way.Route.AtEar.Listener.Name} hears it");
         if (way.Route.Devices.Any(d => d.OwnVolume) && state.Things[way.Receiver.Id].Volume == Volume.Down)
             reasons.Add($"{state.Site.NameOf(way.Receiver.Id)} is turned down");
-        if (FollowsVolume(way) && Source(state, way) is { } source && (source.Volume == Volume.Down || source.Muted))
+        if (FollowsVolume(way) && state.Sources[way.SourceId] is { } source && (source.Volume == Volume.Down || source.Muted))
             reasons.Add($"{state.Site.NameOf(way.SourceId)} is turned down or muted, and this socket follows it");
         return new(reasons);
     }
@@ -34,7 +34,7 @@ public static class Listening
     public static Hearing AtBox(BenchState state, string listenerId)
     {
         var way = Way(state, listenerId);
-        return new(ToReceiver(state, way, way.Stretches.Count));
+        return new(ToReceiver(state, way));
     }
 
     /// <summary>What the room hears: by a bar or speakers beside the set, as their leads now run, or by the set's own; where none sounds, why the planned
@@ -78,9 +78,9 @@ public static class Listening
     private static IEnumerable<SourcePort> InUse(BenchState state) => state.Site.Look.Set.Sockets.Where(s => state.Plugs.ContainsValue(Things.Socket(s))
         && (SocketKinds.Of(s.Kind).SilencesSpeakers || state.Sources[SoundSource.Television].Outputs.Contains(Things.Socket(s))));
 
-    private static List<string> ToReceiver(BenchState state, EarWay way, int upTo)
+    private static List<string> ToReceiver(BenchState state, EarWay way)
     {
-        var reasons = Along(state, way.SourceId, way.Route.Feed.Socket.Id, [.. way.Stretches.Take(upTo)]);
+        var reasons = Along(state, way.SourceId, way.Route.Feed.Socket.Id, way.Stretches);
         if (way.Sender is { } sender && state.Things[sender.Id].Mode == BoxMode.Receive)
             reasons.Add($"{state.Site.NameOf(sender.Id)} stands on receive");
         return reasons;
@@ -156,8 +156,6 @@ public static class Listening
     }
 
     internal static EarWay Way(BenchState state, string listenerId) => state.Site.Ears.First(e => e.ListenerId == listenerId);
-
-    private static SourceState? Source(BenchState state, EarWay way) => state.Sources.GetValueOrDefault(way.SourceId);
 
     private static bool FollowsVolume(EarWay way) => SocketReading.FixedLevel(way.Route.Feed.Socket) == false;
 }

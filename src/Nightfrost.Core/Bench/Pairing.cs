@@ -28,7 +28,7 @@ internal static class Pairing
         if (behaviour.PairsFrom == PairsFrom.Off && thing.IsOn)
             return Doing.Wrong(state, $"{name} is on, and pairs only from off");
         if (thing.Mode == BoxMode.Receive && behaviour.StartsOnReceive)
-            return Open(state, press.ThingId, second: false).Say($"{Wording.Capital(name)} is on receive: it waits to be found by a sender.", wentWrong: true);
+            return Open(state, press.ThingId).Say($"{Wording.Capital(name)} is on receive: it waits to be found by a sender.", wentWrong: true);
         if (press.Control == PairControl.Second && device.SecondListener == SecondListenerWay.FirstOff && thing.Joined.Count > 0)
             return Doing.Wrong(state, $"{name} refuses a second while the first is linked");
         if (press.Control == PairControl.Second && device.SecondListener == SecondListenerWay.FirstStaysOn && thing.Joined.Count == 0)
@@ -36,17 +36,16 @@ internal static class Pairing
         // The first control is the first listener's: whoever holds it is let go.
         if (press.Control == PairControl.First)
             state = thing.Joined.Aggregate(state, (now, partner) => Part(now, press.ThingId, partner, seekAgain: false));
-        return Open(state.With(press.ThingId, t => t with { SwitchedOn = true, IsOn = true }), press.ThingId, press.Control == PairControl.Second);
+        return Open(state.With(press.ThingId, t => t with { SwitchedOn = true, IsOn = true }), press.ThingId);
     }
 
     /// <summary>A thing waits for a partner from now on.</summary>
-    public static BenchState Open(BenchState state, string thingId, bool second)
+    public static BenchState Open(BenchState state, string thingId)
     {
         var seconds = state.Site.Things[thingId].Behaviour!.WindowSeconds;
         return state.With(thingId, t => t with
         {
             WaitsUntilMs = seconds > 0 ? state.NowMs + (long)(seconds * 1000) : long.MaxValue,
-            WaitsAsSecond = second,
             SeeksAtMs = null,
         });
     }
@@ -56,7 +55,7 @@ internal static class Pairing
     {
         var (thing, behaviour) = (state.Things[thingId], state.Site.Things[thingId].Behaviour!);
         if (behaviour.OpensWithPower)
-            return Open(state, thingId, second: false);
+            return Open(state, thingId);
         return thing.WaitsUntilMs is null && state.Site.Things[thingId].Device!.Links.Count > 0
             ? state.With(thingId, t => t with { SeeksAtMs = state.NowMs + SeekMs }) : state;
     }
@@ -64,8 +63,7 @@ internal static class Pairing
     /// <summary>A thing that went off: nobody is joined to it any more, and nobody waits.</summary>
     public static BenchState Slept(BenchState state, string thingId)
     {
-        var thing = state.Things[thingId];
-        state = thing.Joined.Aggregate(state, (now, partner) => Part(now, thingId, partner, seekAgain: true));
+        state = Release(state, thingId);
         var forgets = state.Site.Things[thingId].Behaviour!.ForgetsWithoutPower && !Settling.HasPower(state, thingId, state.Things[thingId]);
         return state.With(thingId, t => t with { WaitsUntilMs = null, SeeksAtMs = null, LockedUp = false, Knows = forgets ? [] : t.Knows });
     }

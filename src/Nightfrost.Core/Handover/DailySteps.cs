@@ -78,9 +78,9 @@ public static class DailySteps
     }
 
     /// <summary>What of a route has a cell that somebody charges.</summary>
-    public static IEnumerable<Device> Charged(Route route) =>
+    public static IEnumerable<Device> Charged(Rig rig, Route route) =>
         new[] { route.AtEar.Takes, route.Feed.Transmitter }.OfType<Device>().Where(d => d.Power is { BatteryHours: > 0, ChargeHours: > 0 }
-            && (d == route.AtEar.Takes || !IsFed(route, d)));
+            && (d == route.AtEar.Takes || rig.Power.Any(choice => choice.DeviceId == d.Id && BoxPower.RunsFromCell(choice, d))));
 
     /// <summary>How often a thing is charged.</summary>
     public static ClientLine ChargeLine(Rig rig, Route route, Device device)
@@ -106,9 +106,6 @@ public static class DailySteps
 
     /// <summary>Hours that a listener listens of an evening.</summary>
     public static double HoursOf(Listener listener) => listener.HoursADay > 0 ? listener.HoursADay : UsualHours;
-
-    // What hangs on a supply or the set's USB is charged by that.
-    private static bool IsFed(Route route, Device box) => box.Power.UsbDrawMa > 0 || box.Power.OwnSupply;
 
     // Only what cuts the speakers while it is in goes in and out each time; any other plug stays, and so does a splitter with something else on it.
     internal static bool IsPulled(Route route) =>

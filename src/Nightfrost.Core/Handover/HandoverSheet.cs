@@ -35,7 +35,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             new("To listen", [.. DailySteps.Start(rig, route).Select(line => line.Words)], true),
             new("To stop", [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
             new("How loud", [.. Loud(rig, route, worn)], false),
-            new("If there is no sound, try these three", [.. TryLines.Of(route).Select(line => line.Words)], true),
+            new("If there is no sound, try these three", [.. TryLines.Of(rig, route).Select(line => line.Words)], true),
             .. (Lights(route, worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
             .. (Body(route).ToArray() is { Length: > 0 } body ? new[] { new SheetPart("Near your body", body, false) } : []),
             .. (Mind(route).ToArray() is { Length: > 0 } mind ? new[] { new SheetPart("Mind", mind, false) } : []),
@@ -94,7 +94,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static IEnumerable<string> Charge(Rig rig, Route route)
     {
-        foreach (var device in DailySteps.Charged(route))
+        foreach (var device in DailySteps.Charged(rig, route))
         {
             var name = device == route.AtEar.Takes ? "" : $"The {device.Name}: ";
             var hours = Math.Floor(device.Power.BatteryHours * Power.BoxPower.RunTimeShare);

@@ -9,7 +9,8 @@ public static class TryLines
 {
     private const double RestSeconds = 30;
 
-    public static IEnumerable<ClientLine> Of(Route route) => [AtTheEar(route), AtTheBox(route), Between(route)];
+    /// <summary>The three lines of one listener.</summary>
+    public static IEnumerable<ClientLine> Of(Rig rig, Route route) => [AtTheEar(route), AtTheBox(rig, route), Between(route)];
 
     private static ClientLine AtTheEar(Route route)
     {
@@ -22,12 +23,12 @@ public static class TryLines
         return route.Sends is null ? new("Is the plug in, all the way?", [.. Plugs(route)]) : new($"Is the {worn.Name} on?", on);
     }
 
-    private static ClientLine AtTheBox(Route route)
+    private static ClientLine AtTheBox(Rig rig, Route route)
     {
         if (route.Feed.Transmitter is not { } box)
             return new($"Is {DailySteps.Heard(route)} on and playing, and not on mute?", [.. Awake(route), new Act.Mute(SourceOf(route), false)]);
         var thing = Things.Sender(route.Feed)!;
-        var charged = DailySteps.Charged(route).Contains(box);
+        var charged = DailySteps.Charged(rig, route).Contains(box);
         return Behaviour.Of(box).HasPowerControl
             ? new($"Is the {box.Name} lit{(charged ? ", and charged" : "")}? Switch it off, count to thirty, switch it on.",
                 [.. charged ? new Act[] { new Act.Charge(thing) } : [], new Act.Switch(thing, false), new Act.Wait(RestSeconds), new Act.Switch(thing, true)])
@@ -40,7 +41,7 @@ public static class TryLines
             "Is it turned up? Has it joined a phone instead? Switch that phone's Bluetooth off for a moment, unless an alarm depends on it.",
             [
                 new Act.Turn(Things.Receiver(route.AtEar), Volume.Usual),
-                .. string.IsNullOrWhiteSpace(route.AtEar.Listener.KnownTo) ? Array.Empty<Act>() : [new Act.Radio(Things.Rival(route.AtEar.Listener), false)],
+                .. route.Rival is null ? Array.Empty<Act>() : [new Act.Radio(Things.Rival(route.AtEar.Listener), false)],
             ]),
         { Technology: LinkTechnology.InductionLoop } => new("Do you sit at your place, where the loop lies?"),
         { IsInfrared: true } => new("Is something standing between you and the TV?"),

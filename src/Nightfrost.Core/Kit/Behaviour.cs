@@ -47,13 +47,17 @@ public sealed record Behaviour(
             StartsOnReceive: device.TwoWaySwitch.Length > 0,
             InputByHand: device.InputSwitch.Length > 0 && !Says(device.InputSwitch, "senses") && device.Ports.Count(p => !p.Output) > 1,
             InputNeedsPower: !Says(device.InputSwitch, "slide"),
-            way is not null && (Says(way.FromState, "off") || Says(way.FromState, "case")) ? PairsFrom.Off : PairsFrom.On,
+            way is not null && !Begins(way.FromState, "on") && (Says(way.FromState, "off") || Says(way.FromState, "case")) ? PairsFrom.Off : PairsFrom.On,
             way?.HoldSeconds ?? 0,
             way?.WindowSeconds ?? 0,
             OpensWithPower: way is not null && way.HoldSeconds <= 0 && Says(way.FromState, "powered"),
             ForgetsWithoutPower: !power.PairingSurvivesPowerLoss);
     }
 
-    private static bool Says(string words, string word) =>
-        words.Split([' ', ',', '.', ';', ':', '/'], StringSplitOptions.RemoveEmptyEntries).Contains(word, StringComparer.OrdinalIgnoreCase);
+    private static bool Says(string words, string word) => Words(words).Contains(word, StringComparer.OrdinalIgnoreCase);
+
+    // "On, its light off" starts from on.
+    private static bool Begins(string words, string word) => Words(words) is [var first, ..] && first.Equals(word, StringComparison.OrdinalIgnoreCase);
+
+    private static string[] Words(string words) => words.Split([' ', ',', '.', ';', ':', '/'], StringSplitOptions.RemoveEmptyEntries);
 }

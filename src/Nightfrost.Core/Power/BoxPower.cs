@@ -100,6 +100,10 @@ public static class BoxPower
     /// <summary>True when a box can do without the set's USB and without a supply of the shelf.</summary>
     internal static bool HasOther(Device box) => box.Power.OwnSupply || box.Power.BatteryHours > 0;
 
+    /// <summary>True for a box that runs from its cell alone, as it was chosen: nothing is plugged in, and somebody charges it.</summary>
+    public static bool RunsFromCell(PowerChoice choice, Device box) =>
+        box.Power is { BatteryHours: > 0, OwnSupply: false } && choice is { UsbSocketId: null, NeedsSupply: false, OnPowerLead: false };
+
     /// <summary>True for a box that needs a supply unless a USB socket feeds it.</summary>
     internal static bool RunsFromUsbAlone(Device box) => box.Role != DeviceRole.Lead && box.Power.UsbDrawMa > 0 && !HasOther(box);
 

@@ -51,9 +51,11 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     /// True when a route in use cuts the set's own speakers: known to, or usual where the room need not hear. Where it should, a rig is planned on their
     /// going on.
     /// </summary>
-    public bool SilencesSpeakers =>
-        Feeds.Any(f => Site.Look.SourceOf(f.Socket) is null
-            && (f.Socket.SilencesSpeakers == Known.Yes || ((Site.RoomHears is null || f.Room is not null) && SocketReading.SilencesSpeakers(f.Socket))));
+    public bool SilencesSpeakers => Feeds.Any(Silences);
+
+    /// <summary>True for a feed that does so by itself.</summary>
+    internal bool Silences(Feed feed) => Site.Look.SourceOf(feed.Socket) is null
+        && (feed.Socket.SilencesSpeakers == Known.Yes || ((Site.RoomHears is null || feed.Room is not null) && SocketReading.SilencesSpeakers(feed.Socket)));
 
     /// <summary>What keeps the set silent.</summary>
     public Silencing Silencing =>

@@ -170,6 +170,9 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
     /// <summary>The other routes of its rig; empty while a route is looked at by itself.</summary>
     public IReadOnlyList<Route> Beside { get; init; } = [];
 
+    /// <summary>The phone, tablet or set that knows what the listener wears and may take it, in words; null for none.</summary>
+    public string? Rival => Sends is { IsBluetooth: true } && AtEar.IsOwn && AtEar.Listener.KnownTo.Trim() is { Length: > 0 } known ? known : null;
+
     /// <summary>Everything on the way, from the socket to the ear.</summary>
     public IEnumerable<Device> Devices => Feed.Adapters.Append(Feed.Transmitter).Append(Ear?.Relay).Append(Ear?.Receiver).OfType<Device>();
 

@@ -58,7 +58,11 @@ internal static class RouteWords
     /// <param name="r">The route.</param>
     /// <param name="set">What the set is called.</param>
     public static string Player(Route r, string set = "the set") =>
-        r.Site.Look.SourceOf(r.Feed.Socket) is { PluggedInto.Length: 0, TakesSetSound: false } source ? $"the {source.Name}" : set;
+        StandsAlone(r) is { } source ? $"the {source.Name}" : set;
+
+    /// <summary>The source of a route that stands by itself, without the set; null for any other.</summary>
+    internal static SoundSource? StandsAlone(Route r) =>
+        r.Site.Look.SourceOf(r.Feed.Socket) is { PluggedInto.Length: 0, TakesSetSound: false } source ? source : null;
 
     /// <summary>All that is watched or heard with a rig.</summary>
     public static string Players(Rig rig) => Wording.Listed(rig.Routes.Select(r => Player(r)).Distinct());

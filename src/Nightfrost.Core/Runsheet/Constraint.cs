@@ -41,22 +41,20 @@ public static class Constraints
             (_, a, b) => a.Goal is Goal.Charged cell
                 && (Presses(b) == cell.ThingId || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == cell.ThingId && s.On))),
         Physical("transmit-before-pairing", "A box on receive waits to be found and finds no headset.",
-            (_, a, b) => a.Goal is Goal.OnTransmit sends && (Presses(b) == sends.ThingId || Joins(b, sends.ThingId))),
+            (rig, a, b) => a.Goal is Goal.OnTransmit sends && (Presses(b) == sends.ThingId || JoinsByItself(rig, b, sends.ThingId))),
         Physical("box-on-before-its-own", "Units of one system find each other once both have power.",
-            (rig, a, b) => b.Goal is Goal.Joined && b.Acts.Count > 0 && Presses(b) is null && RouteOf(rig, b.ListenerId) is { } route
-                && (Feeds(a) ?? (a.Goal as Goal.Powered)?.ThingId) is { } thing && thing == Things.Sender(route.Feed)),
+            (rig, a, b) => (Feeds(a) ?? (a.Goal as Goal.Powered)?.ThingId) is { } thing && JoinsByItself(rig, b, thing)),
         Physical("near-before-pairing", "Search reaches less far than play.",
             (_, a, b) => a.Goal is Goal.At { Place: Place.AtSet } near && Presses(b) == near.ThingId),
         Physical("box-before-receiver", "A box that waits is found; one that does not is not.",
-            (rig, a, b) => a.Goal is Goal.WindowOpen window && a.ListenerId == b.ListenerId && Presses(b) is { } ear && ear != window.ThingId),
+            (_, a, b) => a.Goal is Goal.WindowOpen window && a.ListenerId == b.ListenerId && Presses(b) is { } ear && ear != window.ThingId),
         Physical("first-before-second", "The second control is for a second listener: the first has joined by then.",
-            (rig, a, b) => Joined(a) is { } first && b.ListenerId is { } second && IsAfter(rig, first, second) && a.ListenerId != b.ListenerId
-                && b.Phase == Phase.Pair
+            (rig, a, b) => Joined(a) is { } first && b.ListenerId is { } second && IsAfter(rig, first, second) && b.Phase == Phase.Pair
                 && !b.Id.StartsWith("near-", StringComparison.Ordinal)),
         Physical("first-off-before-second", "This box takes the second only as its maker says: see to the first one first.",
             (_, a, b) => a.Id.StartsWith("second-", StringComparison.Ordinal) && a.Acts.Count > 0 && a.ListenerId == b.ListenerId && b.Goal is Goal.WindowOpen),
-        Physical("second-before-first-back", "Back on too early, the first is in the way of the second.",
-            (_, a, b) => b.Id.StartsWith("first-back-", StringComparison.Ordinal) && a.ListenerId == b.ListenerId
+        Physical("all-joined-before-back-on", "Back on too early, the first is in the way of the next.",
+            (rig, a, b) => b.Id.StartsWith("first-back-", StringComparison.Ordinal) && SharesBox(rig, a.ListenerId, b.ListenerId!)
                 && a.Phase == Phase.Pair && a.Goal is Goal.Joined or Goal.WindowOpen),
         Physical("free-before-plug", "One plug fits a socket, not two.",
             (_, a, b) => a.Goal is Goal.EndFree && a.Acts.OfType<Act.Pull>().Any() && b.Acts.OfType<Act.Plug>().Any(p => p.PortId == SocketOf(a)
@@ -140,7 +138,9 @@ public static class Constraints
 
     private static string? Presses(Step step) => step.Acts.OfType<Act.Press>().FirstOrDefault()?.ThingId;
 
-    private static bool Joins(Step step, string senderId) => step.Goal is Goal.Joined && step.Acts.Count > 0 && senderId.Length > 0 && Presses(step) is null;
+    // True for a receiver of a sender's own system, which joins it once both are on.
+    private static bool JoinsByItself(Rig rig, Step step, string senderId) => step is { Goal: Goal.Joined, Acts.Count: > 0 } && Presses(step) is null
+        && RouteOf(rig, step.ListenerId) is { } route && Things.Sender(route.Feed) == senderId;
 
     private static string? Joined(Step step) => step.Goal is Goal.Joined && Presses(step) is not null ? step.ListenerId : null;
 

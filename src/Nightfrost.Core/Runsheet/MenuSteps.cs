@@ -165,7 +165,7 @@ public static class MenuSteps
                     .. rig.Site.Bar is null ? Array.Empty<Act>() : [new Act.Mute(Things.Bar, true)],
                 ],
                 Goal = new Goal.RoomSilent(),
-                Action = rig.Site.Bar is null ? "Switch the set's own speakers off" : $"Switch the set's own speakers and the {rig.Site.Bar.Name} off",
+                Action = rig.Site.Bar is null ? "Switch the set's own speakers off" : $"Switch the set's own speakers off, and mute the {rig.Site.Bar.Name}",
                 Detail = set.SpeakersCanBeOff == Known.NotYet ? "Not every set can. If it cannot, mute it and listen whether the headset goes on." : "",
                 Note = ValueFound,
                 Expect = "silence in the room",

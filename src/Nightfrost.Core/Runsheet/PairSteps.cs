@@ -42,6 +42,9 @@ internal static class PairSteps
                 joined.Add(route);
             }
 
+            if (BackOn(joined) is { } back)
+                yield return back;
+
             foreach (var step in group.Where(r => r.AtEar.Takes.Pairing is not null).SelectMany(ReadCodec))
                 yield return step;
         }
@@ -94,22 +97,27 @@ internal static class PairSteps
         }
 
         var (sender, secondSlot) = (box?.Pairing, earlier.Count > 0 && box?.SecondSlot.Length > 0);
-        var firstOff = box?.SecondListener != SecondListenerWay.FirstStaysOn;
-        var others = Wording.Listed(earlier.Select(r => $"{r.AtEar.Listener.Name}'s {r.AtEar.Takes.Name}"));
+        var firstOff = FirstOff(route);
         if (earlier.Count > 0)
+        {
+            // Those before stay off until all have joined.
+            List<Route> seenTo = firstOff ? [earlier[^1]] : earlier;
+            var others = Named(seenTo);
             yield return new Step
             {
                 Id = $"second-{id}",
                 Phase = Phase.Pair,
                 Place = others,
-                Acts = firstOff ? [.. earlier.Select(r => new Act.Switch(Things.Receiver(r.AtEar), false))] : [],
-                Goal = new Goal.All([.. earlier.Select(r => Things.Receiver(r.AtEar)).Select(ear => firstOff ? (Goal)new Goal.IsOff(ear)
-                    : new Goal.Joined(ear))]),
+                Acts = firstOff ? [.. seenTo.Select(r => new Act.Switch(Things.Receiver(r.AtEar), false))] : [],
+                Goal = new Goal.All([.. seenTo.Select(r => Things.Receiver(r.AtEar))
+                    .Select(receiver => firstOff ? (Goal)new Goal.IsOff(receiver) : new Goal.Joined(receiver))]),
                 Action = firstOff ? $"Switch {others} off" : $"Leave {others} on and linked",
                 Detail = "If the second one is refused, try it the other way round.",
                 Why = firstOff ? "This box refuses the second while the first is linked." : "This box expects the first to stay linked.",
                 ListenerId = id,
             };
+        }
+
         yield return new Step
         {
             Id = $"near-{id}",
@@ -177,19 +185,30 @@ internal static class PairSteps
             };
         if (route.ByTelecoil)
             yield return LoopSteps.Telecoil(route, []);
-        if (earlier.Count > 0 && firstOff)
-            yield return new Step
-            {
-                Id = $"first-back-{id}",
-                Phase = Phase.Pair,
-                Place = others,
-                Acts = [.. earlier.Select(r => new Act.Switch(Things.Receiver(r.AtEar), true)), new Act.Wait(JoinSeconds)],
-                Goal = new Goal.All([.. earlier.Append(route).Select(r => new Goal.Joined(Things.Receiver(r.AtEar)))]),
-                Action = $"Switch {others} back on",
-                Expect = earlier.Count > 1 ? "all linked" : "both linked: both lights steady",
-                ListenerId = id,
-            };
     }
+
+    // Who was switched off so that another could be paired comes on again once all have.
+    private static Step? BackOn(List<Route> group)
+    {
+        if (group.Count < 2 || !FirstOff(group[0]) || group[^1] is not { AtEar: { Takes.Pairing: not null } } last)
+            return null;
+        var off = group[..^1];
+        return new Step
+        {
+            Id = $"first-back-{last.AtEar.Listener.Id}",
+            Phase = Phase.Pair,
+            Place = Named(off),
+            Acts = [.. off.Select(r => new Act.Switch(Things.Receiver(r.AtEar), true)), new Act.Wait(JoinSeconds)],
+            Goal = new Goal.All([.. group.Select(r => new Goal.Joined(Things.Receiver(r.AtEar)))]),
+            Action = $"Switch {Named(off)} back on",
+            Expect = group.Count > 2 ? "all linked" : "both linked: both lights steady",
+            ListenerId = last.AtEar.Listener.Id,
+        };
+    }
+
+    private static bool FirstOff(Route route) => route.Feed.Transmitter?.SecondListener != SecondListenerWay.FirstStaysOn;
+
+    private static string Named(IEnumerable<Route> routes) => Wording.Listed(routes.Select(r => $"{r.AtEar.Listener.Name}'s {r.AtEar.Takes.Name}"));
 
     // What is read says something only once everybody has joined who will listen.
     private static IEnumerable<Step> ReadCodec(Route route)
@@ -215,12 +234,9 @@ internal static class PairSteps
 
     // Those that the Bench knows by name: phones, tablets and sets that know what is worn.
     private static IEnumerable<string> Known(List<Route> routes) =>
-        routes.Where(r => r.AtEar.IsOwn && r.Sends!.IsBluetooth && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r =>
-            Things.Rival(r.AtEar.Listener));
+        routes.Where(r => r.Rival is not null).Select(r => Things.Rival(r.AtEar.Listener));
 
-    private static string Rivals(List<Route> routes) =>
-        Wording.Listed(routes.Where(r => r.AtEar.IsOwn && !string.IsNullOrWhiteSpace(r.AtEar.Listener.KnownTo)).Select(r => r.AtEar.Listener.KnownTo.Trim())
-            .Distinct());
+    private static string Rivals(List<Route> routes) => Wording.Listed(routes.Select(r => r.Rival).OfType<string>().Distinct());
 
     private static string Window(PairingWay way, string waits, string then) =>
         way.WindowSeconds > 0 ? FormattableString.Invariant($" {waits} about {way.WindowSeconds:0} s{then}.") : "";

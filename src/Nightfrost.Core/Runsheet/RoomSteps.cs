@@ -39,7 +39,11 @@ internal static class RoomSteps
             Id = $"room-power-{feed.Socket.Id}",
             Phase = Phase.Power,
             Place = $"At the {speakers.Name}",
-            Acts = [new Act.Feed(Things.RoomSpeakers(feed), Things.Mains), new Act.Switch(Things.RoomSpeakers(feed), true)],
+            Acts =
+            [
+                .. speakers.Power.UsbDrawMa > 0 || speakers.Power.OwnSupply ? new Act[] { new Act.Feed(Things.RoomSpeakers(feed), Things.Mains) } : [],
+                new Act.Switch(Things.RoomSpeakers(feed), true),
+            ],
             Goal = new Goal.Powered(Things.RoomSpeakers(feed)),
             Action = Power.BoxPower.RunsFromUsbAlone(speakers) ? $"Feed the {speakers.Name} from a mains supply"
                 : speakers.Power.OwnSupply ? $"Plug in the mains supply of the {speakers.Name}" : $"Switch the {speakers.Name} on",
@@ -83,7 +87,7 @@ internal static class RoomSteps
             Id = $"room-level-{feed.Socket.Id}",
             Phase = Phase.Menu,
             Place = $"At the {speakers.Name}",
-            Acts = [new Act.Turn(SoundSource.Television, Volume.Usual), new Act.Turn(Things.RoomSpeakers(feed), Volume.Usual)],
+            Acts = [.. Loud(rig).Append(Things.RoomSpeakers(feed)).Select(id => new Act.Turn(id, Volume.Usual))],
             Goal = new Goal.RoomHears(),
             Action = $"With a programme playing, turn the {speakers.Name} up until the room hears it well",
             Detail = $"The set's volume {(feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}moves this and the listeners together; set the set "

@@ -27,11 +27,11 @@ internal static class WireSteps
                 if (choice is null)
                     continue;
                 power.Remove(choice);
-                if (box.Power.UsbDrawMa > 0 || box.Power.OwnSupply)
-                    yield return Electricity(rig, feed, box, choice, ThingOf(feed, box));
+                if ((box.Power.UsbDrawMa > 0 || box.Power.OwnSupply) && !BoxPower.RunsFromCell(choice, box))
+                    yield return PowerSteps.Electricity(rig, feed, box, choice);
             }
 
-            foreach (var step in Switches(feed))
+            foreach (var step in PowerSteps.Switches(feed))
                 yield return step;
         }
 
@@ -129,7 +129,8 @@ internal static class WireSteps
                     Goal = new Goal.EndIn(Things.NearEnd(Things.TakerLead(feed.Socket)), taken),
                     Action = $"Plug the lead of {taker} into {(feed.Splitter is null ? "the output" : "a free end")} of the {boxes[0]}",
                     Detail = NeedsPower(feed) ? $"It works again once the {boxes[0]} has power." : "",
-                    Expect = NeedsPower(feed) || bar is not null ? "" : $"{taker} works as before",
+                    Expect = NeedsPower(feed) || bar is not null ? ""
+                        : feed.Socket.Kind == SocketKind.HdmiOut ? $"picture on {taker} again" : $"{taker} works as before",
                     Why = bar is null ? "What worked before this visit works after it."
                         : "A room speaker that sounds proves the feed before a headset is added.",
                 };
@@ -180,7 +181,7 @@ internal static class WireSteps
     // True where what held the socket waits for the electricity of the first box.
     private static bool NeedsPower(Feed feed) => ElementOf(feed, 0) is { } through && !Behaviour.Of(through).IsPassive;
 
-    private static Device? ElementOf(Feed feed, int index) => feed.Adapters.Append(feed.Transmitter).OfType<Device>().ElementAtOrDefault(index);
+    internal static Device? ElementOf(Feed feed, int index) => feed.Adapters.Append(feed.Transmitter).OfType<Device>().ElementAtOrDefault(index);
 
     private static string NearPort(Rig rig, Feed feed, int index) => index == 0 ? Things.Socket(feed.Socket)
         : Things.OutPort(Things.Element(feed, index - 1), ElementOf(feed, index - 1)!, feed.Joints[index].From,
@@ -193,75 +194,6 @@ internal static class WireSteps
             return Things.InPort(Things.Element(feed, index), box, feed.Joints[index].To);
         var ear = rig.Routes.First(r => r.Feed.Key == feed.Key).AtEar;
         return Things.InPort(Things.Receiver(ear), ear.Receiver, feed.Joints[index].To);
-    }
-
-    private static string ThingOf(Feed feed, Device box) => Things.Element(feed, feed.Adapters.Append(feed.Transmitter).OfType<Device>().ToList().IndexOf(box));
-
-    private static Step Electricity(Rig rig, Feed feed, Device box, PowerChoice choice, string thingId)
-    {
-        var socket = rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == choice.UsbSocketId);
-        return new Step
-        {
-            Id = $"power-{feed.Key}-{box.Id}",
-            Phase = Phase.Power,
-            Place = socket is null ? $"At the {box.Name}" : $"At the set, {SocketKinds.Of(socket.Kind).Words}",
-            Acts = [new Act.Feed(thingId, socket is null ? Things.Mains : Things.Socket(socket))],
-            Goal = Behaviour.Of(box).HasPowerControl ? null : new Goal.Powered(thingId),
-            Action = choice.OnPowerLead ? $"Plug the {box.Name}'s power plug into another end of the power lead"
-                : socket is null ? (choice.NeedsSupply ? $"Feed the {box.Name} from a mains supply" : $"Plug in the {box.Name}'s own supply")
-                : $"Feed the {box.Name} from the set's {SocketKinds.Of(socket.Kind).Words} socket",
-            Detail = choice.Words + (choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "")
-                + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
-            Expect = box.PowerLight,
-            Caution = Step.With(choice.UsbSocketId is null
-                ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name."
-                : "A box takes only the current it asks for; keep sound bars off USB."
-                    + (choice.IsFlagged ? " This port is nearly full: if a box restarts or crackles, give it a mains supply of its own." : ""), box.Cautions),
-            Why = "A dark light says nothing on a dead box.",
-        };
-    }
-
-    private static IEnumerable<Step> Switches(Feed feed)
-    {
-        if (feed.Transmitter is not { } box)
-            yield break;
-        // What pairs from off is switched on by that.
-        if (Behaviour.Of(box) is { HasPowerControl: true, PairsFrom: PairsFrom.On })
-            yield return new Step
-            {
-                Id = $"switch-on-{feed.Key}",
-                Phase = Phase.Power,
-                Place = $"At the {box.Name}",
-                Acts = [new Act.Switch(Things.Sender(feed)!, true)],
-                Goal = new Goal.Powered(Things.Sender(feed)!),
-                Action = box.PowerSwitch.Length > 0 ? $"Switch the {box.Name} on: {box.PowerSwitch}" : $"Switch the {box.Name} on",
-                Expect = box.PowerLight,
-            };
-        if (box.TwoWaySwitch.Length > 0)
-            yield return new Step
-            {
-                Id = $"transmit-{feed.Key}",
-                Phase = Phase.Power,
-                Place = $"At the {box.Name}",
-                Acts = [new Act.Slide(Things.Sender(feed)!, BoxMode.Transmit)],
-                Goal = new Goal.OnTransmit(Things.Sender(feed)!),
-                Action = $"Set it to transmit: {box.TwoWaySwitch}",
-                Why = "A box on receive waits to be found and finds no headset.",
-            };
-        if (box.InputSwitch.Length > 0 && feed.Joints.Count > 0)
-            yield return new Step
-            {
-                Id = $"input-{feed.Key}",
-                Phase = Phase.Power,
-                Place = $"At the {box.Name}",
-                Acts = [new Act.ChooseInput(Things.Sender(feed)!, Things.InPort(Things.Sender(feed)!, box, feed.Joints[^1].To))],
-                Goal = new Goal.InputChosen(Things.Sender(feed)!, Things.InPort(Things.Sender(feed)!, box, feed.Joints[^1].To)),
-                Action = "Choose the input the lead is in: "
-                    + $"{box.Ports.FirstOrDefault(p => !p.Output && p.Connector == feed.Joints[^1].To)?.Label ?? "the one in use"}",
-                Detail = box.InputSwitch,
-                Expect = box.SoundLight,
-                Why = "A wrong input sounds just like a broken wire.",
-            };
     }
 
     private static string SourceName(Rig rig, Feed feed) => rig.Site.Look.SourceOf(feed.Socket)?.Name ?? "set";

@@ -54,7 +54,7 @@ public class FaultTests
         var evening = Evening(RehearsalTests.All[name]());
         foreach (var way in evening.Site.Ears)
         {
-            var lines = TryLines.Of(way.Route).ToList();
+            var lines = TryLines.Of(evening.Site.Rig, way.Route).ToList();
             var likely = Likeliest(evening.Site, way);
             Assert.Equal(3, lines.Count);
             foreach (var fault in likely)

@@ -47,6 +47,10 @@ public class RehearsalTests
         ["two at one box, the first off"] = () => Best(Look([Optical()], Edda, Tobias), Scene.LoungeBox(2), Headset("ear")),
         ["two at one box, the first on"] = () =>
             Best(Look([Optical()], Edda, Tobias), Scene.LoungeBox(2) with { SecondListener = SecondListenerWay.FirstStaysOn }, Headset("ear")),
+        ["three at one box, the others off"] = () => Best(Look([Optical()], Edda, Tobias, Listener("Wilma", "ear") with { OpenToAnother = false }),
+            Scene.LoungeBox(3), Headset("ear")),
+        ["a box on its cell"] = () => Best(Look([Optical()], Edda),
+            Scene.LoungeBox() with { Power = new PowerNeed(100, false, 8, 3, true, true, true) }, Headset("ear")),
         ["a bar behind the box"] = () => Best(Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }],
             Edda with { RoomWish = RoomWish.RoomHearsToo }), WithPass(Scene.LoungeBox()), Headset("ear"), Bar()),
         ["a wire and a silent set"] = () =>
@@ -160,6 +164,27 @@ public class RehearsalTests
         var run = Rehearsal.Run(Core.Bench.Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely)), [.. RunSheet.For(rig).Where(s => s.Id != "release-rivals")]);
         Assert.Contains(run.Steps.Single(s => s.StepId == "first-back-tobias").Problems, p => p.Contains("Her phone takes", StringComparison.Ordinal));
     }
+
+    [Fact]
+    public void A_box_on_its_cell_is_fed_from_nothing_and_charged_by_the_client()
+    {
+        var rig = All["a box on its cell"]();
+        Assert.DoesNotContain(RunSheet.For(rig), s => s.Id.StartsWith("power-", StringComparison.Ordinal));
+        Assert.Contains(Core.Handover.DailySteps.Charged(rig, rig.Routes[0]), d => d.Id == "box");
+        var fed = Best(Look([Optical(), Usb(500, Known.No)], Edda), rig.Feeds[0].Transmitter!, Headset("ear"));
+        Assert.Contains(RunSheet.For(fed), s => s.Id.StartsWith("power-", StringComparison.Ordinal));
+        Assert.DoesNotContain(Core.Handover.DailySteps.Charged(fed, fed.Routes[0]), d => d.Id == "box");
+    }
+
+    [Theory]
+    [InlineData("off", PairsFrom.Off)]
+    [InlineData("in the open case", PairsFrom.Off)]
+    [InlineData("on, no light blinking", PairsFrom.On)]
+    [InlineData("on, its light off", PairsFrom.On)]
+    [InlineData("plugged in", PairsFrom.On)]
+    [InlineData("switched off", PairsFrom.Off)]
+    public void The_state_pairing_starts_from_is_read_from_the_words_of_the_shelf(string words, PairsFrom from) =>
+        Assert.Equal(from, Behaviour.Of(Box("box") with { Pairing = new(words, "Hold", 3, "", "", 30) }).PairsFrom);
 
     [Fact]
     public void The_codec_is_read_once_all_have_joined_who_will_listen()

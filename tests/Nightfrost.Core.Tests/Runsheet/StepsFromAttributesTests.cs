@@ -17,6 +17,33 @@ public class StepsFromAttributesTests
     private static Step? Find(IReadOnlyList<Step> steps, string idStart) => steps.FirstOrDefault(s => s.Id.StartsWith(idStart, StringComparison.Ordinal));
 
     [Theory]
+    [InlineData(true, "green; picture on the set again")]
+    [InlineData(false, "picture on the set again")]
+    public void What_stands_in_the_way_of_a_picture_gives_it_back_with_its_power(bool startsWithSupply, string expect)
+    {
+        var extractor = Converter("extractor") with
+        {
+            PassesThrough = true,
+            PowerLight = "green",
+            PowerSwitch = startsWithSupply ? "" : "press",
+            Power = new PowerNeed(0, true, 0, 0, false, true, false),
+            Ports =
+            [
+                new AudioPort(Connector.Hdmi, false, [Signal.HdmiProgramme], "IN"), new AudioPort(Connector.Hdmi, true, [Signal.HdmiProgramme], "OUT"),
+                new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OPT"),
+            ],
+        };
+        var look = Look([], Listener(wears: "ear")) with
+        {
+            Sources = [new() { Id = "stb", Name = "set-top box", Kind = SourceKind.SetTopBox,
+                Sockets = [new() { Id = "out", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" }] }],
+        };
+        var steps = Steps(look, [extractor, Box("box"), Headset("ear"), .. ExampleSites.OtherLeads]);
+        Assert.Equal(expect, steps.Single(s => s.Id.StartsWith("power-", StringComparison.Ordinal)
+            && s.Id.EndsWith("extractor", StringComparison.Ordinal)).Expect);
+    }
+
+    [Theory]
     [InlineData("transmit-", "Set it to transmit: slide to TX")]
     [InlineData("input-", "Choose the input the lead is in: OpticalSquare")]
     [InlineData("switch-on-", "Switch the box on: press")]

@@ -1,0 +1,67 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
+
+namespace Nightfrost.Core.Bench;
+
+/// <summary>One way in which a site may be otherwise than is likely.</summary>
+/// <param name="Words">What is otherwise.</param>
+/// <param name="AskedAt">Id of the step that shows it.</param>
+/// <param name="Truths">That world.</param>
+public sealed record World(string Words, string? AskedAt, Truths Truths);
+
+/// <summary>The worlds a site may be: the likely one, and each that differs from it in one thing nobody knows.</summary>
+/// <param name="Likely">What is likely everywhere.</param>
+/// <param name="Others">The others.</param>
+public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
+{
+    /// <summary>Reads them off a rig: what was entered is so, what was not may be either way.</summary>
+    public static Worlds Of(Rig rig)
+    {
+        var (look, set) = (rig.Site.Look, rig.Site.Look.Set);
+        var used = rig.Feeds.Select(f => f.Socket).DistinctBy(s => s.Id).ToList();
+        var likely = new Truths
+        {
+            Silencing = [.. rig.Feeds.Where(rig.Silences).Select(f => f.Socket.Id)],
+            NotTogether = [.. RigOutputs.Of(rig).Where(p => p is { Other: not null, Liveness: Liveness.Never }).Select(p => Pair(p.One, p.Other!))],
+            SpeakersCanBeOff = set.SpeakersCanBeOff != Known.No,
+            UsbOffInStandby = [.. rig.Power.Where(p => p.UsbSocketId is not null).Select(p => set.Sockets.First(s => s.Id == p.UsbSocketId))
+                .Where(s => s.OffInStandby != Known.No).Select(s => Acts.Things.Socket(s))],
+        };
+        var others = new List<World>();
+        foreach (var pair in RigOutputs.Untried(rig))
+        {
+            var asked = $"together-{pair.One.Id}-{pair.Other?.Id ?? Line.LineBoard.RoomRow}";
+            others.Add(pair.Other is { } other
+                ? new($"{RouteWords.Socket(look, pair.One)} and {RouteWords.Socket(look, other)} may not sound at the same time", asked,
+                    likely with { NotTogether = likely.NotTogether.Add(Pair(pair.One, other)) })
+                : new($"{RouteWords.Socket(look, pair.One)} may silence {RigOutputs.Room(rig)}", asked,
+                    likely with { Silencing = likely.Silencing.Add(pair.One.Id) }));
+        }
+
+        foreach (var socket in used.Where(s => likely.Silencing.Contains(s.Id) && s.SilencesSpeakers == Known.NotYet))
+            others.Add(new($"{RouteWords.Socket(look, socket)} may leave the set's own speakers on",
+                $"lead-{rig.Feeds.First(f => f.Socket.Id == socket.Id).Key}-0", likely with { Silencing = likely.Silencing.Remove(socket.Id) }));
+        if (set.SpeakersCanBeOff == Known.NotYet && rig.Silencing == Silencing.ByMenu)
+            others.Add(new("The set may have no choice that switches its own speakers off", "speakers-off", likely with { SpeakersCanBeOff = false }));
+        return new(likely, others);
+    }
+
+    /// <summary>
+    /// The worlds of the client's week: in the likely one a box gets its headset before a phone does and the set's USB goes off with it; what a visit would
+    /// have shown is as it was planned.
+    /// </summary>
+    public static Worlds OfTheWeek(Rig rig)
+    {
+        var (likely, others) = (Of(rig).Likely with { RivalsWin = false }, new List<World>());
+        if (rig.Routes.Select(r => r.Rival).OfType<string>().Distinct().ToList() is { Count: > 0 } rivals)
+            others.Add(new($"{Wording.Capital(Wording.Listed(rivals))} may take the headset when it is switched on", null, likely with { RivalsWin = true }));
+        foreach (var socket in rig.Power.Select(p => rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == p.UsbSocketId)).OfType<SourcePort>()
+            .Where(s => s.OffInStandby == Known.NotYet).DistinctBy(s => s.Id))
+            others.Add(new($"{RouteWords.Socket(rig.Site.Look, socket)} may stay on in standby", null,
+                likely with { UsbOffInStandby = likely.UsbOffInStandby.Remove(Acts.Things.Socket(socket)) }));
+        return new(likely, others);
+    }
+
+    private static string Pair(SourcePort one, SourcePort other) => $"{Acts.Things.Socket(one)}|{Acts.Things.Socket(other)}";
+}
