@@ -74,6 +74,9 @@ public sealed record Truths
     /// <summary>Of a phone and a box that both know a headset, the phone gets it when it comes on.</summary>
     public bool RivalsWin { get; init; } = true;
 
+    /// <summary>What forgets its partners without electricity forgets them too when its own switch is put off.</summary>
+    public bool SwitchForgets { get; init; }
+
     /// <summary>The set's own speakers can be switched off in its menu.</summary>
     public bool SpeakersCanBeOff { get; init; } = true;
 }

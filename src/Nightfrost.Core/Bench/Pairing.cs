@@ -64,7 +64,8 @@ internal static class Pairing
     public static BenchState Slept(BenchState state, string thingId)
     {
         state = Release(state, thingId);
-        var forgets = state.Site.Things[thingId].Behaviour!.ForgetsWithoutPower && !Settling.HasPower(state, thingId, state.Things[thingId]);
+        var forgets = state.Site.Things[thingId].Behaviour!.ForgetsWithoutPower
+            && (state.Site.Truths.SwitchForgets || !Settling.HasPower(state, thingId, state.Things[thingId]));
         return state.With(thingId, t => t with { WaitsUntilMs = null, SeeksAtMs = null, LockedUp = false, Knows = forgets ? [] : t.Knows });
     }
 

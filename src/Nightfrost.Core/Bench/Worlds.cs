@@ -56,6 +56,9 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
         var (likely, others) = (Of(rig).Likely with { RivalsWin = false }, new List<World>());
         if (rig.Routes.Select(r => r.Rival).OfType<string>().Distinct().ToList() is { Count: > 0 } rivals)
             others.Add(new($"{Wording.Capital(Wording.Listed(rivals))} may take the headset when it is switched on", null, likely with { RivalsWin = true }));
+        if (rig.Routes.SelectMany(r => r.Devices).Where(d => Behaviour.Of(d) is { ForgetsWithoutPower: true, HasPowerControl: true }).Select(d => d.Name)
+            .Distinct().ToList() is { Count: > 0 } forgetful)
+            others.Add(new($"The {Wording.Listed(forgetful)} may forget its partner each time it is switched off", null, likely with { SwitchForgets = true }));
         foreach (var socket in rig.Power.Select(p => rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == p.UsbSocketId)).OfType<SourcePort>()
             .Where(s => s.OffInStandby == Known.NotYet).DistinctBy(s => s.Id))
             others.Add(new($"{RouteWords.Socket(rig.Site.Look, socket)} may stay on in standby", null,

@@ -222,7 +222,7 @@ internal static class PairSteps
                 Phase = Phase.Pair,
                 Place = box?.CodecReadback.Length > 0 ? $"At the {sendName}" : $"{ear.Listener.Name}'s {takes.Name}",
                 Goal = new Goal.CodecAsPlanned(id),
-                Action = "Read which codec is in use",
+                Action = route.Several ? $"Read which codec is in use for {ear.Listener.Name}" : "Read which codec is in use",
                 Detail = box?.CodecReadback.Length > 0 ? box.CodecReadback : takes.CodecReadback,
                 Expect = Negotiation.Between(route.Sends, route.Takes, route.Several).Words,
                 Codecs = [.. sends.Codecs.Concat(sends.CodecsWithSeveral).Append(new Codec(CodecClass.Sbc, ""))

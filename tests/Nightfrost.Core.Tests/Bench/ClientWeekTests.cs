@@ -90,6 +90,19 @@ public class ClientWeekTests
     }
 
     [Fact]
+    public void A_box_that_forgets_without_power_may_forget_by_its_own_switch()
+    {
+        var box = Box("box") with { Power = new PowerNeed(0, false, 30, 3, false, PairingSurvivesPowerLoss: false, true) };
+        var look = Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false });
+        var rig = Best(look, box, Headset("ear"));
+        var doubt = Assert.Single(ClientWeek.Prove(rig, RunSheet.For(rig)).Doubts);
+        Assert.Equal("The box may forget its partner each time it is switched off", doubt.Words);
+        Assert.Contains("not joined", doubt.ThenFails, StringComparison.Ordinal);
+        var remembers = Best(look, box with { Power = box.Power with { PairingSurvivesPowerLoss = true } }, Headset("ear"));
+        Assert.Empty(ClientWeek.Prove(remembers, RunSheet.For(remembers)).Doubts);
+    }
+
+    [Fact]
     public void A_box_that_sleeps_with_the_set_and_remembers_wakes_with_it()
     {
         var rig = Best(Look([Optical(), Usb(900, Known.Yes)], Listener("Edda", "ear") with { OpenToAnother = false }), Box("box"), Headset("ear"));
