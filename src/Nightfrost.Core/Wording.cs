@@ -22,6 +22,9 @@ internal static class Wording
     /// <summary>The same text with a capital at its head.</summary>
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
+    /// <summary>The same text as a sentence: with a capital and a full stop.</summary>
+    public static string Sentence(string text) => $"{Capital(text)}.";
+
     /// <summary>A number of things, small ones in words.</summary>
     public static string Count(int count, string one, string many) =>
         $"{(count switch { 0 => "no", 1 => "one", 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) })} "

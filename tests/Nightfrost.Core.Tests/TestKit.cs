@@ -16,7 +16,7 @@ internal static class TestKit
     private static readonly Signal[] Line = [Signal.AnalogueLine, Signal.AnalogueHeadphone];
 
     public static Device Box(string id, decimal price = 50, Codec[]? codecs = null, Codec[]? withSeveral = null, int atOnce = 1,
-        Connector input = Connector.OpticalSquare, bool passes = false, int usbMa = 100, double dbm = 4) => new()
+        Connector input = Connector.OpticalSquare, bool passes = false, int usbMa = 100, double dbm = 4) => new Device
         {
             Id = id,
             Name = id,
@@ -29,10 +29,41 @@ internal static class TestKit
             Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = true, Codecs = codecs ?? [Swift, Sbc],
             CodecsWithSeveral = withSeveral ?? [], ListenersAtOnce = atOnce, TransmitDbm = dbm }],
             Power = new PowerNeed(usbMa, false, 0, 0, false, true, false),
-            Pairing = new PairingWay("on", $"Hold the button of {id}", 3, "blinks", "steady", 30),
-            SecondSlot = atOnce > 1 ? "Hold button 2" : "",
             CodecReadback = "A light names it.",
+        }.PairedBy(PowerFrom.On, $"the button of {id}", 3, 30).WithSecond(atOnce);
+
+    /// <summary>A device that pairs by holding a button, and blinks until it is joined.</summary>
+    public static Device PairedBy(this Device device, PowerFrom from, string control, double hold, double window) => device with
+    {
+        Controls = [new(control, ControlKind.Button, "")],
+        Gestures = [new(GestureDoes.OpensPairing, control, from, hold, 0, 1, "", "", "")],
+        Signs = [Light(SignState.Waiting, "blinks"), Light(SignState.Joined, "steady")],
+        Automatic = new() { WindowSeconds = window },
+    };
+
+    public static SignLook Light(SignState state, string looks) => new(state, SignBy.Light, looks, "", Rhythm.NotRead, "");
+
+    /// <summary>The same with a slide, a button or a power switch more.</summary>
+    public static Device With(this Device device, GestureDoes does, ControlKind kind = ControlKind.Button, string to = "", double hold = 0,
+        PowerFrom from = PowerFrom.NotRead)
+    {
+        var control = does switch
+        {
+            GestureDoes.SwitchesPower => "the power button",
+            GestureDoes.Transmits or GestureDoes.Receives => "the slide",
+            GestureDoes.ChoosesInput => "the input switch",
+            _ => "button 2",
         };
+        return device with
+        {
+            Controls = [.. device.Controls.Where(c => c.Name != control), new(control, kind, "")],
+            Gestures = [.. device.Gestures.Where(g => g.Does != does), new(does, control, from, hold, 0, 1, to, "", "")],
+        };
+    }
+
+    /// <summary>A second listener's button, on a box that feeds so many.</summary>
+    private static Device WithSecond(this Device device, int atOnce) =>
+        atOnce > 1 ? device.With(GestureDoes.OpensSecondPairing, hold: 3, from: PowerFrom.On) : device;
 
     public static Device Base(string id, LinkTechnology technology, string family, decimal price = 80, int atOnce = 1, double onAxisM = 8,
         string[]? includes = null, int? channels = null) => new()
@@ -57,7 +88,7 @@ internal static class TestKit
         };
 
     public static Device Headset(string id, decimal price = 40, Codec[]? codecs = null, bool ownVolume = true, bool easy = false,
-        double sensitivityDbm = -90) => new()
+        double sensitivityDbm = -90) => new Device
         {
             Id = id,
             Name = id,
@@ -71,13 +102,15 @@ internal static class TestKit
             Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = codecs ?? [Swift, Sbc],
             SensitivityDbm = sensitivityDbm }],
             Power = new PowerNeed(0, false, 20, 2, false, true, true),
-            Pairing = new PairingWay("off", "Hold power", 5, "blinks", "steady", 60),
-        };
+        }.PairedBy(PowerFrom.Off, "power", 5, 60);
 
     public static Device FamilyHeadset(string id, LinkTechnology technology, string family, decimal price = 40) => Headset(id, price) with
     {
         Links = [new AirLink { Technology = technology, Transmits = false, Family = family }],
-        Pairing = null,
+        Controls = [],
+        Gestures = [],
+        Signs = [],
+        Automatic = Automatic.Unread,
     };
 
     /// <summary>A speaker that only a platform's own link reaches.</summary>
@@ -89,7 +122,7 @@ internal static class TestKit
     public static SourcePort PlatformLink(string family) =>
         new() { Id = "platform", Kind = SocketKind.PlatformSpeakers, State = SocketState.Free, SpeakerFamily = family };
 
-    public static Device Aids(string id, string family, params int[] generations) => new()
+    public static Device Aids(string id, string family, params int[] generations) => new Device
     {
         Id = id,
         Name = id,
@@ -101,7 +134,9 @@ internal static class TestKit
         OpenToRoom = true,
         StageIds = ["aid-processing"],
         Links = [new AirLink { Technology = LinkTechnology.AidRadio, Transmits = false, Family = family, Generations = generations }],
-        Pairing = new PairingWay("drawers open", "Shut the drawers", 0, "", "a tune", 180),
+        Gestures = [new(GestureDoes.OpensPairing, "", PowerFrom.NotRead, 0, 0, 1, "", "drawers open", "Shut the drawers")],
+        Signs = [new(SignState.Joined, SignBy.Prompt, "a tune", "", Rhythm.NotRead, "")],
+        Automatic = new() { WindowSeconds = 180 },
     };
 
     public static Device Streamer(string id, string family, int generation, decimal price = 150) => Base(id, LinkTechnology.AidRadio, family, price) with

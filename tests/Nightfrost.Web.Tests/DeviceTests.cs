@@ -47,11 +47,11 @@ public class DeviceTests(Cluster cluster) : DemoVisit(cluster)
     {
         var before = await Of("duo-low");
         var edited = await Visitor.Body<ShelfEntry>(await Me.Send(HttpMethod.Put, "/api/kit/duo-low",
-            new DeviceEdit(before.Version, before.Device with { Id = "other", PowerLight = "green" })));
-        Assert.Equal(("duo-low", "green", before.Version + 1), (edited.Device.Id, edited.Device.PowerLight, edited.Version));
+            new DeviceEdit(before.Version, before.Device with { Id = "other", CodecReadback = "green" })));
+        Assert.Equal(("duo-low", "green", before.Version + 1), (edited.Device.Id, edited.Device.CodecReadback, edited.Version));
         var stale = await Visitor.Refused(await Me.Send(HttpMethod.Put, "/api/kit/duo-low", new DeviceEdit(before.Version, before.Device)),
             HttpStatusCode.Conflict);
-        Assert.Contains("power light", Assert.Single(stale.Changes), StringComparison.Ordinal);
+        Assert.Contains("codec readback", Assert.Single(stale.Changes), StringComparison.Ordinal);
         Assert.Equal(edited.Version, stale.CurrentVersion);
 
         // Keeping what stands there already is no change.

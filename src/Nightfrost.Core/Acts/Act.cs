@@ -1,3 +1,5 @@
+using Nightfrost.Core.Kit;
+
 namespace Nightfrost.Core.Acts;
 
 /// <summary>Where a thing or a person is, as far as it matters to a visit.</summary>
@@ -44,15 +46,6 @@ public static class MenuValues
     public const string Low = "low";
 }
 
-/// <summary>Which of a sender's pairing controls is meant.</summary>
-public enum PairControl
-{
-    First,
-
-    /// <summary>The button or slot of a second listener.</summary>
-    Second,
-}
-
 /// <summary>How loud something is set.</summary>
 public enum Volume
 {
@@ -95,8 +88,12 @@ public abstract record Act
     /// <summary>Chooses a box's input.</summary>
     public sealed record ChooseInput(string ThingId, string PortId) : Act;
 
-    /// <summary>Holds a thing's pairing control; 0 s is a short press.</summary>
-    public sealed record Press(string ThingId, PairControl Control, double HoldSeconds) : Act;
+    /// <summary>Holds a control of a thing, 0 s for a short press; what that does is told by its gestures.</summary>
+    public sealed record Press(string ThingId, string Control, double HoldSeconds, int Presses) : Act
+    {
+        /// <summary>A gesture as its device wants it.</summary>
+        public static Press Of(string thingId, Gesture gesture) => new(thingId, gesture.Worked, gesture.HoldSeconds, gesture.Presses);
+    }
 
     /// <summary>Chooses in the menu of a source.</summary>
     public sealed record Choose(string SourceId, SourceMenu Menu, string Value) : Act;

@@ -70,6 +70,25 @@ public static class Things
         return nth == 0 ? Port(thingId, first) : $"{Port(thingId, first)}/{nth}";
     }
 
+    /// <summary>The device behind an id; null for what is no device of the rig, such as a phone.</summary>
+    public static Device? DeviceOf(Rig rig, string thingId)
+    {
+        foreach (var feed in rig.Feeds)
+        {
+            var elements = feed.Adapters.Append(feed.Transmitter).OfType<Device>().ToList();
+            for (var i = 0; i < elements.Count; i++)
+            {
+                if (Element(feed, i) == thingId)
+                    return elements[i];
+            }
+
+            if (feed.Room is { } half && RoomSpeakers(feed) == thingId)
+                return half.Speakers;
+        }
+
+        return thingId == Bar ? rig.Site.Bar : rig.Routes.FirstOrDefault(r => Receiver(r.AtEar) == thingId)?.AtEar.Takes;
+    }
+
     private static int IndexOf(Device device, Predicate<AudioPort> fits)
     {
         for (var i = 0; i < device.Ports.Count; i++)

@@ -77,6 +77,9 @@ public sealed record Truths
     /// <summary>What forgets its partners without electricity forgets them too when its own switch is put off.</summary>
     public bool SwitchForgets { get; init; }
 
+    /// <summary>Minutes without sound after which things switch themselves off of which nobody has read it; 0 for never.</summary>
+    public int UnreadIdleMinutes { get; init; }
+
     /// <summary>The set's own speakers can be switched off in its menu.</summary>
     public bool SpeakersCanBeOff { get; init; } = true;
 }

@@ -47,6 +47,9 @@ public sealed record ThingState
 
     /// <summary>When it next looks for a partner it knows, ms; null when it does not.</summary>
     public long? SeeksAtMs { get; init; }
+
+    /// <summary>When it switches itself off for want of sound, ms; null while it does not.</summary>
+    public long? IdleOffAtMs { get; init; }
 }
 
 /// <summary>How a source stands.</summary>

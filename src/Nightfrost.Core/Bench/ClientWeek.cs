@@ -4,6 +4,7 @@ using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -28,7 +29,7 @@ public static class ClientWeek
     {
         var rig = afterVisit.Site.Rig;
         // Stopping was shown before the door was shut.
-        var state = Night(rig.Routes.Aggregate(afterVisit, (now, route) => Follow(now, DailySteps.Stop(rig, route))), rig, 0, follows);
+        var state = Night(Stop(afterVisit, rig, _ => true), rig, 0, follows);
         for (var evening = 1; evening <= Evenings; evening++)
         {
             foreach (var route in rig.Routes)
@@ -37,14 +38,13 @@ public static class ClientWeek
             // A moment for everything to find its partner.
             state = Bench.Let(state, 10_000);
             if (Wrong(state, rig, listening: true) is { Count: > 0 } early)
-                return Said(evening, "to listen", early);
+                return Said(evening, Say("bench.whenListening"), early);
             state = Drained(state, id => HoursOn(rig, id));
             if (rig.Routes.SelectMany(r => Listening.AtEar(state, r.AtEar.Listener.Id).Reasons).ToList() is { Count: > 0 } flat)
-                return Said(evening, "before the film ends", flat);
-            foreach (var route in rig.Routes)
-                state = Follow(state, DailySteps.Stop(rig, route).Where(follows));
+                return Said(evening, Say("bench.whenWatching"), flat);
+            state = Stop(state, rig, follows);
             if (Wrong(state, rig, listening: false) is { Count: > 0 } late)
-                return Said(evening, "to stop", late);
+                return Said(evening, Say("bench.whenStopping"), late);
             state = Night(evening == SomebodyElseAfter ? UsedBySomebodyElse(state, rig) : state, rig, evening, follows);
         }
 
@@ -72,18 +72,25 @@ public static class ClientWeek
     private static BenchState Follow(BenchState state, IEnumerable<ClientLine> lines) =>
         lines.SelectMany(line => line.Acts).Aggregate(state, (now, act) => Bench.Do(now, act, 3));
 
+    // One after another; what several share is put away by the last.
+    private static BenchState Stop(BenchState state, Rig rig, Func<ClientLine, bool> follows)
+    {
+        var lines = rig.Routes.SelectMany(route => DailySteps.Stop(rig, route)).Where(follows).ToList();
+        return Follow(state, lines.OrderBy(line => line.WhenAllHaveStopped));
+    }
+
     private static List<string> Wrong(BenchState state, Rig rig, bool listening)
     {
         var wrong = listening ? rig.Routes.SelectMany(r => Listening.AtEar(state, r.AtEar.Listener.Id).Reasons).ToList() : [];
         if (!listening || rig.Site.RoomHears is not null)
             wrong.AddRange(Listening.InRoom(state).Reasons);
         else if (rig.Site.SetSilent is not null && Listening.InRoom(state).IsHeard)
-            wrong.Add("the room hears the set");
+            wrong.Add(Say("bench.roomHearsSet"));
         return wrong;
     }
 
     private static IReadOnlyList<string> Said(int evening, string when, IEnumerable<string> reasons) =>
-        [.. reasons.Distinct().Select(why => $"Evening {evening}, {when}: {why}.")];
+        [.. reasons.Distinct().Select(why => Say("bench.evening", ("evening", FormattableString.Invariant($"{evening}")), ("when", when), ("why", why)))];
 
     // Everything to standby, what the sheet says is charged; then a night and a day.
     private static BenchState Night(BenchState state, Rig rig, int evening, Func<ClientLine, bool> follows)

@@ -1,4 +1,5 @@
 using Nightfrost.Core.Acts;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -8,8 +9,7 @@ internal static class Doing
     public static BenchState Carry(BenchState state, Act act) => act switch
     {
         Act.Plug plug => Plugged(state, plug),
-        Act.Pull pull => state.Plugs.ContainsKey(pull.EndId) ? state with { Plugs = state.Plugs.Remove(pull.EndId) }
-            : Wrong(state, $"{Lead(state, pull.EndId)} is in no socket"),
+        Act.Pull pull => Pulled(state, pull),
         Act.Uncap uncap => state.Caps.Contains(uncap.EndId) ? state with { Caps = state.Caps.Remove(uncap.EndId) } : state,
         Act.Feed feed => Of(state, feed.ThingId, t => t with { FedFrom = feed.FromId }),
         Act.Rest rest => Rested(state, rest),
@@ -33,15 +33,15 @@ internal static class Doing
         _ => state,
     };
 
-    internal static BenchState Wrong(BenchState state, string words) => state.Say($"{Wording.Capital(words)}.", wentWrong: true);
+    internal static BenchState Wrong(BenchState state, string words) => state.Say(Wording.Sentence(words), wentWrong: true);
 
-    private static BenchState Missing(BenchState state, string id) => Wrong(state, $"{state.Site.NameOf(id)} is not here");
+    internal static BenchState Missing(BenchState state, string id) => Wrong(state, Say("bench.notHere", ("thing", state.Site.NameOf(id))));
 
     private static BenchState Of(BenchState state, string thingId, Func<ThingState, ThingState> change, bool needsPower = false)
     {
         if (!state.Things.TryGetValue(thingId, out var thing))
             return Missing(state, thingId);
-        return needsPower && !thing.IsOn ? Wrong(state, $"{state.Site.NameOf(thingId)} has no power: nothing happens") : state.With(thingId, change);
+        return needsPower && !thing.IsOn ? Wrong(state, Say("bench.noPowerNothing", ("thing", state.Site.NameOf(thingId)))) : state.With(thingId, change);
     }
 
     private static string Lead(BenchState state, string endId) => state.Site.NameOf(endId[..endId.LastIndexOf('/')]);
@@ -52,8 +52,24 @@ internal static class Doing
         if (lead is null)
             return Missing(state, plug.EndId);
         if (state.Plugs.FirstOrDefault(p => p.Value == plug.PortId) is { Key: { } other } && other != plug.EndId)
-            return Wrong(state, $"{Lead(state, other)} is in that socket");
-        return state with { Plugs = state.Plugs.SetItem(plug.EndId, plug.PortId) };
+            return Wrong(state, Say("bench.socketTaken", ("lead", Lead(state, other))));
+        state = state with { Plugs = state.Plugs.SetItem(plug.EndId, plug.PortId) };
+        return plug.PortId.IndexOf("/port/", StringComparison.Ordinal) is > 0 and var at && state.Site.Things.TryGetValue(plug.PortId[..at], out var box)
+            && box.Device is { Automatic.SensesInput: true } ? state.With(box.Id, t => t with { Input = null }) : state;
+    }
+
+    // A box may go over to another input once the plug in use is out; one that senses its input comes back with the plug.
+    private static BenchState Pulled(BenchState state, Act.Pull pull)
+    {
+        if (!state.Plugs.TryGetValue(pull.EndId, out var port))
+            return Wrong(state, Say("bench.inNoSocket", ("lead", Lead(state, pull.EndId))));
+        state = state with { Plugs = state.Plugs.Remove(pull.EndId) };
+        if (!port.Contains("/port/", StringComparison.Ordinal) || !state.Site.Things.TryGetValue(port[..port.IndexOf("/port/", StringComparison.Ordinal)], out var box)
+            || box.Device is not { Automatic.FallsBackTo: { Length: > 0 } label } device || (box.Behaviour!.InputByHand && state.Things[box.Id].Input != port))
+            return state;
+        var index = device.Ports.ToList().FindIndex(p => !p.Output && string.Equals(p.Label, label, StringComparison.OrdinalIgnoreCase));
+        return index < 0 ? state : state.With(box.Id, t => t with { Input = Things.Port(box.Id, index) })
+            .Say(Wording.Sentence(Say("bench.fallsBack", ("thing", state.Site.NameOf(box.Id)), ("input", label))));
     }
 
     // What is taken off the air lets go of what it held.
@@ -78,12 +94,12 @@ internal static class Doing
         if (!state.Things.TryGetValue(power.ThingId, out var thing))
             return Missing(state, power.ThingId);
         if (power.On && !Settling.HasPower(state, power.ThingId, thing))
-            return Wrong(state, $"{state.Site.NameOf(power.ThingId)} has no power: it stays dark");
+            return Wrong(state, Say("bench.staysDark", ("thing", state.Site.NameOf(power.ThingId))));
         return state.With(power.ThingId, t => t with { SwitchedOn = power.On });
     }
 
     private static BenchState Chosen(BenchState state, Act.Choose choose) => !state.Sources.ContainsKey(choose.SourceId) ? Missing(state, choose.SourceId)
-        : choose.Menu == SourceMenu.Speakers && !state.Site.Truths.SpeakersCanBeOff ? Wrong(state, $"{state.Site.NameOf(choose.SourceId)} has no such choice")
+        : choose.Menu == SourceMenu.Speakers && !state.Site.Truths.SpeakersCanBeOff ? Wrong(state, Say("bench.noSuchChoice", ("thing", state.Site.NameOf(choose.SourceId))))
         : state.WithSource(choose.SourceId, s => choose.Menu switch
         {
             SourceMenu.Output => s with { Outputs = [.. s.Outputs.Where(o => !state.Site.Exclude(o, choose.Value)), choose.Value] },

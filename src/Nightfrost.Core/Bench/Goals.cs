@@ -1,6 +1,7 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -11,30 +12,30 @@ public static class Goals
     public static IReadOnlyList<string> Missing(BenchState state, Goal goal) => goal switch
     {
         Goal.All all => [.. all.Goals.SelectMany(each => Missing(state, each))],
-        Goal.Powered powered => If(Thing(state, powered.ThingId) is { IsOn: true }, $"{state.Site.NameOf(powered.ThingId)} is dark"),
-        Goal.IsOff off => If(Thing(state, off.ThingId) is { IsOn: false }, $"{state.Site.NameOf(off.ThingId)} is still on"),
+        Goal.Powered powered => If(Thing(state, powered.ThingId) is { IsOn: true }, Say("bench.dark", ("thing", state.Site.NameOf(powered.ThingId)))),
+        Goal.IsOff off => If(Thing(state, off.ThingId) is { IsOn: false }, Say("bench.stillOn", ("thing", state.Site.NameOf(off.ThingId)))),
         Goal.OnTransmit transmit =>
-            If(Thing(state, transmit.ThingId) is { Mode: BoxMode.Transmit }, $"{state.Site.NameOf(transmit.ThingId)} stands on receive"),
+            If(Thing(state, transmit.ThingId) is { Mode: BoxMode.Transmit }, Say("bench.standsOnReceive", ("thing", state.Site.NameOf(transmit.ThingId)))),
         Goal.InputChosen input => If(state.Site.Things.GetValueOrDefault(input.ThingId) is { Behaviour.InputByHand: false }
-            || Thing(state, input.ThingId)?.Input == input.PortId, $"{state.Site.NameOf(input.ThingId)} listens to another input"),
+            || Thing(state, input.ThingId)?.Input == input.PortId, Say("bench.otherInput", ("thing", state.Site.NameOf(input.ThingId)))),
         Goal.LeadIn lead => LeadMissing(state, lead.LeadId),
-        Goal.EndIn end => If(state.Plugs.GetValueOrDefault(end.EndId) == end.PortId, "the plug is not in its socket"),
-        Goal.EndFree free => If(!state.Plugs.ContainsKey(free.EndId), "the plug is still in"),
-        Goal.MenuAt menu => If(IsAt(state, menu), $"the menu of {state.Site.NameOf(menu.SourceId)} does not stand at it"),
+        Goal.EndIn end => If(state.Plugs.GetValueOrDefault(end.EndId) == end.PortId, Say("bench.plugOut")),
+        Goal.EndFree free => If(!state.Plugs.ContainsKey(free.EndId), Say("bench.plugIn")),
+        Goal.MenuAt menu => If(IsAt(state, menu), Say("bench.menuElsewhere", ("thing", state.Site.NameOf(menu.SourceId)))),
         Goal.WindowOpen window => If(Thing(state, window.ThingId) is { } t && (t.WaitsUntilMs is not null || t.Joined.Count > 0),
-            $"{state.Site.NameOf(window.ThingId)} does not wait for a partner"),
+            Say("bench.doesNotWait", ("thing", state.Site.NameOf(window.ThingId)))),
         Goal.Joined joined => If(state.Site.Ears.Any(e => e.Receiver.Id == joined.ThingId && e.Sender is { } s
             && Thing(state, joined.ThingId)!.Joined.Contains(s.Id)),
-            $"{state.Site.NameOf(joined.ThingId)} is not joined to its box"),
-        Goal.At at => If(Thing(state, at.ThingId)?.Place == at.Place, $"{state.Site.NameOf(at.ThingId)} is elsewhere"),
-        Goal.Charged charged => If(Thing(state, charged.ThingId) is { Charge: > 0 }, $"{state.Site.NameOf(charged.ThingId)} is empty"),
+            Say("bench.notJoinedToBox", ("thing", state.Site.NameOf(joined.ThingId)))),
+        Goal.At at => If(Thing(state, at.ThingId)?.Place == at.Place, Say("bench.elsewhere", ("thing", state.Site.NameOf(at.ThingId)))),
+        Goal.Charged charged => If(Thing(state, charged.ThingId) is { Charge: > 0 }, Say("bench.empty", ("thing", state.Site.NameOf(charged.ThingId)))),
         Goal.RadiosAre radios => If(state.Site.Things.Values.Where(t => t.Device is null).All(t => state.Things[t.Id].RadioOn == radios.On),
-            radios.On ? "a Bluetooth that was switched off still is" : "a phone or set may still take a receiver"),
+            radios.On ? Say("bench.radioStillOff") : Say("bench.radioStillOn")),
         Goal.SoundAt sound => Listening.AtBox(state, sound.ListenerId).Reasons,
         Goal.CodecAsPlanned codec => CodecMissing(state, codec.ListenerId),
         Goal.EarHears ear => Listening.AtEar(state, ear.ListenerId).Reasons,
         Goal.RoomHears => Listening.InRoom(state).Reasons,
-        Goal.RoomSilent => If(!Listening.InRoom(state).IsHeard, "the room still hears the programme"),
+        Goal.RoomSilent => If(!Listening.InRoom(state).IsHeard, Say("bench.roomStillHears")),
         _ => AsUsual(state),
     };
 
@@ -45,10 +46,10 @@ public static class Goals
     private static IReadOnlyList<string> LeadMissing(BenchState state, string leadId)
     {
         if (!state.Site.Leads.TryGetValue(leadId, out var lead))
-            return ["there is no such lead here"];
+            return [Say("bench.noSuchLead")];
         return [.. new[] { (lead.NearEnd, lead.NearPort), (lead.FarEnd, lead.FarPort) }.SelectMany(end =>
-            state.Plugs.GetValueOrDefault(end.Item1) != end.Item2 ? new[] { $"an end of {state.Site.NameOf(leadId)} is not in" }
-                : state.Caps.Contains(end.Item1) ? [$"a cap is on {state.Site.NameOf(leadId)}"] : [])];
+            state.Plugs.GetValueOrDefault(end.Item1) != end.Item2 ? new[] { Say("bench.endNotIn", ("lead", state.Site.NameOf(leadId))) }
+                : state.Caps.Contains(end.Item1) ? [Say("bench.capOn", ("lead", state.Site.NameOf(leadId)))] : [])];
     }
 
     private static bool IsAt(BenchState state, Goal.MenuAt menu) => state.Sources.TryGetValue(menu.SourceId, out var source) && menu.Menu switch
@@ -64,19 +65,19 @@ public static class Goals
     {
         var way = Listening.Way(state, listenerId);
         if (way.Sender is null || !state.Things[way.Receiver.Id].Joined.Contains(way.Sender.Id))
-            return [$"{state.Site.NameOf(way.Receiver.Id)} is not joined, so no codec shows"];
+            return [Say("bench.noCodecYet", ("thing", state.Site.NameOf(way.Receiver.Id)))];
         var shown = Negotiation.Between(way.Route.Sends, way.Route.Takes, state.Things[way.Sender.Id].Joined.Count > 1);
         var planned = Negotiation.Between(way.Route.Sends, way.Route.Takes, way.Route.Several);
         var everybody = state.Site.Ears.Count(e => e.Sender?.Id == way.Sender.Id);
-        return [.. If(shown.Codec == planned.Codec, $"it shows {shown.Words} where {planned.Words} was planned"),
-            .. If(state.Things[way.Sender.Id].Joined.Count >= everybody, "not everybody who will listen has joined yet: the codec may still change")];
+        return [.. If(shown.Codec == planned.Codec, Say("bench.otherCodec", ("shown", shown.Words), ("planned", planned.Words))),
+            .. If(state.Things[way.Sender.Id].Joined.Count >= everybody, Say("bench.notAllJoined"))];
     }
 
     private static List<string> AsUsual(BenchState state)
     {
-        var missing = state.Sources.Where(s => s.Value.Volume == Volume.Down).Select(s => $"{state.Site.NameOf(s.Key)} is still turned down").ToList();
+        var missing = state.Sources.Where(s => s.Value.Volume == Volume.Down).Select(s => Say("bench.stillDown", ("thing", state.Site.NameOf(s.Key)))).ToList();
         missing.AddRange(state.Things.Where(t => state.Site.Things[t.Key].Device is { Role: DeviceRole.RoomSpeaker } && t.Value.Volume == Volume.Down)
-            .Select(t => $"{state.Site.NameOf(t.Key)} is still turned down"));
+            .Select(t => Say("bench.stillDown", ("thing", state.Site.NameOf(t.Key)))));
         return missing;
     }
 }

@@ -2,6 +2,7 @@ using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -22,11 +23,11 @@ public static class Listening
         var reasons = ToReceiver(state, way);
         reasons.AddRange(AcrossTheAir(state, way));
         if (!state.Things[way.Receiver.Id].Worn)
-            reasons.Add($"{state.Site.NameOf(way.Receiver.Id)} is not where {way.Route.AtEar.Listener.Name} hears it");
+            reasons.Add(Say("bench.notWorn", ("thing", state.Site.NameOf(way.Receiver.Id)), ("who", way.Route.AtEar.Listener.Name)));
         if (way.Route.Devices.Any(d => d.OwnVolume) && state.Things[way.Receiver.Id].Volume == Volume.Down)
-            reasons.Add($"{state.Site.NameOf(way.Receiver.Id)} is turned down");
+            reasons.Add(Say("bench.turnedDown", ("thing", state.Site.NameOf(way.Receiver.Id))));
         if (FollowsVolume(way) && state.Sources[way.SourceId] is { } source && (source.Volume == Volume.Down || source.Muted))
-            reasons.Add($"{state.Site.NameOf(way.SourceId)} is turned down or muted, and this socket follows it");
+            reasons.Add(Say("bench.socketFollows", ("thing", state.Site.NameOf(way.SourceId))));
         return new(reasons);
     }
 
@@ -55,7 +56,7 @@ public static class Listening
         var reasons = Along(state, room.SourceId, room.SocketId, stretches);
         var speakers = state.Things[room.Speakers.Id];
         if (speakers.Volume == Volume.Down || speakers.Muted)
-            reasons.Add($"{state.Site.NameOf(room.Speakers.Id)} is turned down or muted");
+            reasons.Add(Say("bench.downOrMuted", ("thing", state.Site.NameOf(room.Speakers.Id))));
         return new(reasons);
     }
 
@@ -63,14 +64,14 @@ public static class Listening
     {
         var (id, player) = (state.Site.RoomPlayerId, state.Sources[state.Site.RoomPlayerId]);
         var reasons = player is { Playing: true, Standby: false } ? []
-            : new List<string> { $"{state.Site.NameOf(id)} {(player.Standby ? "is on standby" : "plays nothing")}" };
+            : new List<string> { Say(player.Standby ? "bench.onStandby" : "bench.playsNothing", ("thing", state.Site.NameOf(id))) };
         if (!player.SpeakersOn)
-            reasons.Add($"the speakers of {state.Site.NameOf(id)} are switched off in its menu");
+            reasons.Add(Say("bench.speakersOff", ("thing", state.Site.NameOf(id))));
         if (player.Volume == Volume.Down || player.Muted)
-            reasons.Add($"{state.Site.NameOf(id)} is turned down or muted");
+            reasons.Add(Say("bench.downOrMuted", ("thing", state.Site.NameOf(id))));
         if (id == SoundSource.Television)
             reasons.AddRange(InUse(state).Where(socket => state.Site.Truths.Silencing.Contains(socket.Id))
-                .Select(socket => $"{RouteWords.Socket(state.Site.Look, socket)} silences the set's own speakers while it is in use"));
+                .Select(socket => Say("bench.silences", ("socket", RouteWords.Socket(state.Site.Look, socket)))));
         return new(reasons);
     }
 
@@ -82,7 +83,7 @@ public static class Listening
     {
         var reasons = Along(state, way.SourceId, way.Route.Feed.Socket.Id, way.Stretches);
         if (way.Sender is { } sender && state.Things[sender.Id].Mode == BoxMode.Receive)
-            reasons.Add($"{state.Site.NameOf(sender.Id)} stands on receive");
+            reasons.Add(Say("bench.standsOnReceive", ("thing", state.Site.NameOf(sender.Id))));
         return reasons;
     }
 
@@ -92,37 +93,37 @@ public static class Listening
         var (reasons, source, look) = (new List<string>(), state.Sources[sourceId], state.Site.Look);
         var socket = look.AllSockets().First(s => s.Id == socketId);
         if (!source.Playing || source.Standby)
-            reasons.Add($"{state.Site.NameOf(sourceId)} {(source.Standby ? "is on standby" : "plays nothing")}");
+            reasons.Add(Say(source.Standby ? "bench.onStandby" : "bench.playsNothing", ("thing", state.Site.NameOf(sourceId))));
         if (sourceId == SoundSource.Television && !IsLive(state, socket))
-            reasons.Add($"the set's menu does not send sound to {RouteWords.Socket(look, socket)}");
+            reasons.Add(Say("bench.notChosen", ("socket", RouteWords.Socket(look, socket))));
         foreach (var other in InUse(state).Where(o => o.Id != socketId && state.Site.Exclude(Things.Socket(o), Things.Socket(socket))))
-            reasons.Add($"{RouteWords.Socket(look, socket)} and {RouteWords.Socket(look, other)} do not sound at the same time here");
+            reasons.Add(Say("bench.notTogether", ("one", RouteWords.Socket(look, socket)), ("other", RouteWords.Socket(look, other))));
         for (var i = 0; i < stretches.Count; i++)
         {
             var (lead, into) = (stretches[i].Lead, stretches[i].Into);
             foreach (var (end, port) in (ReadOnlySpan<(string, string)>)[(lead.NearEnd, lead.NearPort), (lead.FarEnd, lead.FarPort)])
             {
                 if (state.Plugs.GetValueOrDefault(end) != port)
-                    reasons.Add($"one end of {state.Site.NameOf(lead.Id)} is not in {At(state, port)}");
+                    reasons.Add(Say("bench.endNotInAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
                 else if (state.Caps.Contains(end))
-                    reasons.Add($"a cap is on {state.Site.NameOf(lead.Id)} at {At(state, port)}");
+                    reasons.Add(Say("bench.capOnAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
             }
 
             // What it hands on it leaves as it came, whatever it listens to itself.
             var (thing, handsOn) = (state.Things[into.Id], into.Device!.PassesThrough && i + 1 < stretches.Count);
             if (!thing.IsOn && into.Device.Role != DeviceRole.Receiver)
-                reasons.Add($"{state.Site.NameOf(into.Id)} has no power or is off");
+                reasons.Add(Say("bench.noPowerOrOff", ("thing", state.Site.NameOf(into.Id))));
             if (thing.LockedUp)
-                reasons.Add($"{state.Site.NameOf(into.Id)} is lit, and locked up");
+                reasons.Add(Say("bench.lockedUp", ("thing", state.Site.NameOf(into.Id))));
             if (source.Format != MenuValues.Pcm && SocketKinds.Of(socket.Kind).Signals.Contains(Signal.SpdifPcm)
                 && !CanDecode(into, lead) && !handsOn)
-                reasons.Add($"{state.Site.NameOf(sourceId)} sends a digital format that {state.Site.NameOf(into.Id)} cannot decode");
-            if (into.Behaviour!.InputByHand && thing.Input != lead.FarPort && !handsOn)
-                reasons.Add($"{state.Site.NameOf(into.Id)} listens to another input");
+                reasons.Add(Say("bench.cannotDecode", ("source", state.Site.NameOf(sourceId)), ("thing", state.Site.NameOf(into.Id))));
+            if ((into.Behaviour!.InputByHand || thing.Input is not null) && thing.Input != lead.FarPort && !handsOn && into.Id != Things.Bar)
+                reasons.Add(Say("bench.otherInput", ("thing", state.Site.NameOf(into.Id))));
         }
 
         if (socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635 && sourceId == SoundSource.Television && source.HeadphoneLevel == MenuValues.Low)
-            reasons.Add("the set's headphone level is low: hardly anything is heard");
+            reasons.Add(Say("bench.headphoneLow"));
         return reasons;
     }
 
@@ -139,20 +140,20 @@ public static class Listening
     private static string At(BenchState state, string port)
     {
         var at = port.IndexOf("/port/", StringComparison.Ordinal);
-        return at < 0 ? "its socket" : state.Site.NameOf(port[..at]);
+        return at < 0 ? Say("bench.itsSocket") : state.Site.NameOf(port[..at]);
     }
 
     private static IEnumerable<string> AcrossTheAir(BenchState state, EarWay way)
     {
         var receiver = state.Things[way.Receiver.Id];
         if (!receiver.IsOn && way.Receiver.Behaviour is { IsPassive: false })
-            yield return $"{state.Site.NameOf(way.Receiver.Id)} is off or empty";
+            yield return Say("bench.offOrEmpty", ("thing", state.Site.NameOf(way.Receiver.Id)));
         if (way.Sender is not { } sender)
             yield break;
         if (!receiver.Joined.Contains(sender.Id))
             yield return receiver.Joined is [var other, ..]
-                ? $"{state.Site.NameOf(way.Receiver.Id)} is joined to {state.Site.NameOf(other)}"
-                : $"{state.Site.NameOf(way.Receiver.Id)} is not joined to {state.Site.NameOf(sender.Id)}";
+                ? Say("bench.joinedTo", ("thing", state.Site.NameOf(way.Receiver.Id)), ("other", state.Site.NameOf(other)))
+                : Say("bench.notJoinedTo", ("thing", state.Site.NameOf(way.Receiver.Id)), ("other", state.Site.NameOf(sender.Id)));
     }
 
     internal static EarWay Way(BenchState state, string listenerId) => state.Site.Ears.First(e => e.ListenerId == listenerId);

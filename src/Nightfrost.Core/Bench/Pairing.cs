@@ -1,6 +1,7 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -10,53 +11,77 @@ internal static class Pairing
     /// <summary>After power comes, so long until a device has looked for the partner it knows, ms (starting value).</summary>
     private const int SeekMs = 3_000;
 
-    /// <summary>A pairing control is held, or pressed.</summary>
+    /// <summary>A control is held, or pressed: what that does is told by the device's gestures.</summary>
     public static BenchState Press(BenchState state, Act.Press press)
     {
-        if (!state.Things.TryGetValue(press.ThingId, out var thing) || state.Site.Things[press.ThingId] is not { Device: { Pairing: { } way } device } what)
-            return Doing.Wrong(state, $"{state.Site.NameOf(press.ThingId)} has nothing to pair with");
-        var (name, behaviour) = (state.Site.NameOf(press.ThingId), what.Behaviour!);
-        if (press.Control == PairControl.Second && device.SecondSlot.Length == 0)
-            return Doing.Wrong(state, $"{name} has no control for a second listener");
-        if (press.HoldSeconds < behaviour.PairHoldSeconds)
-            return Doing.Wrong(state,
-                FormattableString.Invariant($"{name} was held {press.HoldSeconds:0.#} s and wants {behaviour.PairHoldSeconds:0.#}: nothing happens"));
+        if (!state.Things.TryGetValue(press.ThingId, out var thing) || state.Site.Things[press.ThingId].Device is not { } device)
+            return Doing.Missing(state, press.ThingId);
+        var name = state.Site.NameOf(press.ThingId);
+        var ofControl = device.Gestures.Where(g => g.Worked == press.Control).ToList();
+        if (ofControl.Count == 0)
+            return Doing.Wrong(state, Say("bench.noControl", ("thing", name), ("control", press.Control)));
         if (!Settling.HasPower(state, press.ThingId, thing))
-            return Doing.Wrong(state, $"{name} has no power: nothing happens");
-        if (behaviour.PairsFrom == PairsFrom.On && !thing.IsOn)
-            return Doing.Wrong(state, $"{name} is off, and pairs only once it is on");
-        if (behaviour.PairsFrom == PairsFrom.Off && thing.IsOn)
-            return Doing.Wrong(state, $"{name} is on, and pairs only from off");
-        if (thing.Mode == BoxMode.Receive && behaviour.StartsOnReceive)
-            return Open(state, press.ThingId).Say($"{Wording.Capital(name)} is on receive: it waits to be found by a sender.", wentWrong: true);
-        if (press.Control == PairControl.Second && device.SecondListener == SecondListenerWay.FirstOff && thing.Joined.Count > 0)
-            return Doing.Wrong(state, $"{name} refuses a second while the first is linked");
-        if (press.Control == PairControl.Second && device.SecondListener == SecondListenerWay.FirstStaysOn && thing.Joined.Count == 0)
-            return Doing.Wrong(state, $"{name} expects the first to be linked while it looks for a second");
-        // The first control is the first listener's: whoever holds it is let go.
-        if (press.Control == PairControl.First)
-            state = thing.Joined.Aggregate(state, (now, partner) => Part(now, press.ThingId, partner, seekAgain: false));
-        return Open(state.With(press.ThingId, t => t with { SwitchedOn = true, IsOn = true }), press.ThingId);
+            return Doing.Wrong(state, Say("bench.noPowerNothing", ("thing", name)));
+        // The longest hold that was kept counts.
+        var answering = ofControl.Where(g => g.Answers(press.HoldSeconds, press.Presses)).OrderByDescending(g => g.HoldSeconds).ToList();
+        if (answering.Count == 0)
+            return Doing.Wrong(state, Say("bench.heldTooShort", ("thing", name), ("held", Seconds(press.HoldSeconds)),
+                ("wants", Seconds(ofControl.Min(g => g.HoldSeconds)))));
+        if (answering.FirstOrDefault(g => g.From == PowerFrom.NotRead || (g.From == PowerFrom.On) == thing.IsOn) is not { } gesture)
+            return Doing.Wrong(state, Say(thing.IsOn ? "bench.pairsFromOff" : "bench.pairsFromOn", ("thing", name)));
+        return gesture.Does switch
+        {
+            GestureDoes.OpensPairing or GestureDoes.OpensSecondPairing => Opened(state, press.ThingId, gesture.Does == GestureDoes.OpensSecondPairing),
+            GestureDoes.SwitchesPower => Doing.Carry(state, new Act.Switch(press.ThingId, !thing.SwitchedOn)),
+            GestureDoes.Transmits => Doing.Carry(state, new Act.Slide(press.ThingId, BoxMode.Transmit)),
+            GestureDoes.Receives => Doing.Carry(state, new Act.Slide(press.ThingId, BoxMode.Receive)),
+            _ => NextInput(state, press.ThingId, device),
+        };
     }
+
+    private static BenchState Opened(BenchState state, string thingId, bool second)
+    {
+        var (thing, device, name) = (state.Things[thingId], state.Site.Things[thingId].Device!, state.Site.NameOf(thingId));
+        if (thing.Mode == BoxMode.Receive && state.Site.Things[thingId].Behaviour!.StartsOnReceive)
+            return Open(state, thingId).Say(Wording.Sentence(Say("bench.onReceive", ("thing", name))), wentWrong: true);
+        if (second && device.SecondListener == SecondListenerWay.FirstOff && thing.Joined.Count > 0)
+            return Doing.Wrong(state, Say("bench.refusesSecond", ("thing", name)));
+        if (second && device.SecondListener == SecondListenerWay.FirstStaysOn && thing.Joined.Count == 0)
+            return Doing.Wrong(state, Say("bench.wantsFirst", ("thing", name)));
+        // The first control is the first listener's: whoever holds it is let go.
+        if (!second)
+            state = thing.Joined.Aggregate(state, (now, partner) => Part(now, thingId, partner, seekAgain: false));
+        return Open(state.With(thingId, t => t with { SwitchedOn = true, IsOn = true }), thingId);
+    }
+
+    // A press goes one input on, and round.
+    private static BenchState NextInput(BenchState state, string thingId, Device device)
+    {
+        List<string> inputs = [.. device.Ports.Select((port, i) => (port, i)).Where(p => !p.port.Output).Select(p => Things.Port(thingId, p.i))];
+        var at = inputs.IndexOf(state.Things[thingId].Input ?? "");
+        return Doing.Carry(state, new Act.ChooseInput(thingId, inputs[(at + 1) % inputs.Count]));
+    }
+
+    private static string Seconds(double seconds) => FormattableString.Invariant($"{seconds:0.#}");
 
     /// <summary>A thing waits for a partner from now on.</summary>
     public static BenchState Open(BenchState state, string thingId)
     {
-        var seconds = state.Site.Things[thingId].Behaviour!.WindowSeconds;
+        var seconds = state.Site.Things[thingId].Device!.Automatic.WindowSeconds;
         return state.With(thingId, t => t with
         {
             WaitsUntilMs = seconds > 0 ? state.NowMs + (long)(seconds * 1000) : long.MaxValue,
             SeeksAtMs = null,
-        });
+        }).Tell(thingId, SignState.Waiting);
     }
 
     /// <summary>A thing that came on looks for whom it knows, a moment later.</summary>
     public static BenchState Woke(BenchState state, string thingId)
     {
-        var (thing, behaviour) = (state.Things[thingId], state.Site.Things[thingId].Behaviour!);
-        if (behaviour.OpensWithPower)
+        var (thing, device) = (state.Things[thingId], state.Site.Things[thingId].Device!);
+        if (device.Automatic.Window == WindowOpens.WithPower || (device.Automatic.Window == WindowOpens.WhileNobodyIsKnown && thing.Knows.IsEmpty))
             return Open(state, thingId);
-        return thing.WaitsUntilMs is null && state.Site.Things[thingId].Device!.Links.Count > 0
+        return thing.WaitsUntilMs is null && device.Links.Count > 0 && device.Automatic.Seeks != Seeks.Nobody
             ? state.With(thingId, t => t with { SeeksAtMs = state.NowMs + SeekMs }) : state;
     }
 
@@ -80,17 +105,21 @@ internal static class Pairing
     {
         foreach (var way in state.Site.Ears.Where(e => e.Sender?.Id == thingId || e.Receiver.Id == thingId))
         {
-            if (CanJoin(state, way) && IsKnown(state, way))
+            if (CanJoin(state, way) && IsKnown(state, way) && IsSought(state, thingId, thingId == way.Receiver.Id ? way.Sender!.Id : way.Receiver.Id))
                 state = Join(state, way);
         }
 
         return state;
     }
 
+    private static bool IsSought(BenchState state, string thingId, string partnerId) =>
+        state.Site.Things[thingId].Device!.Automatic.Seeks != Seeks.LastPartner || state.Things[thingId].Knows.IsEmpty
+            || state.Things[thingId].Knows[0] == partnerId;
+
     private static BenchState TakenByRival(BenchState state, string thingId) =>
         state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } free
             && free.Knows.FirstOrDefault(id => state.Site.Things[id].Device is null && state.Things[id].RadioOn) is { } rival
-            ? Bind(state, rival, thingId).Say($"{Wording.Capital(state.Site.NameOf(rival))} takes {state.Site.NameOf(thingId)}.", wentWrong: true) : state;
+            ? Bind(state, rival, thingId).Say(Wording.Sentence(Say("bench.takes", ("rival", state.Site.NameOf(rival)), ("thing", state.Site.NameOf(thingId)))), wentWrong: true) : state;
 
     /// <summary>Somebody's phone has taken a receiver from its box.</summary>
     public static BenchState Take(BenchState state, string receiverId, string rivalId) =>
@@ -137,7 +166,8 @@ internal static class Pairing
     }
 
     private static BenchState Join(BenchState state, EarWay way) => Bind(state, way.Sender!.Id, way.Receiver.Id)
-        .Say($"{Wording.Capital(state.Site.NameOf(way.Receiver.Id))} joins {state.Site.NameOf(way.Sender.Id)}.");
+        .Say(Wording.Sentence(Say("bench.joins", ("receiver", state.Site.NameOf(way.Receiver.Id)), ("sender", state.Site.NameOf(way.Sender.Id)))))
+        .Tell(way.Sender.Id, SignState.Joined).Tell(way.Receiver.Id, SignState.Joined);
 
     private static BenchState Bind(BenchState state, string senderId, string receiverId) => state
         .With(senderId, t => t with { Joined = t.Joined.Add(receiverId), Knows = t.Knows.Remove(receiverId).Insert(0, receiverId) })

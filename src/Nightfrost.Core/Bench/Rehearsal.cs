@@ -1,6 +1,7 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -36,16 +37,29 @@ public static class Rehearsal
         foreach (var step in steps)
         {
             var before = state.Log.Count;
+            var already = step.Signs.ToList();
             foreach (var act in step.Acts)
+            {
+                already.RemoveAll(sign => Signs.Missing(state, sign).Count > 0);
                 state = Bench.Do(state, act, pace);
+            }
+
             List<string> problems = [.. state.Log.Skip(before).Where(e => e.WentWrong).Select(e => e.Words)];
             if (step.Goal is { } goal)
-                problems.AddRange(Goals.Missing(state, goal).Select(why => $"{Wording.Capital(why)}."));
+                problems.AddRange(Goals.Missing(state, goal).Select(Wording.Sentence));
+            if (problems.Count == 0)
+                problems.AddRange(step.Signs.SelectMany(sign => Signs.Missing(state, sign)).Select(Wording.Sentence));
+
+            // What showed all along tells nothing of what was done.
+            if (step.Acts.Count > 0 && problems.Count == 0)
+                problems.AddRange(already.Where(TellsOfChange).Select(sign => Wording.Sentence(Say("bench.showedBefore", ("sign", SignWords.Of(state.Site.Rig, [sign]))))));
             results.Add(new(step.Id, state.NowMs, problems));
         }
 
-        return new(results, [.. AtTheEnd(state.Site.Rig).SelectMany(goal => Goals.Missing(state, goal)).Select(why => $"{Wording.Capital(why)}.")], state);
+        return new(results, [.. AtTheEnd(state.Site.Rig).SelectMany(goal => Goals.Missing(state, goal)).Select(Wording.Sentence)], state);
     }
+
+    private static bool TellsOfChange(Sign sign) => sign is Sign.Shows or Sign.Room;
 
     /// <summary>What a visit must leave behind.</summary>
     public static IEnumerable<Goal> AtTheEnd(Rig rig)

@@ -1,5 +1,6 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -28,11 +29,30 @@ internal static class Settling
 
             state = Pairing.JoinWaiting(state);
             if (ReferenceEquals(before, state))
-                return state;
+                break;
+        }
+
+        return WatchIdle(state);
+    }
+
+    // What has neither sound nor anything to wait for counts the minutes until it switches itself off.
+    private static BenchState WatchIdle(BenchState state)
+    {
+        foreach (var (id, what) in state.Site.Things)
+        {
+            if (what.Behaviour is not { HasPowerControl: true } || IdleMinutes(state, what) is not (> 0 and var minutes))
+                continue;
+            var thing = state.Things[id];
+            var counts = thing is { IsOn: true, WaitsUntilMs: null } && !Signs.HasSound(state, id);
+            if (counts != thing.IdleOffAtMs is not null)
+                state = state.With(id, t => t with { IdleOffAtMs = counts ? state.NowMs + minutes * 60_000L : null });
         }
 
         return state;
     }
+
+    private static int IdleMinutes(BenchState state, BenchThing what) =>
+        what.Device!.Automatic.IdleOffMinutes ?? (what.Device.Links.Count > 0 ? state.Site.Truths.UnreadIdleMinutes : 0);
 
     /// <summary>When something next happens by itself, ms; null for never.</summary>
     public static long? NextDueMs(BenchState state)
@@ -40,7 +60,7 @@ internal static class Settling
         long? next = null;
         foreach (var thing in state.Things.Values)
         {
-            foreach (var due in (ReadOnlySpan<long?>)[thing.WaitsUntilMs, thing.SeeksAtMs])
+            foreach (var due in (ReadOnlySpan<long?>)[thing.WaitsUntilMs, thing.SeeksAtMs, thing.IdleOffAtMs])
             {
                 if (due is { } at and < long.MaxValue && !(at >= next))
                     next = at;
@@ -57,9 +77,12 @@ internal static class Settling
         {
             if (thing.WaitsUntilMs <= state.NowMs)
                 state = state.With(id, t => t with { WaitsUntilMs = null })
-                    .Say($"{Wording.Capital(state.Site.NameOf(id))} stops waiting for a partner.", wentWrong: true);
+                    .Say(Wording.Sentence(Say("bench.stopsWaiting", ("thing", state.Site.NameOf(id)))), wentWrong: true);
             if (state.Things[id].SeeksAtMs <= state.NowMs)
                 state = Pairing.Seek(state, id);
+            if (state.Things[id].IdleOffAtMs <= state.NowMs)
+                state = state.With(id, t => t with { IdleOffAtMs = null, SwitchedOn = false })
+                    .Say(Wording.Sentence(Say("bench.idleOff", ("thing", state.Site.NameOf(id)))), wentWrong: true);
         }
 
         return Settle(state);

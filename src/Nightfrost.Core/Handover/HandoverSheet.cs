@@ -1,8 +1,9 @@
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Rules;
+using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 using static Nightfrost.Core.Handover.DailySteps;
 
 namespace Nightfrost.Core.Handover;
@@ -29,123 +30,127 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static SheetPart[] PartsFor(Rig rig, Route route)
     {
-        var (worn, box) = (route.AtEar.Takes, route.Feed.Transmitter);
         return
         [
-            new("To listen", [.. DailySteps.Start(rig, route).Select(line => line.Words)], true),
-            new("To stop", [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
-            new("How loud", [.. Loud(rig, route, worn)], false),
-            new("If there is no sound, try these three", [.. TryLines.Of(rig, route).Select(line => line.Words)], true),
-            .. (Lights(route, worn, box).ToArray() is { Length: > 0 } lights ? new[] { new SheetPart("The lights", lights, false) } : []),
-            .. (Body(route).ToArray() is { Length: > 0 } body ? new[] { new SheetPart("Near your body", body, false) } : []),
-            .. (Mind(route).ToArray() is { Length: > 0 } mind ? new[] { new SheetPart("Mind", mind, false) } : []),
-            .. (Charge(rig, route).ToArray() is { Length: > 0 } charge ? new[] { new SheetPart("The battery", charge, false) } : []),
+            new(Say("client.toListen"), [.. DailySteps.Start(rig, route).Select(line => line.Words)], true),
+            new(Say("client.toStop"), [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
+            new(Say("client.howLoud"), [.. Loud(rig, route)], false),
+            new(Say("client.noSound"), [.. TryLines.Of(rig, route).Select(line => line.Words)], true),
+            .. Filled("client.lights", Told(rig, route, SignBy.Light)),
+            .. Filled("client.display", Told(rig, route, SignBy.Display)),
+            .. Filled("client.prompts", Told(rig, route, SignBy.Prompt)),
+            .. Filled("client.body", Body(rig, route)),
+            .. Filled("client.mind", Mind(rig, route)),
+            .. Filled("client.battery", Charge(rig, route)),
         ];
     }
 
-    private static IEnumerable<string> Loud(Rig rig, Route route, Device worn)
+    private static IEnumerable<SheetPart> Filled(string heading, IEnumerable<string> lines) =>
+        lines.ToArray() is { Length: > 0 } all ? [new(Say(heading), all, false)] : [];
+
+    private static IEnumerable<string> Loud(Rig rig, Route route)
     {
-        var own = worn.OwnVolume || route.AtEar.Receiver.OwnVolume;
-        if (own)
-            yield return $"The control on your {(worn.OwnVolume ? worn.Name : route.AtEar.Receiver.Name)} changes only what you hear.";
-        var control = $"{Owner(route)}'s {Loudness.ControlOf(rig.Site.Look.SourceOf(route.Feed.Socket))}";
-        var remote = Wording.Capital(control);
-        var usually = route.Feed.Socket.Level == LevelControl.NotYet ? " usually" : "";
+        var worn = route.AtEar.Takes;
+        if (worn.OwnVolume || route.AtEar.Receiver.OwnVolume)
+            yield return Say("client.ownVolume", ("worn", ClientNames.Of(worn.OwnVolume ? worn : route.AtEar.Receiver)));
+        var control = Say(rig.Site.Look.SourceOf(route.Feed.Socket) is { Kind: SourceKind.Computer } ? "client.volumeOf" : "client.remoteOf",
+            ("owner", Owner(route)));
+        var usually = route.Feed.Socket.Level == LevelControl.NotYet;
+        var values = new[] { ("remote", Wording.Capital(control)), ("control", control), ("usually", usually ? Say("client.usually") : "") };
         yield return SocketReading.FixedLevel(route.Feed.Socket) switch
         {
-            true when rig.Site.Look.SourceOf(route.Feed.Socket) is not null => $"{remote}{usually} does not change what you hear.",
-            true when rig.Site.Bar is { } bar => $"{remote}{usually} does not change what you hear. For the room, use the {bar.Name}'s own control.",
-            true when rig.Site.SetSilent is not null => $"{remote}{usually} does not change what you hear.",
-            true => $"{remote}{usually} does not change what you hear. It changes the room.",
-            false when rig.RoomFeed is { Room.Speakers: { } speakers } =>
-                $"{remote}{usually} changes what you hear and the {speakers.Name}. For the room alone, use the control on the {speakers.Name}.",
-            false => $"{remote}{usually} changes what you hear as well.",
-            _ => $"Try {control}: it may change what you hear as well.",
+            true when rig.Site.Look.SourceOf(route.Feed.Socket) is not null => Say("client.remoteFixed", values),
+            true when rig.Site.Bar is not null => Say("client.remoteFixedBar", values),
+            true when rig.Site.SetSilent is not null => Say("client.remoteFixed", values),
+            true => Say("client.remoteRoom", values),
+            false when rig.RoomFeed is not null => Say("client.remoteSpeakers", values),
+            false => Say("client.remoteFollows", values),
+            _ => Say("client.remoteTry", values),
         };
-        yield return "If it hurts or tires you, turn it down.";
+        yield return Say("client.ifItHurts");
     }
 
-    private static IEnumerable<string> Lights(Route route, Device worn, Device? box)
+    // What its things show or say, each kind by itself; at the end of a wire nothing is joined, whatever its radio would show.
+    private static IEnumerable<string> Told(Rig rig, Route route, SignBy by)
     {
-        if (box is { PowerLight.Length: > 0 })
-            yield return $"{box.Name}, {box.PowerLight}: it has power.";
-        if (box is { SoundLight.Length: > 0 })
-            yield return $"{box.Name}, {box.SoundLight}: sound is coming in.";
-        // At the end of a wire nothing is joined, whatever its radio would show.
-        if (worn.Pairing is { Linked.Length: > 0 } way && (route.Feed.BuiltIn || route.Sends is { Technology: not LinkTechnology.InductionLoop }))
-            yield return $"{worn.Name}, {way.Linked}: it is joined to {(box is null ? Owner(route) : $"the {box.Name}")}.";
+        var (takes, box) = (route.AtEar.Takes, route.Feed.Transmitter);
+        var joins = route.Feed.BuiltIn || route.Sends is { Technology: not LinkTechnology.InductionLoop };
+        foreach (var sign in (box?.Signs ?? []).Where(s => s.By == by && s.State is not (SignState.Waiting or SignState.Receiving)))
+            yield return Say("client.sign", ("thing", Wording.Capital(ClientNames.Box(rig, route))), ("looks", sign.Looks), ("means", GestureWords.Means(sign)));
+        foreach (var sign in takes.Signs.Where(s => s.By == by && s.State is not (SignState.Waiting or SignState.Receiving) && s.State != SignState.Joined))
+            yield return Say("client.sign", ("thing", Wording.Capital(ClientNames.Worn(route))), ("looks", sign.Looks), ("means", GestureWords.Means(sign)));
+        foreach (var sign in joins ? takes.Showing(SignState.Joined).Where(s => s.By == by) : [])
+            yield return Say("client.sign", ("thing", Wording.Capital(ClientNames.Worn(route))), ("looks", sign.Looks),
+                ("means", Say("client.joinedTo", ("box", box is null ? Owner(route) : Say("name.the", ("what", ClientNames.Box(rig, route)))))));
     }
 
-    private static IEnumerable<string> Body(Route route)
+    private static IEnumerable<string> Body(Rig rig, Route route)
     {
-        var near = Wording.Listed(EarRules.AtBody(route).Select(d => d.Name));
+        var near = Wording.Listed(EarRules.AtBody(route).Select(d => ClientNames.Of(rig, route, d)));
         if (near.Length == 0)
             yield break;
         var listener = route.AtEar.Listener;
         yield return listener.Implant == Known.Yes
-            ? $"You carry {EarRules.ImplantWords(listener)}. {listener.ImplantAnsweredBy.Trim()} allowed the {near} near it, and nothing else of this kind."
-            : $"Keep the {near} 15 cm away from a pacemaker or any other implant, yours or somebody else's.";
-        yield return "If you feel unwell with it, stop using it and ask your doctor.";
+            ? Say("client.implantAllowed", ("implant", EarRules.ImplantWords(listener)), ("who", listener.ImplantAnsweredBy.Trim()), ("near", near))
+            : Say("client.implantKeepAway", ("near", near));
+        yield return Say("client.unwell");
     }
 
     // A device's own cautions, as the shelf has them.
-    private static IEnumerable<string> Mind(Route route) =>
-        route.Devices.DistinctBy(d => d.Id).SelectMany(d => d.Cautions.Select(caution => $"{d.Name}: {caution}"));
+    private static IEnumerable<string> Mind(Rig rig, Route route) => route.Devices.DistinctBy(d => d.Id).SelectMany(d => d.Cautions.Select(caution =>
+        Say("client.caution", ("thing", Wording.Capital(ClientNames.Of(rig, route, d))), ("caution", caution))));
 
     private static IEnumerable<string> Charge(Rig rig, Route route)
     {
         foreach (var device in DailySteps.Charged(rig, route))
         {
-            var name = device == route.AtEar.Takes ? "" : $"The {device.Name}: ";
-            var hours = Math.Floor(device.Power.BatteryHours * Power.BoxPower.RunTimeShare);
-            yield return FormattableString.Invariant($"{name}One charge lasts about {hours:0} hours.");
+            var hours = FormattableString.Invariant($"{Math.Floor(device.Power.BatteryHours * Power.BoxPower.RunTimeShare):0}");
+            yield return device == route.AtEar.Takes ? Say("client.chargeLasts", ("hours", hours))
+                : Say("client.boxChargeLasts", ("box", Wording.Capital(ClientNames.Box(rig, route))), ("hours", hours));
             yield return DailySteps.ChargeLine(rig, route, device).Words;
-            yield return FormattableString.Invariant($"Charging takes about {Math.Ceiling(device.Power.ChargeHours):0} hours.")
-                + " Charge it in the open, not in bed.";
+            yield return Say("client.chargeTakes", ("hours", FormattableString.Invariant($"{Math.Ceiling(device.Power.ChargeHours):0}")));
             if (device.Power.WorksWhileCharging)
-                yield return "You may listen while it charges.";
+                yield return Say("client.chargeListening");
         }
     }
 
     private static SheetPart[] ForHousehold(Rig rig, IReadOnlyList<FoundValue> found)
     {
-        var player = rig.Routes.Select(Player).Distinct().ToList() is [var one] ? one : "the TV";
+        var player = rig.Routes.Select(Player).Distinct().ToList() is [var one] ? one : Say("name.set");
+        var (first, values) = (Wording.Capital(player), new[] { ("player", player) });
+        var worn = rig.Routes.Any(r => r.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds);
         var parts = new List<SheetPart>
         {
-            new("Alone and together",
+            new(Say("client.alone"),
             [
-                rig.Site.RoomHears is not null
-                    ? $"Together: the room hears {player}{(rig.RoomFeed is { Room.Speakers: { } speakers } ? $" from the {speakers.Name}" : "")}, and each "
-                        + "listener hears it too."
-                    : rig.Site.SetSilent is not null || rig.Feeds.Any(f => f.Socket.SilencesSpeakers == Known.Yes)
-                    ? $"Alone: {player} is silent. Only the listener hears it."
-                    : rig.SilencesSpeakers ? $"Alone: {player} is usually silent, and only the listener hears it."
-                    : $"{Wording.Capital(player)} may go on playing to the room. Turn it down for quiet, and see that you still hear well.",
+                rig.Site.RoomHears is not null ? Say(rig.RoomFeed is null ? "client.together" : "client.togetherSpeakers", values)
+                    : rig.Site.SetSilent is not null || rig.Feeds.Any(f => f.Socket.SilencesSpeakers == Known.Yes) ? Say("client.silent", values)
+                    : rig.SilencesSpeakers ? Say("client.silentUsually", values)
+                    : Say("client.mayPlayOn", ("player", first)),
                 RoomReturn(rig, player).Words,
-                rig.Silencing == Silencing.ByMute ? "Mute on the TV's remote keeps the room quiet. Each listener goes on hearing."
-                    : $"Mute on {player}'s remote may stop the listeners as well. Try it once, so that you know.",
+                rig.Silencing == Silencing.ByMute ? Say("client.muteKeeps") : Say("client.muteMayStop", values),
             ], false),
-            new("Stay safe",
-            [
-                "With a headset on you may not hear the door or an alarm. Agree who listens out for them.",
-                "Clean a shared headset before someone else wears it.",
-            ], false),
+            new(Say("client.safe"), [Say("client.alarms"), .. worn ? new[] { Say("client.clean") } : []], false),
         };
-        var channels = AirChannels.SideBySide(rig).Where(box => box.Channel > 0)
-            .Select(box => $"{RouteWords.BoxOf(box.Route)}: {(box.Route.Sends is { Channels: 1 } ? "its only channel" : $"channel {box.Channel}")}.").ToList();
+        if (BoxLabels.Of(rig) is { Count: > 0 } labels)
+            parts.Add(new(Say("client.labels"), [.. labels.Select(l => Say("client.labelOf", ("number", FormattableString.Invariant($"{l.Number}")),
+                ("who", Wording.Listed(rig.Routes.Where(r => r.Feed.Key == l.Feed.Key).Select(r => r.AtEar.Listener.Name)))))], false));
+        var channels = AirChannels.SideBySide(rig).Where(box => box.Channel > 0).Select(box => Say(
+            box.Route.Sends is { Channels: 1 } ? "client.onlyChannel" : "client.channel",
+            ("box", Wording.Capital(ClientNames.Box(rig, box.Route))), ("channel", FormattableString.Invariant($"{box.Channel}")))).ToList();
         if (channels.Count > 0)
-            parts.Add(new("The channels", [.. channels, "Leave them so. On the same channel you hear noise, or each other's sound."], false));
+            parts.Add(new(Say("client.channels"), [.. channels, Say("client.leaveChannels")], false));
         var delays = rig.Site.Look.Set.DelaySettings.Where(s => s.StandsAtMs != s.FoundAtMs).ToList();
         if (delays.Count > 0)
-            parts.Add(new("How the TV is set now",
-                [.. delays.Select(s => $"The TV's menu, {s.Name}: {s.StandsAtMs} ms. It keeps lips and voice together.")], false));
+            parts.Add(new(Say("client.setNow"), [.. delays.Select(s => Step.With(Delay(s.Name, s.StandsAtMs), Say("client.delayWhy")))], false));
         if (found.Count + delays.Count > 0)
-            parts.Add(new("How the TV was set before",
-                [.. found.Select(f => $"{f.Place.Replace("The set's", "The TV's", StringComparison.Ordinal)}: {f.Value}."),
-                    .. delays.Select(s => $"The TV's menu, {s.Name}: {s.FoundAtMs} ms.")], false));
+            parts.Add(new(Say("client.setBefore"),
+                [.. found.Select(f => Say("client.found", ("place", f.Place.Replace("The set's", "The TV's", StringComparison.Ordinal)), ("value", f.Value))),
+                    .. delays.Select(s => Delay(s.Name, s.FoundAtMs))], false));
         return [.. parts];
     }
 
+    private static string Delay(string name, int ms) => Say("client.delay", ("name", name), ("ms", FormattableString.Invariant($"{ms}")));
 }
 
 /// <summary>A value met on the visit before it was changed.</summary>

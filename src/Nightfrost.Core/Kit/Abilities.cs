@@ -27,7 +27,7 @@ public static class Abilities
             d => d.Links.Any(l => l is { Transmits: true, ListenersAtOnce: > 1 }) || d is { SplitsInto: > 1, Role: not DeviceRole.Lead }),
         new("passes-on", "Passes the signal on", d => d.PassesThrough || d is { SplitsInto: > 1, Role: not DeviceRole.Lead }),
         new("selects", "Choosable destination", d => d.Links.Any(l => l.SelectsDestination)),
-        new("two-way", "Sends or receives", d => d.TwoWaySwitch.Length > 0),
+        new("two-way", "Sends or receives", d => d.GestureFor(GestureDoes.Transmits) is not null),
         new("pair", "Left and right", d => d.JoinsAsPair),
         new("mono", "Both channels in one ear", d => d.MonoSum),
         new("usb-power", "Runs from USB", d => d.Power.UsbDrawMa > 0),

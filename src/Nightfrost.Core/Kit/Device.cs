@@ -46,11 +46,6 @@ public enum Evidence
     MeasuredHere,
 }
 
-/// <summary>What a light means.</summary>
-/// <param name="State">The state, such as "linked".</param>
-/// <param name="Looks">How it looks, in words.</param>
-public sealed record LightMeaning(string State, string Looks);
-
 /// <summary>A wired socket of a device.</summary>
 /// <param name="Connector">Its shape.</param>
 /// <param name="Output">True when sound comes out of it.</param>
@@ -72,15 +67,6 @@ public sealed record PowerNeed(
     /// <summary>Takes no power at all.</summary>
     public static PowerNeed None { get; } = new(0, false, 0, 0, false, true, false);
 }
-
-/// <summary>How one end is brought into pairing, in its own maker's way.</summary>
-/// <param name="FromState">Power state it must start from, in words.</param>
-/// <param name="Press">What to press, in words.</param>
-/// <param name="HoldSeconds">How long to hold; 0 for a short press or none.</param>
-/// <param name="Shows">Light or prompt while it waits.</param>
-/// <param name="Linked">Light or prompt once it is joined.</param>
-/// <param name="WindowSeconds">How long it waits for a partner, s; 0 when it waits without end.</param>
-public sealed record PairingWay(string FromState, string Press, double HoldSeconds, string Shows, string Linked, double WindowSeconds);
 
 /// <summary>What is done with the first receiver while the second one is paired.</summary>
 public enum SecondListenerWay
@@ -131,29 +117,23 @@ public sealed record Device
     /// <summary>Transmitters: hands the incoming digital signal on to another box.</summary>
     public bool PassesThrough { get; init; }
 
-    /// <summary>Sends or receives by a switch; blank when it does only one. In words, such as "slide TX / RX".</summary>
-    public string TwoWaySwitch { get; init; } = "";
+    /// <summary>What hands work on it.</summary>
+    public IReadOnlyList<Control> Controls { get; init; } = [];
 
-    /// <summary>How its input is chosen, in words; blank when it senses it or has one only.</summary>
-    public string InputSwitch { get; init; } = "";
+    /// <summary>What its controls make it do.</summary>
+    public IReadOnlyList<Gesture> Gestures { get; init; } = [];
 
-    /// <summary>Its own power switch or button, in words; blank when it starts with its supply.</summary>
-    public string PowerSwitch { get; init; } = "";
+    /// <summary>Its lights, prompts and displays, and what they mean; what nobody has read is not among them.</summary>
+    public IReadOnlyList<SignLook> Signs { get; init; } = [];
 
-    /// <summary>Light when it is powered, in words.</summary>
-    public string PowerLight { get; init; } = "";
+    /// <summary>What it does by itself.</summary>
+    public Automatic Automatic { get; init; } = Automatic.Unread;
 
-    /// <summary>Light when sound arrives at its input, in words.</summary>
-    public string SoundLight { get; init; } = "";
+    /// <summary>How much its input bears, what it gives and how quiet it is.</summary>
+    public Levels Levels { get; init; } = Levels.Unread;
 
     /// <summary>Where the codec in use can be read, in words; blank when it cannot.</summary>
     public string CodecReadback { get; init; } = "";
-
-    /// <summary>How it is paired; null for units that are joined when bought, or have no radio.</summary>
-    public PairingWay? Pairing { get; init; }
-
-    /// <summary>Button or slot of the second listener, in words; blank when there is none.</summary>
-    public string SecondSlot { get; init; } = "";
 
     public SecondListenerWay SecondListener { get; init; }
 
@@ -190,9 +170,6 @@ public sealed record Device
     /// <summary>Firmware it should have, as printed by its maker; blank while not known.</summary>
     public string Firmware { get; init; } = "";
 
-    /// <summary>What else its lights mean.</summary>
-    public IReadOnlyList<LightMeaning> Lights { get; init; } = [];
-
     /// <summary>What to beware of, each in one short sentence.</summary>
     public IReadOnlyList<string> Cautions { get; init; } = [];
 
@@ -222,4 +199,13 @@ public sealed record Device
 
     /// <summary>What so many pieces cost, in the shelf's currency.</summary>
     public decimal PriceOf(int pieces) => pieces * Price;
+
+    /// <summary>The gesture that makes it do something; null when none does.</summary>
+    public Gesture? GestureFor(GestureDoes does) => Gestures.FirstOrDefault(g => g.Does == does);
+
+    /// <summary>True when it is told apart from units that are joined when bought: it can be made to wait for a partner, or does so by itself.</summary>
+    public bool IsPaired() => GestureFor(GestureDoes.OpensPairing) is not null || Automatic.Window != WindowOpens.ByHand;
+
+    /// <summary>How it shows a state; empty where nobody has read it.</summary>
+    public IEnumerable<SignLook> Showing(SignState state) => Signs.Where(s => s.State == state);
 }

@@ -79,18 +79,10 @@ public static class DeviceCheck
             check.Add("app", "An ear profile is made in an app, and none is named.", "Enter the app, or 0 minutes for no ear profile.");
         foreach (var (field, words) in new[]
         {
-            ("twoWaySwitch", device.TwoWaySwitch), ("inputSwitch", device.InputSwitch), ("powerSwitch", device.PowerSwitch), ("powerLight", device.PowerLight),
-            ("soundLight", device.SoundLight), ("codecReadback", device.CodecReadback), ("secondSlot", device.SecondSlot), ("app", device.App),
-            ("firmware", device.Firmware), ("strayModes", device.StrayModes),
+            ("codecReadback", device.CodecReadback), ("app", device.App), ("firmware", device.Firmware), ("strayModes", device.StrayModes),
         })
             check.Text(field, words, LongestWords);
-        check.Most("lights", device.Lights.Count, 20, "lights", "List those that help on a visit.");
-        for (var i = 0; i < device.Lights.Count; i++)
-        {
-            check.Text($"lights[{i}].state", device.Lights[i].State, LongestMark, required: true);
-            check.Text($"lights[{i}].looks", device.Lights[i].Looks, LongestWords, required: true);
-        }
-
+        GestureCheck.Add(device, check);
         check.Most("cautions", device.Cautions.Count, 8, "cautions", "Keep them short and few.");
         for (var i = 0; i < device.Cautions.Count; i++)
             check.Text($"cautions[{i}]", device.Cautions[i], LongestWords, required: true);
@@ -180,12 +172,6 @@ public static class DeviceCheck
         check.Range("power.chargeHours", device.Power.ChargeHours, 0, 100, "h");
         if (device.Power is { BatteryHours: > 0, ChargeHours: 0 })
             check.Add("power.chargeHours", "A battery of so many hours takes no time to charge.", "Enter the hours to a full charge.");
-        if (device.Pairing is not { } way)
-            return;
-        foreach (var (field, words) in new[] { ("fromState", way.FromState), ("press", way.Press), ("shows", way.Shows), ("linked", way.Linked) })
-            check.Text($"pairing.{field}", words, LongestWords, required: field == "press");
-        check.Range("pairing.holdSeconds", way.HoldSeconds, 0, 60, "s");
-        check.Range("pairing.windowSeconds", way.WindowSeconds, 0, 3600, "s");
     }
 
     // What a role needs, or nothing could ever be planned with it.

@@ -70,20 +70,34 @@ public static class DeviceFacts
             new("Far end", device.IsExtension ? "a socket: it lengthens a lead that ends in a plug" : ""),
             new("Length, or that of its own lead", device.LengthM > 0 ? FormattableString.Invariant($"{device.LengthM:0.##} m") : ""),
             new("In the box", Join(device.Includes.Select(nameOf))),
-            new("Pairing", device.Pairing is { } way
-                ? $"{way.Press} ({(way.HoldSeconds > 0 ? FormattableString.Invariant($"{way.HoldSeconds:0.#} s") : "short")}), from: {way.FromState}" : ""),
+            new("Pairing", Gesture(device, GestureDoes.OpensPairing) is { Length: > 0 } opens ? opens
+                : device.Automatic.Window != WindowOpens.ByHand ? "waits by itself once it has power" : ""),
+            new("Second listener", Gesture(device, GestureDoes.OpensSecondPairing)),
+            new("Waits for a partner", device.Automatic.WindowSeconds > 0 ? FormattableString.Invariant($"{device.Automatic.WindowSeconds:0} s") : ""),
+            new("Looks for", device.Automatic.Seeks switch { Seeks.Nobody => "nobody", Seeks.LastPartner => "its last partner",
+                Seeks.EveryPartner => "every partner it knows", _ => "" }),
+            new("Switches itself off", device.Automatic.IdleOffMinutes switch { null => "", 0 => "never",
+                var minutes => FormattableString.Invariant($"after {minutes} min without sound") }),
             new("Codec shown", device.CodecReadback),
-            new("Sends or receives by", device.TwoWaySwitch),
+            new("Sends or receives by", Gesture(device, GestureDoes.Transmits)),
+            new("Its input", device.Automatic.SensesInput ? "found by itself" : Gesture(device, GestureDoes.ChoosesInput)),
+            new("Power switch", Gesture(device, GestureDoes.SwitchesPower)),
+            new("Input clips at", Db(device.Levels.ClipDbV, "dBV")),
+            new("Full scale gives", device.Levels.LoudestDbSpl is null ? Db(device.Levels.FullScaleDbV, "dBV") : Db(device.Levels.LoudestDbSpl, "dB SPL")),
+            new("Own noise", device.Levels.NoiseBelowDb is { } below ? FormattableString.Invariant($"{below:0} dB below full scale") : ""),
             new("Fixed level", device.FixesLevel ? "yes" : ""),
             new("App", device.App),
             new("Firmware", device.Firmware),
-            new("Lights", Join(device.Lights.Select(l => $"{l.State}: {l.Looks}"))),
+            new("Lights and prompts", Join(device.Signs.Select(sign => $"{GestureWords.Means(sign)}: {sign.Looks}"))),
             new("Mind", string.Join(" ", device.Cautions)),
             new("Known from", device.Evidence switch { Evidence.MeasuredHere => "measured here", Evidence.SpecificationRead => "its specification",
                 _ => "its maker's word" }),
             new("Retired", device.RetiredOn is { } day ? string.Create(CultureInfo.InvariantCulture, $"{day:d MMM yyyy}") : ""),
         ];
     }
+
+    private static string Gesture(Device device, GestureDoes does) => device.GestureFor(does) is not { } gesture ? ""
+        : GestureWords.Of(device, gesture) + (GestureWords.Start(gesture) is { Length: > 0 } from ? $", from: {from}" : "");
 
     private static string Splits(Device device) =>
         device.Role == DeviceRole.Lead ? $"shares the power of one socket among {device.SplitsInto}" : $"splits into {device.SplitsInto}";
@@ -148,6 +162,9 @@ public static class DeviceFacts
         1 => "one channel, no choice",
         var count => $"{count} channels to set",
     };
+
+    private static string Db(double? level, string unit) =>
+        level is { } value ? FormattableString.Invariant($"{value:+0.#;−0.#;0} {unit}") : "";
 
     private static string YesNo(bool value) => value ? "yes" : "no";
 

@@ -89,7 +89,8 @@ public static class Constraints
         Physical("heard-before-silenced", "What is turned down, muted or unplugged cannot be heard to work as it was.",
             (rig, a, b) => a.Id == "prove-sound" && b.Acts.Any(act => Silences(rig, act))),
         Physical("down-before-up", "What is turned up again was turned down before.",
-            (_, a, b) => a.Acts.OfType<Act.Turn>().Any(down => down.Volume == Volume.Down && b.Goal is Goal.RoomHears or Goal.RoomAsUsual
+            (_, a, b) => a.Acts.OfType<Act.Turn>().Any(down => down.Volume == Volume.Down
+                && b.Goal is Goal.RoomHears or Goal.RoomAsUsual or Goal.RoomSilent
                 && b.Acts.OfType<Act.Turn>().Any(up => up.Volume == Volume.Usual && up.ThingId == down.ThingId))),
         Practice("silence-before-turning-up", "What is turned up again is not to be heard where it was silenced.",
             (_, a, b) => b.Id == "volume-back" && a.Id is "speakers-off" or "set-muted" or "bar-muted"),

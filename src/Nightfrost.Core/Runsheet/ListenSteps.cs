@@ -30,10 +30,9 @@ internal static class ListenSteps
                     + (AdviceRules.Strays(route) is { } strays
                         ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to "
                             + "the right one." : ""),
-                Expect = "clear speech, loud enough, and comfortable",
                 Caution = Step.With("Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.", ear.Receiver.Cautions),
                 ListenerId = id,
-            };
+            }.Showing(rig, new Sign.Heard(id));
             if (ear.Listener.OwnVolume)
                 yield return new Step
                 {
@@ -77,7 +76,12 @@ internal static class ListenSteps
                 Phase = Phase.Leave,
                 Place = $"Behind {RouteWords.Players(rig)}",
                 Action = "Fix the box where it worked",
-                Ticks = [.. rig.Routes.Select(r => $"{r.AtEar.Listener.Name} still hears it from the seat")],
+                Ticks =
+                [
+                    .. rig.Routes.Select(r => $"{r.AtEar.Listener.Name} still hears it from the seat"),
+                    .. BoxLabels.Of(rig).Select(l => $"Label {l.Number} stuck on the {l.Feed.Transmitter!.Name} of "
+                        + Wording.Listed(rig.Routes.Where(r => r.Feed.Key == l.Feed.Key).Select(r => r.AtEar.Listener.Name))),
+                ],
             };
     }
 

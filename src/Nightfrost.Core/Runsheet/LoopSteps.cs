@@ -1,3 +1,4 @@
+using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 
 namespace Nightfrost.Core.Runsheet;
@@ -29,7 +30,7 @@ internal static class LoopSteps
             Place = $"At the {box.Name}",
             Action = $"With speech playing, set the drive for {listener.Name}'s ears",
             Detail = "By meter at the height of the head: peaks near 400 mA/m. Without a meter: raise it until speech is clear, and no further.",
-            Expect = box.SoundLight.Length > 0 ? box.SoundLight : "clear speech in the aids",
+            Expect = GestureWords.Shows(box, SignState.Sound) is { Length: > 0 } shows ? shows : "clear speech in the aids",
             Note = "Field strength, mA/m, or that none was measured",
             Why = "IEC 60118-4: 400 mA/m is the peak that aids expect.",
             ListenerId = listener.Id,

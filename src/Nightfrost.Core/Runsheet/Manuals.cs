@@ -53,7 +53,7 @@ public static class Manuals
         return
         [
             .. OfSet(set.Model) is { } key ? new[] { new Manual(key, SetWords(set)) } : [],
-            .. Devices(rig).Where(d => d.Pairing is not null || d.App.Length > 0).Select(d => new Manual(OfDevice(d.Id), $"the {d.Name}")),
+            .. Devices(rig).Where(d => d.IsPaired() || d.App.Length > 0).Select(d => new Manual(OfDevice(d.Id), $"the {d.Name}")),
         ];
     }
 

@@ -72,14 +72,12 @@ public static class MenuSteps
                 Id = "programme-on",
                 Phase = Phase.Menu,
                 Place = $"At {RouteWords.Players(rig)}",
-                Goal = new Goal.All([.. rig.Routes.Where(r => r.Feed.Transmitter is { } box && Behaviour.Of(box).PairsFrom == PairsFrom.On)
+                Goal = new Goal.All([.. rig.Routes.Where(r => r.Feed.Transmitter is { } box && !Behaviour.Of(box).PairsFromOff)
                     .Select(r => new Goal.SoundAt(r.AtEar.Listener.Id))]),
                 Action = "Play a programme with speech",
-                Expect = string.Join("; ",
-                    rig.Feeds.Select(f => f.Transmitter).OfType<Device>().Where(t => t.SoundLight.Length > 0).Select(t => $"{t.Name}: {t.SoundLight}")
-                        .Distinct()),
                 Why = "Some lights wait for real sound.",
-            };
+            }.Showing(rig, [.. rig.Feeds.Where(f => f.Transmitter is { } box && !Behaviour.Of(box).PairsFromOff)
+                .SelectMany(f => SignWords.Telling(Things.Sender(f)!, f.Transmitter!, SignState.Sound))]);
         if ((RoomSteps.Level(rig) ?? RoomSteps.Back(rig, Phase.Menu)) is { } level)
             yield return level;
     }
@@ -133,26 +131,25 @@ public static class MenuSteps
                 Id = "set-muted",
                 Phase = Phase.Menu,
                 Place = "The set's remote",
-                Acts = [.. RoomSteps.Loud(rig).Select(id => new Act.Mute(id, true))],
+                Acts = [.. RoomSteps.Up(rig), .. RoomSteps.Loud(rig).Select(id => new Act.Mute(id, true))],
                 Goal = new Goal.RoomSilent(),
-                Action = rig.Site.Bar is null ? "Mute the set" : $"Mute the set and the {rig.Site.Bar.Name}",
+                Action = rig.Site.Bar is null ? "Turn the set up to what was found, then mute it"
+                    : $"Turn the set and the {rig.Site.Bar.Name} up to what was found, then mute both",
                 Detail = "The sound is taken before it comes to the set.",
-                Expect = "silence in the room",
                 Why = "The listener goes on hearing; mute must be set again each time the set was off.",
-            };
+            }.Showing(rig, new Sign.Room(false));
         if (rig is { Silencing: Silencing.ByBarMute, Site.Bar: { } bar })
             return new Step
             {
                 Id = "bar-muted",
                 Phase = Phase.Menu,
                 Place = $"The {bar.Name}'s remote",
-                Acts = [new Act.Mute(Things.Bar, true)],
+                Acts = [.. RoomSteps.Up(rig), new Act.Mute(Things.Bar, true)],
                 Goal = new Goal.RoomSilent(),
-                Action = $"Mute the {bar.Name}, and leave the set as it is",
+                Action = $"Turn the {bar.Name} and the set up to what was found, then mute the {bar.Name} alone",
                 Detail = "The plug silences the set's own speakers, but not this.",
-                Expect = "silence in the room",
                 Why = "What the listener hears hangs on the set: muting that would mute both.",
-            };
+            }.Showing(rig, new Sign.Room(false));
         if (rig.Silencing == Silencing.ByMenu)
             return new Step
             {
@@ -161,15 +158,18 @@ public static class MenuSteps
                 Place = "The set's menu, speakers",
                 Acts =
                 [
+                    .. RoomSteps.Up(rig),
                     Chosen(SoundSource.Television, SourceMenu.Speakers, MenuValues.Off),
                     .. rig.Site.Bar is null ? Array.Empty<Act>() : [new Act.Mute(Things.Bar, true)],
                 ],
                 Goal = new Goal.RoomSilent(),
-                Action = rig.Site.Bar is null ? "Switch the set's own speakers off" : $"Switch the set's own speakers off, and mute the {rig.Site.Bar.Name}",
+                Action = rig.Site.Bar is null ? "Turn the set up to what was found, then switch its own speakers off"
+                    : $"Turn the set and the {rig.Site.Bar.Name} up to what was found, then switch the set's own speakers off and mute the {rig.Site.Bar.Name}",
+                Caution = "Nobody wears a receiver yet. Raise it slowly.",
+                Why = "Silence tells something only where sound was heard before.",
                 Detail = set.SpeakersCanBeOff == Known.NotYet ? "Not every set can. If it cannot, mute it and listen whether the headset goes on." : "",
                 Note = ValueFound,
-                Expect = "silence in the room",
-            };
+            }.Showing(rig, new Sign.Room(false));
         return room && rig.Site.Bar is null && rig.RoomFeed is null
             ? new Step
             {
@@ -178,7 +178,6 @@ public static class MenuSteps
                 Place = "The set's menu, speakers",
                 Action = "Leave the set's own speakers on",
                 Detail = "Some menus call it both, or speaker and optical.",
-                Expect = "the room still hears the set",
             }
             : null;
     }

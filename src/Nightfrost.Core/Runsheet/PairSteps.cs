@@ -1,6 +1,7 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -15,7 +16,7 @@ internal static class PairSteps
         foreach (var step in ChannelSteps.For(rig))
             yield return step;
         var wireless = rig.Routes.Where(r => r.Sends is not null).ToList();
-        var radios = wireless.Any(r => r.Sends!.IsBluetooth && r.AtEar.Takes.Pairing is not null);
+        var radios = wireless.Any(r => r.Sends!.IsBluetooth && r.AtEar.Takes.IsPaired());
         if (radios)
             yield return new Step
             {
@@ -37,15 +38,15 @@ internal static class PairSteps
             var joined = new List<Route>();
             foreach (var route in group)
             {
-                foreach (var step in Join(route, joined))
+                foreach (var step in Join(rig, route, joined))
                     yield return step;
                 joined.Add(route);
             }
 
-            if (BackOn(joined) is { } back)
+            if (BackOn(rig, joined) is { } back)
                 yield return back;
 
-            foreach (var step in group.Where(r => r.AtEar.Takes.Pairing is not null).SelectMany(ReadCodec))
+            foreach (var step in group.Where(r => r.AtEar.Takes.IsPaired()).SelectMany(r => ReadCodec(rig, r)))
                 yield return step;
         }
 
@@ -64,7 +65,7 @@ internal static class PairSteps
             };
     }
 
-    private static IEnumerable<Step> Join(Route route, List<Route> earlier)
+    private static IEnumerable<Step> Join(Rig rig, Route route, List<Route> earlier)
     {
         var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
         var (box, takes) = (route.Feed.Transmitter, route.AtEar.Takes);
@@ -78,7 +79,7 @@ internal static class PairSteps
             yield break;
         }
 
-        if (takes.Pairing is not { } way)
+        if (!takes.IsPaired())
         {
             yield return new Step
             {
@@ -96,7 +97,8 @@ internal static class PairSteps
             yield break;
         }
 
-        var (sender, secondSlot) = (box?.Pairing, earlier.Count > 0 && box?.SecondSlot.Length > 0);
+        var second = earlier.Count > 0 ? box?.GestureFor(GestureDoes.OpensSecondPairing) : null;
+        var opens = second ?? box?.GestureFor(GestureDoes.OpensPairing);
         var firstOff = FirstOff(route);
         if (earlier.Count > 0)
         {
@@ -126,26 +128,29 @@ internal static class PairSteps
             Acts = [new Act.Bring(Things.Receiver(ear), Place.AtSet)],
             Goal = new Goal.At(Things.Receiver(ear), Place.AtSet),
             Action = $"Bring the {takes.Name} within an arm's length of the {sendName}",
-            Ticks = [$"The {takes.Name} is charged", .. (box?.TwoWaySwitch.Length > 0 ? new[] { "The box stands on transmit" } : []),
-                .. box is not null && Behaviour.Of(box).PairsFrom == PairsFrom.Off ? Array.Empty<string>() : [$"The {sendName} has power"]],
+            Ticks = [$"The {takes.Name} is charged", .. (box?.GestureFor(GestureDoes.Transmits) is not null ? new[] { "The box stands on transmit" } : []),
+                .. box is not null && Behaviour.Of(box).PairsFromOff ? Array.Empty<string>() : [$"The {sendName} has power"]],
             Why = "Search reaches less far than play.",
             Needs = charged,
             ListenerId = id,
         };
-        if (sender is not null)
+        if (box is not null && box.IsPaired())
+        {
+            var thing = Things.Sender(route.Feed)!;
             yield return new Step
             {
                 Id = $"pair-box-{id}",
                 Phase = Phase.Pair,
                 Place = $"At the {sendName}",
-                Acts = [new Act.Press(Things.Sender(route.Feed)!, secondSlot ? PairControl.Second : PairControl.First, sender.HoldSeconds)],
-                Goal = new Goal.WindowOpen(Things.Sender(route.Feed)!),
-                Action = secondSlot ? box!.SecondSlot : sender.Press,
-                Detail = $"Start from: {sender.FromState}.{Window(sender, "The window stays open", "; if it lapses, start again")}",
-                Expect = sender.Shows,
-                HoldSeconds = sender.HoldSeconds,
+                Acts = opens is null ? [] : [Act.Press.Of(thing, opens)],
+                Goal = new Goal.WindowOpen(thing),
+                Action = opens is null ? Say("gesture.none") : GestureWords.Of(box, opens),
+                Detail = Step.With(Started(opens), GestureWords.Window(box, opens is null ? "window.withPower" : "window.box"),
+                    Untold(box, SignState.Waiting)),
+                HoldSeconds = opens?.HoldSeconds ?? 0,
                 ListenerId = id,
-            };
+            }.Showing(rig, SignWords.Telling(thing, box, SignState.Waiting));
+        }
         else if (box is null)
             yield return new Step
             {
@@ -157,21 +162,29 @@ internal static class PairSteps
                 Expect = $"the name of the {takes.Name} in the list",
                 ListenerId = id,
             };
+        var (receiver, joins) = (Things.Receiver(ear), takes.GestureFor(GestureDoes.OpensPairing));
         yield return new Step
         {
             Id = $"pair-ear-{id}",
             Phase = Phase.Pair,
             Place = $"{ear.Listener.Name}'s {takes.Name}",
-            Acts = [new Act.Press(Things.Receiver(ear), PairControl.First, way.HoldSeconds)],
-            Goal = new Goal.Joined(Things.Receiver(ear)),
-            Action = way.Press,
-            Detail = $"Start from: {way.FromState}.{Window(way, "It waits", "")}" + (way.Shows.Length > 0 ? $" While it waits: {way.Shows}." : ""),
-            Expect = way.Linked,
-            HoldSeconds = way.HoldSeconds,
+            Acts = joins is null ? [] : [Act.Press.Of(receiver, joins)],
+            Goal = new Goal.Joined(receiver),
+            Action = joins is null ? Say("gesture.none") : GestureWords.Of(takes, joins),
+            Detail = Step.With(Started(joins), GestureWords.Window(takes, "window.ear"),
+                GestureWords.Shows(takes, SignState.Waiting) is { Length: > 0 } shows ? Say("sign.whileWaiting", ("looks", shows)) : "",
+                Untold(takes, SignState.Joined)),
+            HoldSeconds = joins?.HoldSeconds ?? 0,
             Caution = ear.Receiver.Form == WearForm.HearingAids
                 ? "Only the link is set up here. The aids' own programming belongs to their hearing professional." : "",
             ListenerId = id,
-        };
+        }.Showing(rig,
+            [
+                .. SignWords.Telling(receiver, takes, SignState.Joined),
+
+                // One light for all slots tells of the first only.
+                .. box is not null && earlier.Count == 0 ? SignWords.Telling(Things.Sender(route.Feed)!, box, SignState.Joined) : [],
+            ]);
         if (ear is { Relay: { } relay, RelayJoint: null })
             yield return new Step
             {
@@ -188,9 +201,9 @@ internal static class PairSteps
     }
 
     // Who was switched off so that another could be paired comes on again once all have.
-    private static Step? BackOn(List<Route> group)
+    private static Step? BackOn(Rig rig, List<Route> group)
     {
-        if (group.Count < 2 || !FirstOff(group[0]) || group[^1] is not { AtEar: { Takes.Pairing: not null } } last)
+        if (group.Count < 2 || !FirstOff(group[0]) || group[^1] is not { } last || !last.AtEar.Takes.IsPaired())
             return null;
         var off = group[..^1];
         return new Step
@@ -201,9 +214,8 @@ internal static class PairSteps
             Acts = [.. off.Select(r => new Act.Switch(Things.Receiver(r.AtEar), true)), new Act.Wait(JoinSeconds)],
             Goal = new Goal.All([.. group.Select(r => new Goal.Joined(Things.Receiver(r.AtEar)))]),
             Action = $"Switch {Named(off)} back on",
-            Expect = group.Count > 2 ? "all linked" : "both linked: both lights steady",
             ListenerId = last.AtEar.Listener.Id,
-        };
+        }.Showing(rig, [.. off.SelectMany(r => SignWords.Telling(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined))]);
     }
 
     private static bool FirstOff(Route route) => route.Feed.Transmitter?.SecondListener != SecondListenerWay.FirstStaysOn;
@@ -211,7 +223,7 @@ internal static class PairSteps
     private static string Named(IEnumerable<Route> routes) => Wording.Listed(routes.Select(r => $"{r.AtEar.Listener.Name}'s {r.AtEar.Takes.Name}"));
 
     // What is read says something only once everybody has joined who will listen.
-    private static IEnumerable<Step> ReadCodec(Route route)
+    private static IEnumerable<Step> ReadCodec(Rig rig, Route route)
     {
         var (ear, id, box, takes) = (route.AtEar, route.AtEar.Listener.Id, route.Feed.Transmitter, route.AtEar.Takes);
         var sendName = box?.Name ?? route.Site.Look.SourceOf(route.Feed.Socket)?.Name ?? "set";
@@ -224,12 +236,11 @@ internal static class PairSteps
                 Goal = new Goal.CodecAsPlanned(id),
                 Action = route.Several ? $"Read which codec is in use for {ear.Listener.Name}" : "Read which codec is in use",
                 Detail = box?.CodecReadback.Length > 0 ? box.CodecReadback : takes.CodecReadback,
-                Expect = Negotiation.Between(route.Sends, route.Takes, route.Several).Words,
                 Codecs = [.. sends.Codecs.Concat(sends.CodecsWithSeveral).Append(new Codec(CodecClass.Sbc, ""))
                     .DistinctBy(c => (c.Class, c.Mark.Trim().ToUpperInvariant()))],
                 Why = "A codec one end lacks falls back to SBC without a word.",
                 ListenerId = id,
-            };
+            }.Showing(rig, new Sign.CodecShown(id));
     }
 
     // Those that the Bench knows by name: phones, tablets and sets that know what is worn.
@@ -238,6 +249,10 @@ internal static class PairSteps
 
     private static string Rivals(List<Route> routes) => Wording.Listed(routes.Select(r => r.Rival).OfType<string>().Distinct());
 
-    private static string Window(PairingWay way, string waits, string then) =>
-        way.WindowSeconds > 0 ? FormattableString.Invariant($" {waits} about {way.WindowSeconds:0} s{then}.") : "";
+    private static string Started(Gesture? gesture) =>
+        gesture is not null && GestureWords.Start(gesture) is { Length: > 0 } from ? Say("gesture.startFrom", ("from", from)) : "";
+
+    // What nobody has read, or what looks the same as something else, is said to tell nothing.
+    private static string Untold(Device device, SignState state) => SignWords.Tells(device, state).Any() ? ""
+        : Say(device.Showing(state).Any() ? "sign.ambiguous" : "sign.notRead", ("thing", device.Name));
 }

@@ -1,4 +1,5 @@
 using Nightfrost.Core.Acts;
+using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
 
@@ -10,8 +11,11 @@ internal static class RoomSteps
     /// <summary>What plays to the room as the visit meets it, and so is turned down before a plug is touched.</summary>
     public static IEnumerable<string> Loud(Rig rig) => rig.Site.Bar is null ? Things.Players(rig) : Things.Players(rig).Append(Things.Bar);
 
+    /// <summary>All of it turned up again.</summary>
+    public static IEnumerable<Act> Up(Rig rig) => Loud(rig).Select(id => new Act.Turn(id, Volume.Usual));
+
     /// <summary>Lead and power; empty for a feed without such speakers.</summary>
-    public static IEnumerable<Step> Wires(Feed feed)
+    public static IEnumerable<Step> Wires(Rig rig, Feed feed)
     {
         if (feed is not { Room: { } half, Splitter: { } splitter })
             yield break;
@@ -48,10 +52,9 @@ internal static class RoomSteps
             Action = Power.BoxPower.RunsFromUsbAlone(speakers) ? $"Feed the {speakers.Name} from a mains supply"
                 : speakers.Power.OwnSupply ? $"Plug in the mains supply of the {speakers.Name}" : $"Switch the {speakers.Name} on",
             Detail = Step.With("Not from the set's USB: loudspeakers ask for more than it is made for.",
-                speakers.PowerSwitch.Length > 0 ? [$"Then switch on: {speakers.PowerSwitch}."] : []),
-            Expect = speakers.PowerLight,
+                speakers.GestureFor(GestureDoes.SwitchesPower) is { } power ? [$"Then switch on: {GestureWords.Of(speakers, power)}."] : []),
             Caution = Step.With("Right voltage and plug, nothing wet.", speakers.Cautions),
-        };
+        }.Showing(rig, SignWords.Telling(Things.RoomSpeakers(feed), speakers, SignState.Power));
     }
 
     /// <summary>
@@ -61,23 +64,24 @@ internal static class RoomSteps
     public static Step? Back(Rig rig, Phase phase)
     {
         var room = rig.Site.RoomHears is not null;
-        if (rig.RoomFeed is not null || (phase == Phase.Menu) != room)
+        // What is silenced by hand was turned up before, so that its silence tells something.
+        if (rig.RoomFeed is not null || (phase == Phase.Menu) != room || rig.Silencing != Silencing.None)
             return null;
         var (players, bar) = (RouteWords.Players(rig), rig.Site.Bar);
         var what = bar is null ? players : $"{players} and the {bar.Name}";
-        return new Step
+        var step = new Step
         {
             Id = room ? "room-back" : "volume-back",
             Phase = phase,
             Place = $"At {players}, by remote or by hand",
-            Acts = [.. Loud(rig).Select(id => new Act.Turn(id, Volume.Usual))],
+            Acts = [.. Up(rig)],
             Goal = room ? new Goal.RoomHears() : new Goal.RoomAsUsual(),
             Action = room ? $"Turn {what} up again until the room hears it as before" : $"Put the volume of {what} back to what was found",
             Detail = room ? "The value was noted before it was turned down." : "Where the listener's loudness hangs on it, leave it as the listener likes it.",
-            Expect = room ? $"speech from {(bar is null ? players : $"the {bar.Name}")}" : "",
             Caution = "Raise it slowly.",
             Why = room ? "A room that is heard now is not searched for later." : "What was turned down for the visit is not left so.",
         };
+        return room ? step.Showing(rig, new Sign.Room(true)) : step;
     }
 
     /// <summary>How loud they are, once a programme plays; null for a rig without such speakers.</summary>
@@ -92,7 +96,6 @@ internal static class RoomSteps
             Action = $"With a programme playing, turn the {speakers.Name} up until the room hears it well",
             Detail = $"The set's volume {(feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}moves this and the listeners together; set the set "
                 + "first, the room by this control.",
-            Expect = $"sound from the {speakers.Name}",
             Why = "A room that sounds proves the splitter before a listener is added.",
-        };
+        }.Showing(rig, new Sign.Room(true));
 }

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -34,6 +35,10 @@ public sealed record Step
     [JsonIgnore]
     public Goal? Goal { get; init; }
 
+    /// <summary>What shows that it has, as the Bench answers it; empty where nothing is waited for.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<Sign> Signs { get; init; } = [];
+
     /// <summary>What to do.</summary>
     public required string Action { get; init; }
 
@@ -42,6 +47,9 @@ public sealed record Step
 
     /// <summary>What to see or hear; blank when there is nothing to wait for.</summary>
     public string Expect { get; init; } = "";
+
+    /// <summary>The step with the signs to wait for, said in <see cref="Expect"/>.</summary>
+    internal Step Showing(Rig rig, params IReadOnlyList<Sign> signs) => this with { Signs = signs, Expect = SignWords.Of(rig, signs) };
 
     /// <summary>A caution that belongs to this step; blank for most.</summary>
     public string Caution { get; init; } = "";

@@ -19,7 +19,7 @@ internal static class WireSteps
         {
             foreach (var step in Leads(rig, feed, splitterDone))
                 yield return step;
-            foreach (var step in feed.Room is not null && roomDone.Add(feed.Socket.Id) ? RoomSteps.Wires(feed) : [])
+            foreach (var step in feed.Room is not null && roomDone.Add(feed.Socket.Id) ? RoomSteps.Wires(rig, feed) : [])
                 yield return step;
             foreach (var box in feed.Adapters.Append(feed.Transmitter).OfType<Device>())
             {
@@ -31,7 +31,7 @@ internal static class WireSteps
                     yield return PowerSteps.Electricity(rig, feed, box, choice);
             }
 
-            foreach (var step in PowerSteps.Switches(feed))
+            foreach (var step in PowerSteps.Switches(rig, feed))
                 yield return step;
         }
 
@@ -66,21 +66,22 @@ internal static class WireSteps
             Action = BoxPower.NeedsSupplyAtSpeaker(box) ? $"Feed the {box.Name} from a mains supply"
                 : box.Power.OwnSupply ? $"Plug in the {box.Name}'s own supply" : $"Switch the {box.Name} on",
             Detail = BoxPower.AtSpeaker(box).Words,
-            Expect = box.PowerLight,
+            Expect = GestureWords.Shows(box, SignState.Power),
             Caution = Step.With("Right voltage and plug for this box, nothing wet. No lead across a path.", box.Cautions),
             ListenerId = id,
         };
-        if (box.TwoWaySwitch.Length > 0)
+        if (box.GestureFor(GestureDoes.Transmits) is { } sends)
             yield return new Step
             {
                 Id = $"speaker-receive-{id}",
                 Phase = Phase.Power,
                 Place = $"At the {box.Name} beside the {ear.Receiver.Name}",
-                Action = $"Set it to receive: {box.TwoWaySwitch}",
+                Action = box.GestureFor(GestureDoes.Receives) is { } receives ? $"Set it to receive: {GestureWords.Of(box, receives)}" : "Set it to receive",
+                Detail = box.GestureFor(GestureDoes.Receives) is null ? $"It sends by: {GestureWords.Of(box, sends)}. Here it must stand the other way." : "",
                 Why = "Two boxes that both send never find each other.",
                 ListenerId = id,
             };
-        if (ear.Receiver.InputSwitch.Length > 0)
+        if (ear.Receiver.GestureFor(GestureDoes.ChoosesInput) is { } input)
             yield return new Step
             {
                 Id = $"speaker-input-{id}",
@@ -88,7 +89,7 @@ internal static class WireSteps
                 Place = $"At the {ear.Receiver.Name}",
                 Action = "Choose the input the lead is in: "
                     + $"{ear.Receiver.Ports.FirstOrDefault(p => !p.Output && p.Connector == ear.RelayJoint!.To)?.Label ?? "the one in use"}",
-                Detail = ear.Receiver.InputSwitch,
+                Detail = $"{GestureWords.Of(ear.Receiver, input)}.",
                 Why = "A wrong input sounds just like a broken wire.",
                 ListenerId = id,
             };

@@ -70,5 +70,9 @@ public static class ShapeUpgrades
         // Version 4: a look tells sockets that nobody has looked for from those that are not there, says when all were seen, and carries what earlier cases
         // of the site had found out. What is missing is not said.
         new(4),
+
+        // Version 5: a device has controls, gestures, signs and what it does by itself in place of words about its switches, lights and pairing. What cannot
+        // be read stays as words of the gesture or sign; what nobody has read is not known.
+        new(5) { Device = GesturesFromWords.Device, FormerColumns = GesturesFromWords.FormerColumns },
     ];
 }

@@ -27,10 +27,13 @@ public sealed record CodecTerm(CodecClass Value, string Words, bool Standard);
 /// <summary>A delay stage inside a device to choose from.</summary>
 public sealed record StageTerm(string Value, string Words);
 
+/// <summary>A state that a light, prompt or display tells of.</summary>
+public sealed record StateTerm(SignState Value, string Words);
+
 /// <summary>What a device is described with.</summary>
 public sealed record KitTerms(
     IReadOnlyList<ConnectorTerm> Connectors, IReadOnlyList<SignalTerm> Signals, IReadOnlyList<TechnologyTerm> Technologies, IReadOnlyList<CodecTerm> Codecs,
-    IReadOnlyList<StageTerm> Stages)
+    IReadOnlyList<StageTerm> Stages, IReadOnlyList<StateTerm> States, IReadOnlyList<ReadyMade> ReadyMade)
 {
     /// <summary>The lists, in the order of their enumerations.</summary>
     public static KitTerms All { get; } = new(
@@ -38,7 +41,9 @@ public sealed record KitTerms(
         [.. Enum.GetValues<Signal>().Select(s => new SignalTerm(s, Core.Kit.Connectors.Words(s)))],
         [.. LinkTechnologies.All.Select(Technology)],
         [.. CodecClasses.All.Select(c => new CodecTerm(c.Class, c.Words, new Codec(c.Class, "").IsStandard))],
-        [.. StageDelays.All.Where(s => s.InsideBox).Select(s => new StageTerm(s.Id, s.Words))]);
+        [.. StageDelays.All.Where(s => s.InsideBox).Select(s => new StageTerm(s.Id, s.Words))],
+        [.. Enum.GetValues<SignState>().Select(s => new StateTerm(s, GestureWords.Of(s)))],
+        Core.Kit.ReadyMade.All);
 
     private static TechnologyTerm Technology(LinkFacts facts)
     {

@@ -52,12 +52,12 @@ public class ClientWeekTests
         var box = Box("box") with { Power = new PowerNeed(0, false, 8, 3, false, true, true) };
         var rig = Best(Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false }), box, Headset("ear"));
         var parts = HandoverSheet.For(rig, []).Listeners[0].Parts;
-        Assert.Contains("Switch off the box.", parts.Single(p => p.Heading == "To stop").Lines);
-        Assert.Contains("Charge it after every second evening at the latest.", parts.Single(p => p.Heading == "The battery").Lines);
+        Assert.Contains("Switch off the box by the TV.", parts.Single(p => p.Heading == "To stop").Lines);
+        Assert.Contains("Charge after every second evening at the latest.", parts.Single(p => p.Heading == "The battery").Lines);
         var after = AfterVisit(rig);
         Assert.Empty(ClientWeek.Run(after));
-        Assert.Contains("no power", ClientWeek.Run(after, l => l.Words != "Switch off the box.")[0], StringComparison.Ordinal);
-        Assert.Contains("no power", ClientWeek.Run(after, l => !l.Words.StartsWith("Charge it", StringComparison.Ordinal))[0], StringComparison.Ordinal);
+        Assert.Contains("no power", ClientWeek.Run(after, l => l.Words != "Switch off the box by the TV.")[0], StringComparison.Ordinal);
+        Assert.Contains("no power", ClientWeek.Run(after, l => !l.Words.StartsWith("Charge ", StringComparison.Ordinal))[0], StringComparison.Ordinal);
     }
 
     [Fact]
@@ -67,7 +67,7 @@ public class ClientWeekTests
         var rig = Best(Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false, HoursADay = 4 },
             Listener("Tobias", "ear") with { OpenToAnother = false, HoursADay = 1 }), box, Headset("ear"));
         Assert.All(rig.Routes, r =>
-            Assert.Equal("Charge it after every second evening at the latest.", DailySteps.ChargeLine(rig, r, r.Feed.Transmitter!).Words));
+            Assert.Equal("Charge after every second evening at the latest.", DailySteps.ChargeLine(rig, r, r.Feed.Transmitter!).Words));
         Assert.Empty(ClientWeek.Run(AfterVisit(rig)));
     }
 

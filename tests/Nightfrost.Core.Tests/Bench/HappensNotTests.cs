@@ -67,9 +67,9 @@ public class HappensNotTests
         var dark = scene.Do(new Act.Switch(scene.Box, true));
         Assert.Contains("no power", dark.LastWrong, StringComparison.Ordinal);
         Assert.False(dark[scene.Box].IsOn);
-        var pressed = Scene.Lounge(box => box with { InputSwitch = "press until the light stands at it" });
+        var pressed = Scene.Lounge(box => box.With(GestureDoes.ChoosesInput));
         Assert.Contains("no power", pressed.Do(new Act.ChooseInput(scene.Box, scene.Lead.FarPort)).LastWrong, StringComparison.Ordinal);
-        Assert.Contains("no power", scene.Do(new Act.Press(scene.Box, PairControl.First, 3)).LastWrong, StringComparison.Ordinal);
+        Assert.Contains("no power", scene.Do(scene.PressBox()).LastWrong, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -84,7 +84,7 @@ public class HappensNotTests
     {
         var scene = Scene.Lounge();
         Assert.NotEmpty(Goals.Missing(scene.Now, new Goal.InputChosen(scene.Box, scene.Lead.FarPort)));
-        Assert.Empty(Goals.Missing(Scene.Lounge(box => box with { InputSwitch = "It senses the lead by itself." }).Now,
+        Assert.Empty(Goals.Missing(Scene.Lounge(box => box with { Automatic = box.Automatic with { SensesInput = true } }).Now,
             new Goal.InputChosen(scene.Box, scene.Lead.FarPort)));
     }
 
@@ -152,7 +152,7 @@ public class HappensNotTests
     public void A_window_that_has_lapsed_joins_nobody()
     {
         var scene = Scene.Lounge().Wired().Near();
-        var late = scene.Do(new Act.Press(scene.Box, PairControl.First, 3)).Let(31).Do(scene.PressEar());
+        var late = scene.Do(scene.PressBox()).Let(31).Do(scene.PressEar());
         Assert.False(late.Joined());
         Assert.Contains(late.Now.Log, e => e.Words.Contains("stops waiting", StringComparison.Ordinal));
     }
@@ -161,7 +161,7 @@ public class HappensNotTests
     public void A_hold_let_go_too_early_does_nothing()
     {
         var scene = Scene.Lounge().Wired().Near();
-        var early = scene.Do(new Act.Press(scene.Box, PairControl.First, 1), scene.PressEar());
+        var early = scene.Do(scene.PressBox(hold: 1), scene.PressEar());
         Assert.False(early.Joined());
         Assert.Contains(early.Now.Log, e => e.Words.Contains("was held 1 s and wants 3", StringComparison.Ordinal));
     }
@@ -170,10 +170,10 @@ public class HappensNotTests
     public void What_pairs_from_off_does_not_pair_from_on_nor_the_other_way_round()
     {
         var scene = Scene.Lounge().Wired().Near();
-        var on = scene.Do(new Act.Switch(scene.Headset1, true), new Act.Press(scene.Box, PairControl.First, 3), scene.PressEar());
+        var on = scene.Do(new Act.Switch(scene.Headset1, true), scene.PressBox(), scene.PressEar());
         Assert.False(on.Joined());
         Assert.Contains("pairs only from off", on.LastWrong, StringComparison.Ordinal);
-        var off = scene.Do(new Act.Switch(scene.Box, false), new Act.Press(scene.Box, PairControl.First, 3));
+        var off = scene.Do(new Act.Switch(scene.Box, false), scene.PressBox());
         Assert.Contains("pairs only once it is on", off.LastWrong, StringComparison.Ordinal);
     }
 
@@ -181,7 +181,7 @@ public class HappensNotTests
     public void One_end_alone_in_pairing_joins_nobody()
     {
         var scene = Scene.Lounge().Wired().Near();
-        Assert.False(scene.Do(new Act.Press(scene.Box, PairControl.First, 3)).Let(20).Joined());
+        Assert.False(scene.Do(scene.PressBox()).Let(20).Joined());
         Assert.False(scene.Do(scene.PressEar()).Let(20).Joined());
     }
 
@@ -189,7 +189,7 @@ public class HappensNotTests
     public void A_headset_at_the_seat_is_too_far_to_be_found()
     {
         var scene = Scene.Lounge().Wired().Near();
-        var far = scene.Do(new Act.Bring(scene.Headset1, Place.Seat), new Act.Press(scene.Box, PairControl.First, 3), scene.PressEar());
+        var far = scene.Do(new Act.Bring(scene.Headset1, Place.Seat), scene.PressBox(), scene.PressEar());
         Assert.False(far.Joined());
     }
 
@@ -197,7 +197,7 @@ public class HappensNotTests
     public void An_empty_headset_does_not_pair()
     {
         var scene = Scene.Lounge().Wired();
-        var empty = scene.Do(new Act.Bring(scene.Headset1, Place.AtSet), new Act.Press(scene.Box, PairControl.First, 3), scene.PressEar());
+        var empty = scene.Do(new Act.Bring(scene.Headset1, Place.AtSet), scene.PressBox(), scene.PressEar());
         Assert.False(empty.Joined());
         Assert.Contains("no power", empty.LastWrong, StringComparison.Ordinal);
     }
@@ -222,7 +222,7 @@ public class HappensNotTests
     public void A_second_is_refused_while_the_first_is_linked_on_a_box_that_wants_it_off()
     {
         var scene = Scene.Two().Wired().Pair();
-        var refused = scene.Near("tobias").Do(new Act.Press(scene.Box, PairControl.Second, 3));
+        var refused = scene.Near("tobias").Do(scene.PressBox(GestureDoes.OpensSecondPairing));
         Assert.Contains("refuses a second", refused.LastWrong, StringComparison.Ordinal);
         Assert.Null(refused[scene.Box].WaitsUntilMs);
     }
@@ -231,7 +231,7 @@ public class HappensNotTests
     public void A_box_that_wants_the_first_on_takes_no_second_without_it()
     {
         var scene = Scene.Two(box => box with { SecondListener = SecondListenerWay.FirstStaysOn }).Wired().Pair();
-        var refused = scene.Do(new Act.Switch(scene.Headset1, false), new Act.Press(scene.Box, PairControl.Second, 3));
+        var refused = scene.Do(new Act.Switch(scene.Headset1, false), scene.PressBox(GestureDoes.OpensSecondPairing));
         Assert.Contains("expects the first", refused.LastWrong, StringComparison.Ordinal);
     }
 
@@ -247,7 +247,7 @@ public class HappensNotTests
     public void A_box_for_one_takes_no_second()
     {
         var scene = Scene.Lounge().Wired();
-        Assert.Contains("no control for a second", scene.Do(new Act.Press(scene.Box, PairControl.Second, 3)).LastWrong, StringComparison.Ordinal);
+        Assert.Contains("no control called 'button 2'", scene.Do(new Act.Press(scene.Box, "button 2", 3, 1)).LastWrong, StringComparison.Ordinal);
         var full = Scene.Two().Wired().Pair();
         var one = full.Now with
         {
@@ -354,7 +354,7 @@ public class HappensNotTests
         var scene = Scene.Lounge();
         foreach (var act in new Act[]
         {
-            new Act.Switch("no such box", true), new Act.Press("no such box", PairControl.First, 3), new Act.Slide("no such box", BoxMode.Transmit),
+            new Act.Switch("no such box", true), new Act.Press("no such box", "power", 3, 1), new Act.Slide("no such box", BoxMode.Transmit),
             new Act.Plug("lead/none/near", "socket/optical"), new Act.Pull("lead/none/near"), new Act.Choose("none", SourceMenu.Output, "x"),
             new Act.Play("none"), new Act.PutOn("none"), new Act.Rest("none", 1), new Act.Turn("none", Volume.Down),
         })

@@ -26,7 +26,7 @@ public class HappensTests
     [Fact]
     public void A_box_without_a_switch_starts_with_its_supply()
     {
-        var scene = Scene.Lounge(box => box with { PowerSwitch = "" });
+        var scene = Scene.Lounge(box => box with { Gestures = [.. box.Gestures.Where(g => g.Does != GestureDoes.SwitchesPower)] });
         Assert.True(scene.Do(new Act.Feed(scene.Box, Things.Mains))[scene.Box].IsOn);
     }
 
@@ -59,7 +59,7 @@ public class HappensTests
     public void Two_headsets_join_one_box_the_first_off_while_the_second_pairs()
     {
         var first = Scene.Two().Wired().Pair();
-        var second = first.Do(new Act.Switch(first.Headset1, false)).Pair("tobias", PairControl.Second);
+        var second = first.Do(new Act.Switch(first.Headset1, false)).Pair("tobias", GestureDoes.OpensSecondPairing);
         Assert.True(second.Joined("tobias"));
         var both = second.Do(new Act.Switch(first.Headset1, true)).Let(10);
         Assert.True(both.Joined() && both.Joined("tobias"));
@@ -69,7 +69,7 @@ public class HappensTests
     public void A_box_that_wants_the_first_to_stay_on_takes_the_second_beside_it()
     {
         var first = Scene.Two(box => box with { SecondListener = SecondListenerWay.FirstStaysOn }).Wired().Pair();
-        Assert.True(first.Pair("tobias", PairControl.Second) is var both && both.Joined() && both.Joined("tobias"));
+        Assert.True(first.Pair("tobias", GestureDoes.OpensSecondPairing) is var both && both.Joined() && both.Joined("tobias"));
     }
 
     [Fact]
@@ -107,7 +107,7 @@ public class HappensTests
     {
         var first = Scene.Two(box => box with { SecondListener = SecondListenerWay.FirstStaysOn }).Wired().Pair();
         Assert.NotEmpty(Goals.Missing(first.Now, new Goal.CodecAsPlanned("edda")));
-        Assert.Empty(Goals.Missing(first.Pair("tobias", PairControl.Second).Now, new Goal.CodecAsPlanned("edda")));
+        Assert.Empty(Goals.Missing(first.Pair("tobias", GestureDoes.OpensSecondPairing).Now, new Goal.CodecAsPlanned("edda")));
     }
 
     [Fact]
@@ -127,23 +127,27 @@ public class HappensTests
     [Fact]
     public void A_window_without_end_still_waits_after_an_hour()
     {
-        var scene = Scene.Lounge(box => box with { Pairing = box.Pairing! with { WindowSeconds = 0 } }).Wired().Near();
-        Assert.True(scene.Do(new Act.Press(scene.Box, PairControl.First, 3)).Let(3600).Do(scene.PressEar()).Joined());
+        var scene = Scene.Lounge(box => box with { Automatic = box.Automatic with { WindowSeconds = 0 } }).Wired().Near();
+        Assert.True(scene.Do(scene.PressBox()).Let(3600).Do(scene.PressEar()).Joined());
     }
 
     [Fact]
     public void A_box_that_listens_from_power_on_needs_no_press()
     {
-        var scene = Scene.Lounge(box => box with { Pairing = new("just powered", "Nothing", 0, "", "", 180), PowerSwitch = "" }).Near();
+        var scene = Scene.Lounge(box => box with
+        {
+            Automatic = new() { Window = WindowOpens.WithPower, WindowSeconds = 180 },
+            Gestures = [.. box.Gestures.Where(g => g.Does is GestureDoes.Transmits or GestureDoes.ChoosesInput)],
+        }).Near();
         Assert.True(scene.Wired().Do(scene.PressEar()).Joined());
     }
 
     [Fact]
     public void A_box_that_pairs_from_off_is_switched_on_by_that()
     {
-        var scene = Scene.Lounge(box => box with { Pairing = box.Pairing! with { FromState = "off" } });
+        var scene = Scene.Lounge(box => box.With(GestureDoes.OpensPairing, hold: 3, from: PowerFrom.Off));
         var paired = scene.Near().Do(new Act.Feed(scene.Box, Things.Mains), new Act.Slide(scene.Box, BoxMode.Transmit),
-            new Act.Press(scene.Box, PairControl.First, 3), scene.PressEar());
+            scene.PressBox(), scene.PressEar());
         Assert.True(paired.Joined() && paired[scene.Box].IsOn);
     }
 
@@ -199,7 +203,7 @@ public class HappensTests
     public void Hands_take_their_time_and_a_hold_takes_what_the_device_asks(double pace)
     {
         var scene = Scene.Lounge();
-        var act = new Act.Press(scene.Box, PairControl.First, 3);
+        var act = scene.PressBox();
         Assert.Equal(ActTimes.HandsMs(act) * pace + 3000, Core.Bench.Bench.Do(scene.Now, act, pace).NowMs);
     }
 

@@ -29,6 +29,6 @@ public class RandomSheetTests
             }
         }
 
-        Assert.Empty(failed);
+        Assert.True(failed.Count == 0, string.Join("\n", failed));
     }
 }

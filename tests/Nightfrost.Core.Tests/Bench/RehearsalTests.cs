@@ -60,7 +60,7 @@ public class RehearsalTests
             Base("base", LinkTechnology.UhfDigital, "Hulver"), FamilyHeadset("fh", LinkTechnology.UhfDigital, "Hulver")),
         ["speakers switched off in the menu"] = () => Best(Look([Optical()], Edda with { RoomWish = RoomWish.SetSilent }), Scene.LoungeBox(), Headset("ear")),
         ["a box that pairs from off"] = () => Best(Look([Optical()], Edda),
-            Scene.LoungeBox() with { Pairing = new("off", "Hold the only button", 4, "blue, fast", "blue", 120) }, Headset("ear")),
+            Scene.LoungeBox().With(GestureDoes.OpensPairing, hold: 4, from: PowerFrom.Off), Headset("ear")),
     };
 
     internal static Rig Best(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Rig;
@@ -154,7 +154,7 @@ public class RehearsalTests
         Assert.Contains(steps, s => s.Id == "bar-muted");
         Assert.True(Rehearsal.Run(Core.Bench.Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely)), steps).Passed);
         var sheet = Core.Handover.HandoverSheet.For(rig, []);
-        Assert.Contains("Mute the bar. You still hear everything.", sheet.Listeners[0].Parts.Single(p => p.Heading == "To listen").Lines);
+        Assert.Contains("Mute the sound bar. You still hear everything.", sheet.Listeners[0].Parts.Single(p => p.Heading == "To listen").Lines);
     }
 
     [Fact]
@@ -175,16 +175,6 @@ public class RehearsalTests
         Assert.Contains(RunSheet.For(fed), s => s.Id.StartsWith("power-", StringComparison.Ordinal));
         Assert.DoesNotContain(Core.Handover.DailySteps.Charged(fed, fed.Routes[0]), d => d.Id == "box");
     }
-
-    [Theory]
-    [InlineData("off", PairsFrom.Off)]
-    [InlineData("in the open case", PairsFrom.Off)]
-    [InlineData("on, no light blinking", PairsFrom.On)]
-    [InlineData("on, its light off", PairsFrom.On)]
-    [InlineData("plugged in", PairsFrom.On)]
-    [InlineData("switched off", PairsFrom.Off)]
-    public void The_state_pairing_starts_from_is_read_from_the_words_of_the_shelf(string words, PairsFrom from) =>
-        Assert.Equal(from, Behaviour.Of(Box("box") with { Pairing = new(words, "Hold", 3, "", "", 30) }).PairsFrom);
 
     [Fact]
     public void The_codec_is_read_once_all_have_joined_who_will_listen()

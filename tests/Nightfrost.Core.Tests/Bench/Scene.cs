@@ -14,17 +14,14 @@ internal sealed record Scene(BenchState Now)
     public const string Set = SoundSource.Television;
 
     /// <summary>A box that stands on receive, with an input and a power switch to set by hand, and headsets that pair from off.</summary>
-    public static Device LoungeBox(int atOnce = 1) => Box("box", atOnce: atOnce, withSeveral: [Sbc]) with
+    public static Device LoungeBox(int atOnce = 1) => (Box("box", atOnce: atOnce, withSeveral: [Sbc]) with
     {
-        TwoWaySwitch = "slide to TX",
-        InputSwitch = "slide to OPT",
-        PowerSwitch = "press",
         Ports =
         [
             new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "OPT"),
             new AudioPort(Connector.Jack35, false, [Signal.AnalogueLine], "AUX"),
         ],
-    };
+    }).With(GestureDoes.Transmits, ControlKind.Slide, "TX").With(GestureDoes.ChoosesInput, ControlKind.Slide, "OPT").With(GestureDoes.SwitchesPower);
 
     public static Scene Of(Look look, params Device[] kit) => Of(Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Rig);
 
@@ -61,13 +58,20 @@ internal sealed record Scene(BenchState Now)
         new Act.Choose(Set, SourceMenu.DigitalFormat, MenuValues.Pcm));
 
     /// <summary>A headset, charged and brought near, pairs with the box that opens its window now.</summary>
-    public Scene Pair(string listenerId = "edda", PairControl control = PairControl.First) =>
-        Near(listenerId).Do(new Act.Press(Box, control, 3), PressEar(listenerId));
+    public Scene Pair(string listenerId = "edda", GestureDoes does = GestureDoes.OpensPairing) =>
+        Near(listenerId).Do(PressBox(does), PressEar(listenerId));
+
+    /// <summary>The box's way into pairing, held as long as it wants or otherwise.</summary>
+    public Act.Press PressBox(GestureDoes does = GestureDoes.OpensPairing, double? hold = null)
+    {
+        var press = Act.Press.Of(Box, Ear().Sender!.Device!.GestureFor(does)!);
+        return hold is { } seconds ? press with { HoldSeconds = seconds } : press;
+    }
 
     public Scene Near(string listenerId = "edda") =>
         Do(new Act.Charge(Ear(listenerId).Receiver.Id), new Act.Bring(Ear(listenerId).Receiver.Id, Place.AtSet));
 
-    public Act PressEar(string listenerId = "edda") => new Act.Press(Ear(listenerId).Receiver.Id, PairControl.First, 5);
+    public Act PressEar(string listenerId = "edda") => new Act.Press(Ear(listenerId).Receiver.Id, "power", 5, 1);
 
     public Scene Wear(string listenerId = "edda") => Do(new Act.PutOn(Ear(listenerId).Receiver.Id));
 

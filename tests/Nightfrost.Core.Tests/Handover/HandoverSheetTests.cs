@@ -31,8 +31,8 @@ public class HandoverSheetTests
         var bar = RoomSpeakers("bar");
         look = look with { Set = look.Set with { Sockets = [Optical(state: SocketState.Taken) with { TakenByDeviceId = "bar" }] } };
         sheet = Sheet(look, Headset("ear"), bar);
-        Assert.Equal($"Mute the TV and the {bar.Name}. You still hear everything.", Lines(sheet, "To listen")[1]);
-        Assert.Equal($"For sound in the room, take the TV and the {bar.Name} off mute.", Lines(sheet, "To stop")[^1]);
+        Assert.Equal("Mute the TV and the sound bar. You still hear everything.", Lines(sheet, "To listen")[1]);
+        Assert.Equal("For sound in the room, take the TV and the sound bar off mute.", Lines(sheet, "To stop")[^1]);
         Assert.Equal("Is the stick on and playing, and not on mute?", Lines(sheet, "If there is no sound, try these three")[1]);
     }
 
@@ -40,7 +40,7 @@ public class HandoverSheetTests
     public void At_the_end_of_a_wire_no_light_says_joined_and_a_computer_has_no_remote()
     {
         var computer = new SoundSource { Id = "computer", Name = "computer", Kind = SourceKind.Computer, Watched = true, Sockets = [Phones()] };
-        var wired = Wired() with { Pairing = new PairingWay("off", "Hold power", 5, "blinks", "steady", 60) };
+        var wired = Wired().PairedBy(PowerFrom.Off, "power", 5, 60);
         var look = Look([], Listener()) with { Sources = [computer] };
         var sheet = Sheet(look, wired);
         Assert.DoesNotContain(sheet.Listeners[0].Parts, p => p.Heading == "The lights");
@@ -51,8 +51,12 @@ public class HandoverSheetTests
     [Fact]
     public void A_box_that_is_switched_by_hand_is_the_second_thing_to_do_with_the_light_to_wait_for()
     {
-        var box = Box("box") with { Power = new PowerNeed(100, true, 0, 0, false, true, true), PowerSwitch = "press", PowerLight = "green" };
-        Assert.Equal("Switch on the box. Wait for its light: green.", Lines(Sheet(One, box, Headset("ear")), "To listen")[1]);
+        var box = Box("box").With(GestureDoes.SwitchesPower) with
+        {
+            Power = new PowerNeed(100, true, 0, 0, false, true, true),
+            Signs = [Light(SignState.Power, "green")],
+        };
+        Assert.Equal("Switch on the box by the TV. Wait for its light: green.", Lines(Sheet(One, box, Headset("ear")), "To listen")[1]);
         Assert.DoesNotContain(Lines(Sheet(One, box with { Power = box.Power with { SwitchedByHand = false } }, Headset("ear")), "To listen"),
             l => l.Contains("Switch on the box", StringComparison.Ordinal));
     }
@@ -124,7 +128,7 @@ public class HandoverSheetTests
         var steps = Core.Runsheet.RunSheet.For(ranked.Rig);
         Assert.Contains(steps, s => s.Phase == Core.Runsheet.Phase.Power && s.Caution.EndsWith("Mind the hinge.", StringComparison.Ordinal));
         Assert.Contains(steps, s => s.Id == "level-edda" && s.Caution.EndsWith("Clean it between people.", StringComparison.Ordinal));
-        Assert.Equal(["box: Mind the hinge.", "ear: Clean it between people."], Lines(HandoverSheet.For(ranked.Rig, []), "Mind"));
+        Assert.Equal(["Box by the TV: Mind the hinge.", "Headset: Clean it between people."], Lines(HandoverSheet.For(ranked.Rig, []), "Mind"));
         Assert.DoesNotContain(Sheet(One, Box("box"), Headset("ear")).Listeners[0].Parts, p => p.Heading == "Mind");
     }
 
@@ -153,8 +157,8 @@ public class HandoverSheetTests
         };
         var aids = Aids("aids", "K", 1) with { Links = [new AirLink { Technology = LinkTechnology.NearField, Transmits = false, Family = "M" }] };
         var sheet = Sheet(Look([Optical()], Listener(wears: "aids")), Box("box"), relay, aids);
-        Assert.Contains("Hang the relay on. Your aids must be in and on.", Lines(sheet, "To listen"));
-        Assert.Contains(Lines(sheet, "How loud"), l => l.Contains("relay", StringComparison.Ordinal));
+        Assert.Contains("Put on the box you wear. Your aids must be in and on.", Lines(sheet, "To listen"));
+        Assert.Contains(Lines(sheet, "How loud"), l => l.Contains("box you wear", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -173,7 +177,7 @@ public class HandoverSheetTests
     [InlineData(true, "Switch it off, count to thirty")]
     [InlineData(false, "Pull its power lead, count to thirty")]
     public void A_box_is_rested_by_its_switch_or_by_its_lead(bool hasSwitch, string words) =>
-        Assert.Contains(words, Lines(Sheet(One, Box("box") with { PowerSwitch = hasSwitch ? "press" : "" }, Headset("ear")), "If there is no sound")[1],
+        Assert.Contains(words, Lines(Sheet(One, hasSwitch ? Box("box").With(GestureDoes.SwitchesPower) : Box("box"), Headset("ear")), "If there is no sound")[1],
             StringComparison.Ordinal);
 
     [Theory]
@@ -200,7 +204,7 @@ public class HandoverSheetTests
     {
         var battery = Lines(Sheet(One, Box("box"), Headset("ear")), "The battery");
         Assert.Equal("One charge lasts about 16 hours.", battery[0]);
-        Assert.Equal("Charge it once in 5 evenings at the latest.", battery[1]);
+        Assert.Equal("Charge once in 5 evenings at the latest.", battery[1]);
         Assert.Contains("not in bed", battery[2], StringComparison.Ordinal);
         Assert.DoesNotContain(Sheet(Look([Phones()], Listener(wears: "wired")), Wired()).Listeners[0].Parts, p => p.Heading == "The battery");
     }

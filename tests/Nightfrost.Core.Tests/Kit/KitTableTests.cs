@@ -9,8 +9,8 @@ public class KitTableTests
     private static readonly Shelf Shelf = new(
     [
         Box("box", atOnce: 2, withSeveral: [Sbc]) with { Includes = ["ear"], Cautions = ["Keep it dry | and cool.", "=Mind the step"],
-            Lights = [new("linked", "blue, steady")] },
-        Headset("ear", codecs: [Swift, Sbc]) with { Pairing = new("off", "the button", 5, "red", "blue", 60) },
+            Signs = [new(SignState.Joined, SignBy.Light, "blue, steady", "blue", Rhythm.Steady, "")] },
+        Headset("ear", codecs: [Swift, Sbc]) with { Automatic = new() { WindowSeconds = 60, IdleOffMinutes = 10, Seeks = Seeks.LastPartner } },
         Cast("cast", rates: [24, 48]), CastEar("cast-ear", rates: [16]), Aids("aids", "K", 2, 3), Splitter(),
         Lead(Connector.Jack35, Connector.PhonoPair) with { Id = "lead" }, Supply(),
         FamilyHeadset("ir", LinkTechnology.InfraredAnalogue,
@@ -54,7 +54,7 @@ public class KitTableTests
         Gen.Select(Gen.String[Gen.Char[" =+-@'|\\a,;\"\n0.é"], 1, 12], Gen.String[Gen.Char["=+-@'|\\ab "], 1, 8].Array[0, 4]).Sample(p =>
         {
             var (looks, words) = (p.Item1, p.Item2.Select(w => w.Trim()).Where(w => w.Length > 0).ToArray());
-            var shelf = new Shelf([Headset("ear") with { PowerLight = looks.Trim(), Cautions = words }]);
+            var shelf = new Shelf([Headset("ear") with { CodecReadback = looks.Trim(), Cautions = words }]);
             var back = Assert.Single(ReadAll(shelf, new Shelf([])).Rows.Zip(ReadAll(shelf, shelf).Rows)).Second;
             return back.Changes.Count == 0 && (looks.Contains('\n', StringComparison.Ordinal) || back.Fate == RowFate.Same);
         });

@@ -89,7 +89,7 @@ public class RoomHalfTests
         Assert.DoesNotContain(steps, s => s.Id == "speakers-on");
         var lines = HandoverSheet.For(rig, []) is var sheet ? sheet.Listeners[0].Parts.Concat(sheet.Household).SelectMany(p => p.Lines).ToList() : [];
         Assert.DoesNotContain(lines, l => l.Contains("Pull the plug", StringComparison.Ordinal));
-        Assert.Contains(lines, l => l == "For sound in the room, turn up the room speakers.");
+        Assert.Contains(lines, l => l == "For sound in the room, turn up the speakers by the TV.");
         var room = LineBoard.Of(rig, new Arrivals(rig.Site)).Single(r => r.ListenerId == LineBoard.RoomRow);
         Assert.Equal(["jack splitter"], room.Stations.Where(s => s.Glyph == Glyph.Adapter).Select(s => s.Label));
         Assert.Contains("room speakers", room.Loudness, StringComparison.Ordinal);

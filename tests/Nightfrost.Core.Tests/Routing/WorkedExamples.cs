@@ -23,7 +23,7 @@ public class WorkedExamples
         Assert.Contains("PCM", view.Rows[0].Legs[0].Label, StringComparison.Ordinal);
         Assert.Contains("vendor low-latency", view.Rows[0].Legs[1].Label, StringComparison.Ordinal);
         var rig = Rank(look, Box("box"), Headset("ear")).Rigs[0].Rig;
-        Assert.Contains(RunSheet.For(rig), s => s.Action == "Switch the set's own speakers off");
+        Assert.Contains(RunSheet.For(rig), s => s.Action == "Turn the set up to what was found, then switch its own speakers off");
     }
 
     [Fact]

@@ -65,7 +65,7 @@ public class ChannelStepsTests
     public void Boxes_that_cannot_clash_are_left_alone(int? first, int? second, LinkTechnology other) => Assert.Empty(Channels(Sheet(first, second, other)));
 
     [Theory]
-    [InlineData(3, 1, "Agnes's wide: channel 2.|Piet's narrow: its only channel.|Leave them so. On the same channel you hear noise, or each other's sound.")]
+    [InlineData(3, 1, "Box marked 1: channel 2.|Box marked 2: its only channel.|Leave them so. On the same channel you hear noise, or each other's sound.")]
     [InlineData(0, 1, null)]
     [InlineData(null, null, null)]
     public void The_household_keeps_the_channels_that_were_set(int? first, int? second, string? lines) =>

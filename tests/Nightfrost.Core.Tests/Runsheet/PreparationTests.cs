@@ -25,7 +25,6 @@ public class PreparationTests
             Firmware = "2.4",
             DeliveryDays = 6,
             Power = new(0, true, 0, 0, false, true, false),
-            Pairing = new("off", "the button", 5, "red", "blue", 60)
         },
         Headset("ear") with { Power = Charged4h, App = "Owner's app" });
 

@@ -15,15 +15,12 @@ public class RunSheetTests
     {
         var look = Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }, Usb(900)],
             Listener("Edda", "ear") with { RoomWish = RoomWish.RoomHearsToo, OwnVolume = true }, Listener("Tobias", "ear"));
-        var box = Box("box", passes: true, atOnce: 2) with
+        var box = Box("box", passes: true, atOnce: 2).With(GestureDoes.Transmits, ControlKind.Slide, "TX")
+            .With(GestureDoes.ChoosesInput, ControlKind.Slide, "OPT").With(GestureDoes.SwitchesPower) with
         {
-            TwoWaySwitch = "slide to TX",
-            InputSwitch = "slide",
             SecondListener = way,
-            PowerSwitch = "press",
-            PowerLight = "green",
-            SoundLight = "blue"
         };
+        box = box with { Signs = [.. box.Signs, Light(SignState.Power, "green"), Light(SignState.Sound, "blue")] };
         return Router.Rank(new Site(look, Shelf(box, Headset("ear"), Bar()))).Rigs[0].Rig;
     }
 
@@ -81,7 +78,7 @@ public class RunSheetTests
         var stays = RunSheet.For(Lounge(SecondListenerWay.FirstStaysOn));
         Assert.DoesNotContain(stays, s => s.Id == "first-back-tobias");
         Assert.Contains(stays, s => s.Id == "second-tobias" && s.Action.StartsWith("Leave", StringComparison.Ordinal));
-        Assert.Equal("Hold button 2", RunSheet.For(Lounge()).Single(s => s.Id == "pair-box-tobias").Action);
+        Assert.Equal("Hold button 2 for 3 s", RunSheet.For(Lounge()).Single(s => s.Id == "pair-box-tobias").Action);
     }
 
     [Fact]

@@ -24,8 +24,8 @@ public class StepsFromAttributesTests
         var extractor = Converter("extractor") with
         {
             PassesThrough = true,
-            PowerLight = "green",
-            PowerSwitch = startsWithSupply ? "" : "press",
+            Signs = [Light(SignState.Power, "green")],
+            Gestures = startsWithSupply ? [] : [new(GestureDoes.SwitchesPower, "", PowerFrom.NotRead, 0, 0, 1, "", "", "press")],
             Power = new PowerNeed(0, true, 0, 0, false, true, false),
             Ports =
             [
@@ -44,12 +44,13 @@ public class StepsFromAttributesTests
     }
 
     [Theory]
-    [InlineData("transmit-", "Set it to transmit: slide to TX")]
+    [InlineData("transmit-", "Set it to transmit: set the slide to TX")]
     [InlineData("input-", "Choose the input the lead is in: OpticalSquare")]
-    [InlineData("switch-on-", "Switch the box on: press")]
+    [InlineData("switch-on-", "Switch the box on: press the power button")]
     public void A_switch_of_the_box_is_a_step_of_its_own(string id, string action)
     {
-        var box = Box("box") with { TwoWaySwitch = "slide to TX", InputSwitch = "slide", PowerSwitch = "press" };
+        var box = Box("box").With(GestureDoes.Transmits, ControlKind.Slide, "TX").With(GestureDoes.ChoosesInput, ControlKind.Slide, "OPT")
+            .With(GestureDoes.SwitchesPower);
         Assert.Equal(action, Find(Steps(One, box, Headset("ear")), id)!.Action);
         Assert.Null(Find(Steps(One, Box("box"), Headset("ear")), id));
     }

@@ -30,6 +30,9 @@ public partial class UnknownTests
         ("set.sockets[].silencesSpeakers", "Put the plug in ", "the plug goes in in any case"),
         ("set.sockets[].silencesSpeakers", "Delay the earlier one ", "the remedy of an echo that is forecast"),
         ("set.sockets[].silencesSpeakers", "What is turned down, ", "why a step stands where it does, true of any rig"),
+        ("set.sockets[].silencesSpeakers", "Silence tells something ", "the same"),
+        ("set.sockets[].silencesSpeakers", "What was turned down for the visit ", "the same"),
+        ("set.sockets[].silencesSpeakers", "Where the listener's loudness hangs ", "what to do, whichever is so"),
         ("sources[].bringsPicture", "Who strains to hear ", "the same"),
         ("set.sockets[].usbSound", "", "where power comes from; a socket known to pass sound is kept for a box that takes it"),
     ];

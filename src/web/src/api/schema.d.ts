@@ -3495,6 +3495,25 @@ export interface components {
             /** @description What is printed beside it. */
             label: string;
         };
+        /** @description What a device does by itself. */
+        Automatic: {
+            window?: components["schemas"]["WindowOpens"];
+            /**
+             * Format: double
+             * @description How long it waits for a partner, s, 0 to 3600; 0 without end.
+             */
+            windowSeconds?: number;
+            seeks?: components["schemas"]["Seeks"];
+            /**
+             * Format: int32
+             * @description Minutes without sound or partner after which it switches itself off, 0 to 600; 0 for never, null while nobody has read it.
+             */
+            idleOffMinutes?: null | number;
+            /** @description Finds by itself which of its inputs is in use. */
+            sensesInput?: boolean;
+            /** @description Label of the input it goes over to once the plug in use is pulled; blank when it stays. */
+            fallsBackTo?: string;
+        };
         /**
          * @description A side of the body.
          * @enum {unknown}
@@ -3659,6 +3678,20 @@ export interface components {
             value: components["schemas"]["Connector"];
             words: string;
         };
+        /** @description Something on a device that hands work. */
+        Control: {
+            /** @description What people call it, such as "the round button"; one of a kind on its device. */
+            name: string;
+            /** @description What it is. */
+            kind: components["schemas"]["ControlKind"];
+            /** @description What stands beside it; blank for nothing. */
+            printed: string;
+        };
+        /**
+         * @description What a control is.
+         * @enum {unknown}
+         */
+        ControlKind: "button" | "slide" | "knob" | "display" | "lid";
         /**
          * @description What rigs are compared by, after the number of listeners served.
          * @enum {unknown}
@@ -3803,21 +3836,18 @@ export interface components {
             splitsInto?: number;
             /** @description Transmitters: hands the incoming digital signal on to another box. */
             passesThrough?: boolean;
-            /** @description Sends or receives by a switch; blank when it does only one. In words, such as "slide TX / RX". */
-            twoWaySwitch?: string;
-            /** @description How its input is chosen, in words; blank when it senses it or has one only. */
-            inputSwitch?: string;
-            /** @description Its own power switch or button, in words; blank when it starts with its supply. */
-            powerSwitch?: string;
-            /** @description Light when it is powered, in words. */
-            powerLight?: string;
-            /** @description Light when sound arrives at its input, in words. */
-            soundLight?: string;
+            /** @description What hands work on it. */
+            controls?: components["schemas"]["Control"][];
+            /** @description What its controls make it do. */
+            gestures?: components["schemas"]["Gesture"][];
+            /** @description Its lights, prompts and displays, and what they mean; what nobody has read is not among them. */
+            signs?: components["schemas"]["SignLook"][];
+            /** @description What it does by itself. */
+            automatic?: components["schemas"]["Automatic"];
+            /** @description How much its input bears, what it gives and how quiet it is. */
+            levels?: components["schemas"]["Levels"];
             /** @description Where the codec in use can be read, in words; blank when it cannot. */
             codecReadback?: string;
-            pairing?: null | components["schemas"]["PairingWay"];
-            /** @description Button or slot of the second listener, in words; blank when there is none. */
-            secondSlot?: string;
             secondListener?: components["schemas"]["SecondListenerWay"];
             /** @description Receivers: the wearer sets loudness on it without touching anybody else's. */
             ownVolume?: boolean;
@@ -3844,8 +3874,6 @@ export interface components {
             app?: string;
             /** @description Firmware it should have, as printed by its maker; blank while not known. */
             firmware?: string;
-            /** @description What else its lights mean. */
-            lights?: components["schemas"]["LightMeaning"][];
             /** @description What to beware of, each in one short sentence. */
             cautions?: string[];
             /** @description Where these facts come from. */
@@ -3994,6 +4022,41 @@ export interface components {
             /** @description What it changes, and what it does not. */
             why: string;
         };
+        /** @description What hands do to a device, and what that makes it do. */
+        Gesture: {
+            /** @description What it makes it do. */
+            does: components["schemas"]["GestureDoes"];
+            /** @description Name of the control; blank where only Words say what is done. */
+            control: string;
+            /** @description Power state it starts from. */
+            from: components["schemas"]["PowerFrom"];
+            /**
+             * Format: double
+             * @description Least time it is held, s; 0 for a press.
+             */
+            holdSeconds: number;
+            /**
+             * Format: double
+             * @description Longest time after which it still does this, s; 0 for any.
+             */
+            holdAtMostSeconds: number;
+            /**
+             * Format: int32
+             * @description How often it is pressed or held, 1 and more.
+             */
+            presses: number;
+            /** @description Position or entry that is chosen, as printed; blank for none. */
+            to: string;
+            /** @description What else must be so before, in words, such as "no light blinking"; blank for nothing. */
+            startsFrom: string;
+            /** @description The whole of it in words, where data says too little; blank where it says all. */
+            words: string;
+        };
+        /**
+         * @description What a gesture makes a device do.
+         * @enum {unknown}
+         */
+        GestureDoes: "switchesPower" | "opensPairing" | "opensSecondPairing" | "transmits" | "receives" | "choosesInput";
         /**
          * @description The sign drawn for a station of the line board.
          * @enum {unknown}
@@ -4087,6 +4150,8 @@ export interface components {
             technologies: components["schemas"]["TechnologyTerm"][];
             codecs: components["schemas"]["CodecTerm"][];
             stages: components["schemas"]["StageTerm"][];
+            states: components["schemas"]["StateTerm"][];
+            readyMade: components["schemas"]["ReadyMade"][];
         };
         /**
          * @description A fact that may not be known yet.
@@ -4118,12 +4183,28 @@ export interface components {
          * @enum {unknown}
          */
         LevelControl: "notYet" | "fixed" | "variable";
-        /** @description What a light means. */
-        LightMeaning: {
-            /** @description The state, such as "linked". */
-            state: string;
-            /** @description How it looks, in words. */
-            looks: string;
+        /** @description Levels of a device, each null while nobody has read it: starting values stand in. */
+        Levels: {
+            /**
+             * Format: double
+             * @description Peak at which its line input clips, dBV, −40 to 20.
+             */
+            clipDbV?: null | number;
+            /**
+             * Format: double
+             * @description What its analogue output gives at digital full scale, dBV, −40 to 20.
+             */
+            fullScaleDbV?: null | number;
+            /**
+             * Format: double
+             * @description How far its own noise lies below full scale, dB, 20 to 130.
+             */
+            noiseBelowDb?: null | number;
+            /**
+             * Format: double
+             * @description Receivers: what full scale gives at the ear with its control right up, dB SPL, 60 to 130.
+             */
+            loudestDbSpl?: null | number;
         };
         /** @description One row of the line board: one listener, or the room. */
         LineRow: {
@@ -4594,27 +4675,6 @@ export interface components {
             /** @description Cases visited that day of which nothing can be read: what they need is not in the totals. */
             unreadable: components["schemas"]["UnreadableCase"][];
         };
-        /** @description How one end is brought into pairing, in its own maker's way. */
-        PairingWay: {
-            /** @description Power state it must start from, in words. */
-            fromState: string;
-            /** @description What to press, in words. */
-            press: string;
-            /**
-             * Format: double
-             * @description How long to hold; 0 for a short press or none.
-             */
-            holdSeconds: number;
-            /** @description Light or prompt while it waits. */
-            shows: string;
-            /** @description Light or prompt once it is joined. */
-            linked: string;
-            /**
-             * Format: double
-             * @description How long it waits for a partner, s; 0 when it waits without end.
-             */
-            windowSeconds: number;
-        };
         /** @description One line of the parts list. */
         Part: {
             /** @description The thing on the shelf. */
@@ -4716,6 +4776,11 @@ export interface components {
             /** @description True from double BoxPower.FlaggedShare of the port. */
             isFlagged?: boolean;
         };
+        /**
+         * @description The power state a gesture starts from.
+         * @enum {unknown}
+         */
+        PowerFrom: "notRead" | "on" | "off";
         /** @description How a device is fed with electricity. */
         PowerNeed: {
             /**
@@ -4911,6 +4976,21 @@ export interface components {
             /** @description Ways through the air that no working route uses, and why. */
             deadWays: components["schemas"]["DeadWay"][];
         };
+        /** @description How usual devices are worked, to start a description from; what stands in it is then corrected from the device's manual. */
+        ReadyMade: {
+            /** @description Stable, kebab-case. */
+            id: string;
+            /** @description What it looks like, in a few words. */
+            words: string;
+            /** @description True for what is worn or stands beside a listener, false for boxes at the set. */
+            worn: boolean;
+            /** @description Its controls. */
+            controls: components["schemas"]["Control"][];
+            /** @description What they do. */
+            gestures: components["schemas"]["Gesture"][];
+            /** @description What it does by itself. */
+            automatic: components["schemas"]["Automatic"];
+        };
         /** @description One reason. */
         Reason: {
             /** @description What it speaks for. */
@@ -4970,6 +5050,11 @@ export interface components {
             /** @description True to retire it. */
             retired: boolean;
         };
+        /**
+         * @description How a light goes.
+         * @enum {unknown}
+         */
+        Rhythm: "notRead" | "dark" | "steady" | "slow" | "fast" | "inTurn" | "withSound";
         /** @description A distribution ready to be drawn: probabilities on a 1 ms grid, tails below 0.1 % left out. */
         Ridge: {
             /**
@@ -5123,6 +5208,11 @@ export interface components {
          * @enum {unknown}
          */
         SecondListenerWay: "firstOff" | "firstStaysOn";
+        /**
+         * @description Whom a device looks for when it comes on.
+         * @enum {unknown}
+         */
+        Seeks: "notRead" | "nobody" | "lastPartner" | "everyPartner";
         /** @description Who is signed in, and the token that writes must carry. */
         SessionState: {
             /** @description Sign-in name; null when nobody is signed in. */
@@ -5207,11 +5297,36 @@ export interface components {
              */
             soundAfterMs: number;
         };
+        /**
+         * @description How it tells.
+         * @enum {unknown}
+         */
+        SignBy: "light" | "prompt" | "display";
         /** @description What is typed to sign in. */
         SignIn: {
             name: string;
             password: string;
         };
+        /** @description A light, a prompt or a display, and what it means. */
+        SignLook: {
+            /** @description What it means. */
+            state: components["schemas"]["SignState"];
+            /** @description How it tells. */
+            by: components["schemas"]["SignBy"];
+            /** @description How it looks or what is heard, in words. */
+            looks: string;
+            /** @description A light's colour, such as "blue"; blank where not read, and for anything else. */
+            colour: string;
+            /** @description How a light goes. */
+            rhythm: components["schemas"]["Rhythm"];
+            /** @description What it means in words, where the state is SignState.Other; blank for the rest. */
+            means: string;
+        };
+        /**
+         * @description What a device tells of itself.
+         * @enum {unknown}
+         */
+        SignState: "power" | "sound" | "waiting" | "joined" | "receiving" | "charging" | "charged" | "lowCell" | "other";
         /**
          * @description What runs through a connector.
          * @enum {unknown}
@@ -5409,6 +5524,11 @@ export interface components {
         /** @description A delay stage inside a device to choose from. */
         StageTerm: {
             value: string;
+            words: string;
+        };
+        /** @description A state that a light, prompt or display tells of. */
+        StateTerm: {
+            value: components["schemas"]["SignState"];
             words: string;
         };
         /** @description A named station on a line. */
@@ -5823,6 +5943,11 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             withIt: null | components["schemas"]["RigView"];
         };
+        /**
+         * @description When a device waits for a partner without being told to.
+         * @enum {unknown}
+         */
+        WindowOpens: "byHand" | "whileNobodyIsKnown" | "withPower";
         /**
          * @description What a second zone lets through.
          * @enum {unknown}

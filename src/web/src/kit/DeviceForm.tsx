@@ -4,11 +4,13 @@ import { Choice } from '../parts/Choice'
 import { Pick, PickSome, Tick, Words } from '../parts/fields'
 import { NumberField } from '../parts/NumberField'
 import { Part } from '../parts/Page'
+import { GesturesForm } from './GesturesForm'
+import { HabitsForm } from './HabitsForm'
 import { InTheBox } from './InTheBox'
 import { LinksForm } from './LinksForm'
-import { PairingForm } from './PairingForm'
 import { PortsForm } from './PortsForm'
 import { roleWord } from './roleWords'
+import { SignsForm } from './SignsForm'
 import { volumeOf, withRole, withVolume, type Draft, type FormPart } from './draft'
 
 const grid = { display: 'grid', gap: 4, gridTemplateColumns: { xs: '1fr', sm: '1fr 1fr' }, alignItems: 'start' } as const
@@ -182,16 +184,19 @@ export function DeviceForm(part: FormPart & { devices: readonly Schema['Device']
         </Part>
       )}
       {powered && (
-        <Part title="Switches, lights and pairing" note="In the words that stand on it, so that they are found behind a set.">
-          <Box sx={grid}>
-            {words('Sends or receives by', 'twoWaySwitch', 'such as “slide TX / RX”; blank when it does one only')}
-            {words('Its input is chosen by', 'inputSwitch', 'blank when it senses it')}
-            {words('Power switch', 'powerSwitch', 'blank when it starts with its supply')}
-            {words('Light when powered', 'powerLight')}
-            {words('Light when sound arrives', 'soundLight')}
-            {words('The codec in use is shown by', 'codecReadback')}
-          </Box>
-          <PairingForm {...part} />
+        <Part title="Controls and pairing" note="What hands work on it and what that does, from its manual; blank is “not read yet”.">
+          <GesturesForm {...part} />
+        </Part>
+      )}
+      {powered && (
+        <Part title="Lights and prompts" note="As they look or sound. A prompt passes by; a light stands.">
+          <SignsForm {...part} />
+          <Box sx={{ mt: 4 }}>{words('The codec in use is shown by', 'codecReadback')}</Box>
+        </Part>
+      )}
+      {powered && (
+        <Part title="By itself, and how loud">
+          <HabitsForm {...part} />
         </Part>
       )}
       {powered && (

@@ -14,7 +14,7 @@ describe('a device as the form edits it', () => {
       pricedOn: '2026-10-02',
       app: 'one',
     }
-    expect(complete(said)).toMatchObject({ ...said, links: [], ports: [], pairing: null })
+    expect(complete(said)).toMatchObject({ ...said, links: [], ports: [], gestures: [] })
     expect(complete(said).power.pairingSurvivesPowerLoss).toBe(true)
   })
 

@@ -7,7 +7,11 @@ type AirLink = Schema['AirLink']
 export type LinkDraft = Required<AirLink>
 
 /** A device with nothing left unsaid, as the form edits it. */
-export type Draft = Required<Omit<Device, 'links'>> & { links: LinkDraft[] }
+export type Draft = Required<Omit<Device, 'links' | 'automatic' | 'levels'>> & {
+  links: LinkDraft[]
+  automatic: Required<Schema['Automatic']>
+  levels: Required<Schema['Levels']>
+}
 
 const noPower: Schema['PowerNeed'] = {
   usbDrawMa: 0,
@@ -18,6 +22,17 @@ const noPower: Schema['PowerNeed'] = {
   pairingSurvivesPowerLoss: true,
   switchedByHand: false,
 }
+
+const noHabits: Required<Schema['Automatic']> = {
+  window: 'byHand',
+  windowSeconds: 0,
+  seeks: 'notRead',
+  idleOffMinutes: null,
+  sensesInput: false,
+  fallsBackTo: '',
+}
+
+const noLevels: Required<Schema['Levels']> = { clipDbV: null, fullScaleDbV: null, noiseBelowDb: null, loudestDbSpl: null }
 
 /** A link of a technology, as a maker would usually state it. */
 export const newLink = (technology: Schema['LinkTechnology'], transmits: boolean): LinkDraft => ({
@@ -61,14 +76,10 @@ export const complete = (device: Device): Draft => ({
   isExtension: false,
   splitsInto: 0,
   passesThrough: false,
-  twoWaySwitch: '',
-  inputSwitch: '',
-  powerSwitch: '',
-  powerLight: '',
-  soundLight: '',
+  controls: [],
+  gestures: [],
+  signs: [],
   codecReadback: '',
-  pairing: null,
-  secondSlot: '',
   secondListener: 'firstOff',
   ownVolume: false,
   foundByTouch: false,
@@ -81,7 +92,6 @@ export const complete = (device: Device): Draft => ({
   fixesLevel: false,
   app: '',
   firmware: '',
-  lights: [],
   cautions: [],
   evidence: 'makersWord',
   retiredOn: null,
@@ -92,6 +102,8 @@ export const complete = (device: Device): Draft => ({
   nearImplants: false,
   streamsOnRequest: false,
   ...device,
+  automatic: { ...noHabits, ...device.automatic },
+  levels: { ...noLevels, ...device.levels },
   links: (device.links ?? []).map((link) => ({ ...newLink(link.technology, link.transmits), ...link })),
 })
 
@@ -119,7 +131,9 @@ export const withVolume = (draft: Draft, volume: Volume): Draft => ({
 const partWords: Record<string, string> = {
   ports: 'Socket',
   links: 'Link',
-  lights: 'Light',
+  controls: 'Control',
+  gestures: 'Gesture',
+  signs: 'Light or prompt',
   cautions: 'Caution',
   includes: 'In the box',
   codecs: 'codec',

@@ -1,0 +1,47 @@
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
+using static Nightfrost.Core.Catalogue;
+
+namespace Nightfrost.Core.Acts;
+
+/// <summary>Signs of a rig, in words, and which of them tell something.</summary>
+public static class SignWords
+{
+    /// <summary>Signs in the words of the devices; where several things show something, each is named.</summary>
+    public static string Of(Rig rig, IReadOnlyList<Sign> signs)
+    {
+        var named = signs.OfType<Sign.Shows>().Select(s => s.ThingId).Distinct().Count() > 1;
+        return string.Join("; ", signs.Select(s => Of(rig, s, named)).Where(w => w.Length > 0));
+    }
+
+    /// <summary>
+    /// That a thing shows a state, where its lights and prompts tell it from every other state; empty where nobody has read them or they look like another.
+    /// </summary>
+    public static IReadOnlyList<Sign> Telling(string thingId, Device device, SignState state) =>
+        Tells(device, state).Any() ? [new Sign.Shows(thingId, state)] : [];
+
+    /// <summary>Lights and prompts of a state that no other state of the device has too.</summary>
+    public static IEnumerable<SignLook> Tells(Device device, SignState state) =>
+        device.Showing(state).Where(look => !device.Signs.Any(other => other.State != state && other.LooksLike(look)));
+
+    private static string Of(Rig rig, Sign sign, bool named)
+    {
+        switch (sign)
+        {
+            case Sign.Shows shows:
+                var device = Things.DeviceOf(rig, shows.ThingId)!;
+                var looks = string.Join("; ", Tells(device, shows.State).Select(s => s.Looks));
+                return named ? Say("sign.named", ("thing", device.Name), ("looks", looks)) : looks;
+            case Sign.Room room:
+                return Say(room.Sounds ? "sign.roomSounds" : "sign.roomSilent");
+            case Sign.Picture picture:
+                var socket = rig.Site.Look.AllSockets().First(s => s.Id == picture.SocketId);
+                return Say("sign.picture", ("on", RouteWords.Taker(socket, Say("taker.unnamed"))));
+            case Sign.CodecShown codec:
+                var route = rig.Routes.First(r => r.AtEar.Listener.Id == codec.ListenerId);
+                return Negotiation.Between(route.Sends, route.Takes, route.Several).Words;
+            default:
+                return Say("sign.heard");
+        }
+    }
+}
