@@ -80,8 +80,8 @@ internal static class Pairing
     {
         var (thing, device) = (state.Things[thingId], state.Site.Things[thingId].Device!);
         if (device.Automatic.Window == WindowOpens.WithPower || (device.Automatic.Window == WindowOpens.WhileNobodyIsKnown && thing.Knows.IsEmpty))
-            return Open(state, thingId);
-        return thing.WaitsUntilMs is null && device.Links.Count > 0 && device.Automatic.Seeks != Seeks.Nobody
+            state = Open(state, thingId);
+        return (thing.WaitsUntilMs is null || device.OpensByItself()) && device.Links.Count > 0 && device.Automatic.Seeks != Seeks.Nobody
             ? state.With(thingId, t => t with { SeeksAtMs = state.NowMs + SeekMs }) : state;
     }
 
@@ -106,7 +106,7 @@ internal static class Pairing
         foreach (var way in state.Site.Ears.Where(e => e.Sender?.Id == thingId || e.Receiver.Id == thingId))
         {
             if (CanJoin(state, way) && IsKnown(state, way) && IsSought(state, thingId, thingId == way.Receiver.Id ? way.Sender!.Id : way.Receiver.Id))
-                state = Join(state, way);
+                state = Join(state, way).With(thingId, t => t with { WaitsUntilMs = null });
         }
 
         return state;

@@ -40,7 +40,8 @@ public static class Rehearsal
             var already = step.Signs.ToList();
             foreach (var act in step.Acts)
             {
-                already.RemoveAll(sign => Signs.Missing(state, sign).Count > 0);
+                // What is without power for a while is dark in between.
+                already.RemoveAll(sign => Signs.Missing(state, sign).Count > 0 || (sign is Sign.Shows s && act is Act.Rest r && r.ThingId == s.ThingId));
                 state = Bench.Do(state, act, pace);
             }
 

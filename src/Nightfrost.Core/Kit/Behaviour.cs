@@ -9,7 +9,7 @@ namespace Nightfrost.Core.Kit;
 /// <param name="StartsOnReceive">Sends or receives by a switch, and nobody knows how it stands.</param>
 /// <param name="InputByHand">Its input is chosen by hand.</param>
 /// <param name="InputNeedsPower">That takes a press, and so power; a slide does not.</param>
-/// <param name="PairsFromOff">Its way into pairing starts from off, or from its case.</param>
+/// <param name="PairsFromOff">Its way into pairing starts from off, or from its case, or is that it is switched on.</param>
 /// <param name="ForgetsWithoutPower">Loses its partners when power is cut.</param>
 public sealed record Behaviour(
     bool HasBattery, bool TakesSupply, bool IsPassive, bool HasPowerControl, bool StartsOnReceive, bool InputByHand, bool InputNeedsPower,
@@ -25,16 +25,18 @@ public sealed record Behaviour(
         var takesSupply = power.UsbDrawMa > 0 || power.OwnSupply;
         // What is worn is charged, and its cell keeps its memory; aids have cells that nobody charges here.
         var cellOfItsOwn = battery || (device.Role is DeviceRole.Receiver or DeviceRole.Relay && device.Links.Count > 0 && !takesSupply);
+        var switched = device.GestureFor(GestureDoes.SwitchesPower) is not null || power.SwitchedByHand;
         var input = device.GestureFor(GestureDoes.ChoosesInput);
         return new(
             cellOfItsOwn,
             takesSupply,
             IsPassive: !cellOfItsOwn && !takesSupply && device.Links.Count == 0,
-            HasPowerControl: device.GestureFor(GestureDoes.SwitchesPower) is not null || power.SwitchedByHand,
+            HasPowerControl: switched,
             StartsOnReceive: device.GestureFor(GestureDoes.Transmits) is not null,
             InputByHand: input is not null && !device.Automatic.SensesInput && device.Ports.Count(p => !p.Output) > 1,
             InputNeedsPower: device.Controls.FirstOrDefault(c => c.Name == input?.Control) is not { Kind: ControlKind.Slide },
-            PairsFromOff: device.GestureFor(GestureDoes.OpensPairing) is { From: PowerFrom.Off },
+            PairsFromOff: device.GestureFor(GestureDoes.OpensPairing) is { } way ? way.From == PowerFrom.Off
+                : switched && device.Automatic.Window != WindowOpens.ByHand,
             ForgetsWithoutPower: !power.PairingSurvivesPowerLoss);
     }
 }

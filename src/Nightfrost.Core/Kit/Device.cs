@@ -204,7 +204,10 @@ public sealed record Device
     public Gesture? GestureFor(GestureDoes does) => Gestures.FirstOrDefault(g => g.Does == does);
 
     /// <summary>True when it is told apart from units that are joined when bought: it can be made to wait for a partner, or does so by itself.</summary>
-    public bool IsPaired() => GestureFor(GestureDoes.OpensPairing) is not null || Automatic.Window != WindowOpens.ByHand;
+    public bool IsPaired() => GestureFor(GestureDoes.OpensPairing) is not null || OpensByItself();
+
+    /// <summary>True when it waits for a partner without being told to.</summary>
+    internal bool OpensByItself() => Automatic.Window != WindowOpens.ByHand;
 
     /// <summary>How it shows a state; empty where nobody has read it.</summary>
     public IEnumerable<SignLook> Showing(SignState state) => Signs.Where(s => s.State == state);

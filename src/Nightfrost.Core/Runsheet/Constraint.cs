@@ -76,7 +76,8 @@ public static class Constraints
                 && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
                 && SharesBox(rig, a.ListenerId, codec.ListenerId)),
         Physical("rivals-off-before-switching-on", "The first to answer wins.",
-            (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Acts.Any(act => act is Act.Switch { On: true })),
+            (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Goal is not Goal.WindowOpen
+                && b.Acts.Any(act => act is Act.Switch { On: true })),
         Physical("off-before-back-on", "What is switched on again was switched off before.",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && IsRestore(b)),
         Practice("rivals-off-before-pairing", "Some phones take what goes into pairing, too.",
@@ -137,7 +138,9 @@ public static class Constraints
 
     private static string? Feeds(Step step) => step.Acts.OfType<Act.Feed>().FirstOrDefault()?.ThingId;
 
-    private static string? Presses(Step step) => step.Acts.OfType<Act.Press>().FirstOrDefault()?.ThingId;
+    // What is worked to pair: by its control, or by its power where that alone opens a window.
+    private static string? Presses(Step step) => step.Acts.OfType<Act.Press>().FirstOrDefault()?.ThingId
+        ?? (step is { Goal: Goal.WindowOpen opened, Acts.Count: > 0 } ? opened.ThingId : null);
 
     // True for a receiver of a sender's own system, which joins it once both are on.
     private static bool JoinsByItself(Rig rig, Step step, string senderId) => step is { Goal: Goal.Joined, Acts.Count: > 0 } && Presses(step) is null

@@ -11,6 +11,9 @@ internal static class PairSteps
     /// <summary>So long until what was switched on has found the partner it knows, s (starting value).</summary>
     private const double JoinSeconds = 10;
 
+    /// <summary>So long without power that a device starts anew, s (starting value).</summary>
+    private const int RestSeconds = 5;
+
     public static IEnumerable<Step> For(Rig rig)
     {
         foreach (var step in ChannelSteps.For(rig))
@@ -142,9 +145,9 @@ internal static class PairSteps
                 Id = $"pair-box-{id}",
                 Phase = Phase.Pair,
                 Place = $"At the {sendName}",
-                Acts = opens is null ? [] : [Act.Press.Of(thing, opens)],
+                Acts = Opens(thing, box, opens),
                 Goal = new Goal.WindowOpen(thing),
-                Action = opens is null ? Say("gesture.none") : GestureWords.Of(box, opens),
+                Action = OpensWords(box, opens),
                 Detail = Step.With(Started(opens), GestureWords.Window(box, opens is null ? "window.withPower" : "window.box"),
                     Untold(box, SignState.Waiting)),
                 HoldSeconds = opens?.HoldSeconds ?? 0,
@@ -168,9 +171,9 @@ internal static class PairSteps
             Id = $"pair-ear-{id}",
             Phase = Phase.Pair,
             Place = $"{ear.Listener.Name}'s {takes.Name}",
-            Acts = joins is null ? [] : [Act.Press.Of(receiver, joins)],
+            Acts = Opens(receiver, takes, joins),
             Goal = new Goal.Joined(receiver),
-            Action = joins is null ? Say("gesture.none") : GestureWords.Of(takes, joins),
+            Action = OpensWords(takes, joins),
             Detail = Step.With(Started(joins), GestureWords.Window(takes, "window.ear"),
                 GestureWords.Shows(takes, SignState.Waiting) is { Length: > 0 } shows ? Say("sign.whileWaiting", ("looks", shows)) : "",
                 Untold(takes, SignState.Joined)),
@@ -248,6 +251,13 @@ internal static class PairSteps
         routes.Where(r => r.Rival is not null).Select(r => Things.Rival(r.AtEar.Listener));
 
     private static string Rivals(List<Route> routes) => Wording.Listed(routes.Select(r => r.Rival).OfType<string>().Distinct());
+
+    // A window that only power opens is opened anew when it is needed: the one from first power-on has lapsed by then, or is about to.
+    private static Act[] Opens(string thingId, Device device, Gesture? gesture) => gesture is not null ? [Act.Press.Of(thingId, gesture)]
+        : Behaviour.Of(device).HasPowerControl ? [new Act.Switch(thingId, true)] : [new Act.Rest(thingId, RestSeconds)];
+
+    private static string OpensWords(Device device, Gesture? gesture) => gesture is not null ? GestureWords.Of(device, gesture)
+        : Say(Behaviour.Of(device).HasPowerControl ? "gesture.on" : "gesture.powerRest", ("thing", device.Name), ("seconds", $"{RestSeconds}"));
 
     private static string Started(Gesture? gesture) =>
         gesture is not null && GestureWords.Start(gesture) is { Length: > 0 } from ? Say("gesture.startFrom", ("from", from)) : "";

@@ -61,6 +61,14 @@ public class RehearsalTests
         ["speakers switched off in the menu"] = () => Best(Look([Optical()], Edda with { RoomWish = RoomWish.SetSilent }), Scene.LoungeBox(), Headset("ear")),
         ["a box that pairs from off"] = () => Best(Look([Optical()], Edda),
             Scene.LoungeBox().With(GestureDoes.OpensPairing, hold: 4, from: PowerFrom.Off), Headset("ear")),
+        ["a box that waits with its power"] = () => Best(Look([Optical()], Edda),
+            Box("box") with { Gestures = [], Controls = [], Automatic = new() { Window = WindowOpens.WithPower, WindowSeconds = 60 } }, Headset("ear")),
+        ["a box that waits once it is on"] = () => Best(Look([Optical()], Edda),
+            Scene.LoungeBox() with
+            {
+                Gestures = [.. Scene.LoungeBox().Gestures.Where(g => g.Does != GestureDoes.OpensPairing)],
+                Automatic = new() { Window = WindowOpens.WithPower, WindowSeconds = 60 },
+            }, Headset("ear")),
     };
 
     internal static Rig Best(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Rig;

@@ -58,7 +58,7 @@ interface Props {
 function useDraft(place: string, first: () => Draft) {
   const [draft, setDraft] = useState<Draft>(() => {
     const kept = sessionStorage.getItem(place)
-    return kept ? (JSON.parse(kept) as Draft) : first()
+    return kept ? complete(JSON.parse(kept) as Draft) : first()
   })
   const [touched, setTouched] = useState(() => sessionStorage.getItem(place) !== null)
   const put = (next: Draft) => {
