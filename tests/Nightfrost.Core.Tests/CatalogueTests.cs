@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Loudness;
 using Nightfrost.Core.Tests.Shapes;
 
 namespace Nightfrost.Core.Tests;
@@ -14,7 +15,8 @@ public partial class CatalogueTests
 
     // Ids that are put together from the name of a value.
     private static readonly HashSet<string> Composed =
-        [.. Enum.GetNames<SignState>().Select(n => $"state.{n}"), .. Enum.GetNames<WearForm>().Select(n => $"name.{n}")];
+        [.. Enum.GetNames<SignState>().Select(n => $"state.{n}"), .. Enum.GetNames<WearForm>().Select(n => $"name.{n}"),
+            .. Enum.GetNames<Audibility>().Concat(Enum.GetNames<Clarity>()).Select(n => $"level.{n}")];
 
     private static readonly HashSet<string> Quoted = [.. Sources.SelectMany(s => Id().Matches(s).Select(m => m.Groups[1].Value))];
 
@@ -46,7 +48,7 @@ public partial class CatalogueTests
     [Fact]
     public void A_value_stands_in_its_place() => Assert.Equal("Hold the button for 3 s", Catalogue.Say("gesture.hold", ("control", "the button"), ("seconds", "3")));
 
-    [GeneratedRegex("\"((?:from|control|gesture|times|window|state|sign|taker|bench|client|name)\\.[A-Za-z]+)\"")]
+    [GeneratedRegex("\"((?:from|control|gesture|times|window|state|sign|taker|bench|level|client|name)\\.[A-Za-z]+)\"")]
     private static partial Regex Id();
 
     [GeneratedRegex("\\bSay\\(\"([a-zA-Z.]+)\"")]

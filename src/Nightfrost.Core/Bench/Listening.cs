@@ -1,5 +1,6 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Loudness;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Catalogue;
@@ -22,6 +23,7 @@ public static class Listening
         var way = Way(state, listenerId);
         var reasons = ToReceiver(state, way);
         reasons.AddRange(AcrossTheAir(state, way));
+        reasons.AddRange(TooSoftOrDistorted(state, way));
         if (!state.Things[way.Receiver.Id].Worn)
             reasons.Add(Say("bench.notWorn", ("thing", state.Site.NameOf(way.Receiver.Id)), ("who", way.Route.AtEar.Listener.Name)));
         if (way.Route.Devices.Any(d => d.OwnVolume) && state.Things[way.Receiver.Id].Volume == Volume.Down)
@@ -29,6 +31,25 @@ public static class Listening
         if (FollowsVolume(way) && state.Sources[way.SourceId] is { } source && (source.Volume == Volume.Down || source.Muted))
             reasons.Add(Say("bench.socketFollows", ("thing", state.Site.NameOf(way.SourceId))));
         return new(reasons);
+    }
+
+    /// <summary>Level, noise and clipping at an ear with its control right up, as everything stands; null where that is not reckoned.</summary>
+    public static EarLevel? LevelAt(BenchState state, string listenerId)
+    {
+        var way = Way(state, listenerId);
+        return RouteLevels.Of(way.Route, LevelStages.UsualVolumeDb,
+            state.Sources[way.SourceId].HeadphoneLevel == MenuValues.Low ? LevelStages.HeadphoneLowDb : LevelStages.HeadphoneHighDb);
+    }
+
+    private static IEnumerable<string> TooSoftOrDistorted(BenchState state, EarWay way)
+    {
+        if (LevelAt(state, way.ListenerId) is not { } level)
+            yield break;
+        if (level.Audibility == Audibility.HardlyAnything)
+            yield return Say(state.Sources[way.SourceId].HeadphoneLevel == MenuValues.Low ? "bench.headphoneLow" : "bench.tooSoft",
+                ("source", state.Site.NameOf(way.SourceId)));
+        if (level.Clips is { } clips)
+            yield return Say("bench.clips", ("box", clips.Box));
     }
 
     /// <summary>Whether sound arrives at the box a listener's sound is taken to.</summary>
@@ -122,8 +143,6 @@ public static class Listening
                 reasons.Add(Say("bench.otherInput", ("thing", state.Site.NameOf(into.Id))));
         }
 
-        if (socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635 && sourceId == SoundSource.Television && source.HeadphoneLevel == MenuValues.Low)
-            reasons.Add(Say("bench.headphoneLow"));
         return reasons;
     }
 

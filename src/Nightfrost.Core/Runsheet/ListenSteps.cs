@@ -5,6 +5,7 @@ using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Timing;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -26,7 +27,7 @@ internal static class ListenSteps
                 Acts = Raised(route),
                 Goal = new Goal.EarHears(id),
                 Action = LevelAction(route),
-                Detail = LevelWords(route) + (IsOnByWire(route) ? $" Switch the {ear.Receiver.Name} on: not every one plays by a wire while it is off." : "")
+                Detail = Step.With(LevelWords(route), Reckoned(route)) + (IsOnByWire(route) ? $" Switch the {ear.Receiver.Name} on: not every one plays by a wire while it is off." : "")
                     + (AdviceRules.Strays(route) is { } strays
                         ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to "
                             + "the right one." : ""),
@@ -40,7 +41,7 @@ internal static class ListenSteps
                     Phase = Phase.Listen,
                     Place = $"{Wording.Capital(RouteWords.Source(route))}'s remote",
                     Action = "Press volume up once and ask what changed",
-                    Detail = $"Planned: {Loudness.OwnerOf(route)}.",
+                    Detail = $"Planned: {LoudnessOwner.Of(route)}.",
                     Note = "Who owns the loudness",
                     ListenerId = id,
                 };
@@ -144,6 +145,13 @@ internal static class ListenSteps
             ? $"Hear it with the {ear.Receiver.Name} away from the ear first: nothing there changes how loud it is"
             : $"Turn {RouteWords.Source(route)} down, {ready}, then raise {RouteWords.Source(route)} slowly";
     }
+
+    private static string Reckoned(Route route) => RouteLevels.Of(route) is not { } level ? ""
+        : Step.With(Say("level.reckoned", ("speech", Whole(level.AtEar.SpeechDb)), ("under", Whole(level.AtEar.SpeechOverNoiseDb)),
+            ("loud", Say($"level.{level.Audibility}")), ("clear", Say($"level.{level.Clarity}"))),
+            level.Clips is { } clips ? Say("level.clips", ("box", clips.Box)) : "");
+
+    private static string Whole(double db) => FormattableString.Invariant($"{db:0}");
 
     private static string LevelWords(Route route) => SocketReading.FixedLevel(route.Feed.Socket) switch
     {

@@ -116,7 +116,7 @@ public class HappensNotTests
         var scene = HappensTests.Wire();
         var low = scene.Do(new Act.Play(Scene.Set), new Act.Plug(scene.Lead.NearEnd, scene.Lead.NearPort), new Act.Plug(scene.Lead.FarEnd, scene.Lead.FarPort),
             new Act.PutOn(scene.Headset1));
-        Silent(low, "headphone level is low");
+        Silent(low, "headphone level of the set is low");
     }
 
     [Fact]

@@ -45,7 +45,7 @@ public class HandoverSheetTests
         var sheet = Sheet(look, wired);
         Assert.DoesNotContain(sheet.Listeners[0].Parts, p => p.Heading == "The lights");
         Assert.Contains("The computer's own volume usually changes what you hear as well.", Lines(sheet, "How loud"));
-        Assert.DoesNotContain("remote", Loudness.OwnerOf(Router.Rank(new Site(look, Shelf(wired))).Rigs[0].Rig.Routes[0]), StringComparison.Ordinal);
+        Assert.DoesNotContain("remote", LoudnessOwner.Of(Router.Rank(new Site(look, Shelf(wired))).Rigs[0].Rig.Routes[0]), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -24,17 +24,17 @@ public class LoudnessTests
         var route = Best(Look([], Listener()) with { Sources = [HiFi] }, Box("box"), Headset("ear", ownVolume: false));
         Assert.Contains(RuleList.AdviceFor(route),
             f => f.RuleId == "level-fixed" && f.Sentence.EndsWith("the volume keys of the hi-fi do nothing to it.", StringComparison.Ordinal));
-        Assert.Equal("nobody: fixed level and no control at the ear", Loudness.OwnerOf(route));
+        Assert.Equal("nobody: fixed level and no control at the ear", LoudnessOwner.Of(route));
         Assert.Contains(RuleList.AdviceFor(route), f => f.RuleId == "no-own-loudness");
         Assert.Equal("ear alone; the hi-fi's remote and mute do not reach it",
-            Loudness.OwnerOf(Best(Look([], Listener()) with { Sources = [HiFi] }, Box("box"), Headset("ear"))));
+            LoudnessOwner.Of(Best(Look([], Listener()) with { Sources = [HiFi] }, Box("box"), Headset("ear"))));
     }
 
     [Fact]
     public void A_bar_has_its_own_remote()
     {
         var route = Best(Look([Optical()], Listener(wears: "bar") with { OpenToAnother = false }), Bar() with { Links = Headset("x").Links }, Box("box"));
-        Assert.StartsWith("the bar's own remote", Loudness.OwnerOf(route), StringComparison.Ordinal);
+        Assert.StartsWith("the bar's own remote", LoudnessOwner.Of(route), StringComparison.Ordinal);
         Assert.DoesNotContain(RuleList.AdviceFor(route), f => f.RuleId == "no-own-loudness");
     }
 

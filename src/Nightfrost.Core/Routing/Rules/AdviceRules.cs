@@ -58,6 +58,10 @@ internal static class AdviceRules
                 ("shared", LinkMs(r.Coding.Codec!)))),
         Advises("headphone-level", Tap, "{socket} carries a headphone level, often low.", "Turn that level up first, then the ear, so that no hiss is heard.",
             r => r.Feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635, r => Say(("socket", Socket(r)))),
+        Advises("input-too-hot", WholeWay, "{socket} drives the input of {box} too hard: peaks come to {peak}, and it clips at {clip}.",
+            "Turn its level down where it has one, or put a line attenuator before it.",
+            r => RouteLevels.Of(r) is { Clips: not null }, r => Say(("socket", Socket(r)), ("box", RouteLevels.Of(r)!.Clips!.Box),
+                ("peak", DbV(RouteLevels.Of(r)!.Clips!.PeakDbV)), ("clip", DbV(RouteLevels.Of(r)!.Clips!.ClipDbV)))),
         Advises("level-fixed", Tap, "{socket} is {known}at a fixed level: the volume keys of {source} do nothing to it.",
             "Loudness is set at the ear or at the box.",
             r => SocketReading.FixedLevel(r.Feed.Socket) == true,
@@ -226,6 +230,8 @@ internal static class AdviceRules
             .Distinct().ToList();
         return idle.Count == 0 ? "nothing owned stays idle for it" : $"{Wording.Listed(idle)}, owned already, {(idle.Count == 1 ? "stays" : "stay")} idle";
     }
+
+    private static string DbV(double level) => FormattableString.Invariant($"{level:+0.#;−0.#;0} dBV");
 
     private static string Hours(double hours) => FormattableString.Invariant($"{hours:0.#} h");
 

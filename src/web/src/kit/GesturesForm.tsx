@@ -5,7 +5,7 @@ import { Choice } from '../parts/Choice'
 import { Pick, Words } from '../parts/fields'
 import { NumberField } from '../parts/NumberField'
 import type { FormPart } from './draft'
-import { Refused, row } from './formRows'
+import { Refused, row, RowButtons } from './formRows'
 
 type Gesture = Schema['Gesture']
 type Control = Schema['Control']
@@ -92,18 +92,15 @@ export function GesturesForm(part: FormPart) {
             problem={problemOf(`controls[${i}].printed`)}
             onChange={(printed) => control(i, { printed })}
           />
-          <Button
-            variant="text"
-            aria-label={`Take out control ${i + 1}`}
-            onClick={() =>
+          <RowButtons
+            of={`control ${i + 1}`}
+            onRemove={() =>
               set({
                 controls: controls.filter((_, at) => at !== i),
                 gestures: gestures.map((g) => (g.control === c.name ? { ...g, control: inWords } : g)),
               })
             }
-          >
-            Take out
-          </Button>
+          />
         </Box>
       ))}
       <Refused problem={problemOf('controls')} />
@@ -162,7 +159,7 @@ function GestureForm({ gesture: g, place, controls, problemOf, onChange, onRemov
   const said = g.control === inWords || g.words !== ''
   return (
     <Box role="group" aria-label={`Gesture ${place + 1}`} sx={{ borderTop: 1, borderColor: 'divider', mt: 4, pt: 4 }}>
-      <Box sx={row('1fr 1fr 1fr auto', 0)}>
+      <Box sx={row('1.2fr 1.2fr 0.8fr 1fr auto', 0)}>
         <Pick label="To" value={g.does} options={doesWords} problem={problem('does')} onChange={(does) => onChange({ does })} />
         <Pick
           label="work"
@@ -177,7 +174,7 @@ function GestureForm({ gesture: g, place, controls, problemOf, onChange, onRemov
         {kind === 'slide' || kind === 'display' ? (
           <Words
             label={kind === 'slide' ? 'put to' : 'choose'}
-            hint="as printed"
+            hint={place > 0 ? undefined : 'as printed'}
             value={g.to}
             problem={problem('to')}
             onChange={(to) => onChange({ to })}
@@ -187,19 +184,17 @@ function GestureForm({ gesture: g, place, controls, problemOf, onChange, onRemov
             label="held for"
             unit="s"
             width="100%"
-            hint="0 for a press"
+            hint={place > 0 ? undefined : '0 for a press'}
             value={g.holdSeconds}
             problem={problem('holdSeconds')}
             onChange={(holdSeconds) => onChange({ holdSeconds })}
           />
         )}
-        <Button variant="text" onClick={onRemove} aria-label={`Take out gesture ${place + 1}`}>
-          Take out
-        </Button>
-      </Box>
-      <Box sx={row('1fr 2fr auto')}>
         <Pick label="starting from" value={g.from} options={fromWords} onChange={(from) => onChange({ from })} />
-        {said ? (
+        <RowButtons of={`gesture ${place + 1}`} onRemove={onRemove} more={more} onMore={() => setOpened(!opened)} />
+      </Box>
+      {said && (
+        <Box sx={row('1fr')}>
           <Words
             label="In words"
             hint="what to do, one sentence"
@@ -207,13 +202,8 @@ function GestureForm({ gesture: g, place, controls, problemOf, onChange, onRemov
             problem={problem('words')}
             onChange={(words) => onChange({ words })}
           />
-        ) : (
-          <span />
-        )}
-        <Button variant="text" aria-expanded={more} aria-label={`More of gesture ${place + 1}`} onClick={() => setOpened(!opened)}>
-          {more ? 'Less' : 'More'}
-        </Button>
-      </Box>
+        </Box>
+      )}
       {more && (
         <Box sx={row('1fr 1fr 2fr')}>
           <NumberField

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { Pick, Words } from '../parts/fields'
 import type { FormPart } from './draft'
-import { Refused, row } from './formRows'
+import { Refused, row, RowButtons } from './formRows'
 
 type Sign = Schema['SignLook']
 
@@ -69,32 +69,21 @@ function SignForm({ sign, place, states, problemOf, onChange, onRemove }: SignPr
         <Pick label="told by" value={sign.by} options={byWords} onChange={(by) => onChange({ by, colour: '', rhythm: 'notRead' })} />
         <Words
           label={sign.by === 'prompt' ? 'It sounds' : 'It looks'}
-          hint={sign.by === 'prompt' ? 'such as “two rising tones”' : 'such as “blue, slow”'}
+          hint={place > 0 ? undefined : sign.by === 'prompt' ? 'such as “two rising tones”' : 'such as “blue, slow”'}
           value={sign.looks}
           problem={problem('looks')}
           onChange={(looks) => onChange({ looks })}
         />
-        <Button variant="text" onClick={onRemove} aria-label={`Take out light or prompt ${place + 1}`}>
-          Take out
-        </Button>
+        <RowButtons
+          of={`light or prompt ${place + 1}`}
+          onRemove={onRemove}
+          more={more}
+          {...(sign.by === 'light' && { onMore: () => setOpened(!opened) })}
+        />
       </Box>
-      {(sign.state === 'other' || sign.by === 'light') && (
-        <Box sx={row('2fr auto')}>
-          {sign.state === 'other' ? (
-            <Words label="That is" value={sign.means} problem={problem('means')} onChange={(means) => onChange({ means })} />
-          ) : (
-            <span />
-          )}
-          {sign.by === 'light' && (
-            <Button
-              variant="text"
-              aria-expanded={more}
-              aria-label={`More of light or prompt ${place + 1}`}
-              onClick={() => setOpened(!opened)}
-            >
-              {more ? 'Less' : 'More'}
-            </Button>
-          )}
+      {sign.state === 'other' && (
+        <Box sx={row('1fr')}>
+          <Words label="That is" value={sign.means} problem={problem('means')} onChange={(means) => onChange({ means })} />
         </Box>
       )}
       {more && sign.by === 'light' && (
