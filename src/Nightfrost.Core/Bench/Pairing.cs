@@ -9,7 +9,7 @@ namespace Nightfrost.Core.Bench;
 internal static class Pairing
 {
     /// <summary>After power comes, so long until a device has looked for the partner it knows, ms (starting value).</summary>
-    private const int SeekMs = 3_000;
+    internal const int SeekMs = 3_000;
 
     /// <summary>A control is held, or pressed: what that does is told by the device's gestures.</summary>
     public static BenchState Press(BenchState state, Act.Press press)

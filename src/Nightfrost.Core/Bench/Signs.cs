@@ -55,7 +55,7 @@ public static class Signs
     }
 
     // What a cell holds when a device warns (starting value).
-    private const double LowShare = 0.1;
+    internal const double LowShare = 0.1;
 
     /// <summary>A thing says that it has come into a state, where it has a prompt for it.</summary>
     internal static BenchState Tell(this BenchState state, string thingId, SignState what)

@@ -5,7 +5,9 @@ using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Sites;
+using Nightfrost.Core.Runsheet;
 using Nightfrost.Data;
+using Nightfrost.Data.Cases;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
 
@@ -122,10 +124,33 @@ internal static class RoutingEndpoints
         if (row.RigId != typed.Replaces)
             return Refusals.Stale("rig", [same ? "This rig is in use already." : "Another rig was chosen meanwhile."], row.LookVersion);
         row.Rig = same ? fresh.WithReadBackOf(old!) : fresh;
-        row.RigId = same ? row.RigId : Guid.CreateVersion7();
+        if (!same && row.RigId is { } before)
+        {
+            row.RigId = Guid.CreateVersion7();
+            KeepMarks(db, state, rig, before);
+        }
+        else
+            row.RigId ??= Guid.CreateVersion7();
         row.RigChosenAt = row.ChangedAt = clock.GetUtcNow();
         row.HandedOverAt = null;
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok((await CaseState.Load(db, caseId, cancel))!.Detail());
+    }
+
+    // In the middle of a visit what stays true stays ticked: nobody plugs the same lead twice.
+    private static void KeepMarks(NightfrostDb db, CaseState state, Rig rig, Guid before)
+    {
+        HashSet<string> kept = [.. KeptSteps.Of(state.Steps, RunSheet.For(rig)), .. KeptSteps.Of(state.Preparation, Preparation.For(rig, state.Visit))];
+        foreach (var mark in state.Row.Steps.Where(s => s.RigId == before && s.Outcome == StepOutcome.AsExpected && kept.Contains(s.StepId)).ToList())
+            db.Steps.Add(new StepRow
+            {
+                CaseId = state.Row.Id,
+                RigId = state.Row.RigId!.Value,
+                StepId = mark.StepId,
+                Outcome = mark.Outcome,
+                Note = mark.Note,
+                AheadBecause = mark.AheadBecause,
+                At = mark.At,
+            });
     }
 }

@@ -12,7 +12,8 @@ namespace Nightfrost.Web.Runsheet;
 /// <summary>A step with how it went.</summary>
 /// <param name="AheadBecause">Why it was done ahead of its turn; blank where it was not.</param>
 /// <param name="BeforeId">The open step that comes before it; null when it is this one's turn.</param>
-public sealed record StepState(Step Step, StepOutcome Outcome, string Note, string AheadBecause, string? BeforeId);
+/// <param name="Recovery">What to do now, where it went otherwise; null for any other.</param>
+public sealed record StepState(Step Step, StepOutcome Outcome, string Note, string AheadBecause, string? BeforeId, Recovery? Recovery);
 
 /// <summary>The run sheet of a case.</summary>
 /// <param name="RigId">The rig it is derived from; null while none is chosen.</param>
@@ -39,14 +40,25 @@ internal static class RunSheetEndpoints
         cases.MapPut("{caseId:guid}/run-sheet/{stepId}", Report).WritesCase().WithTags("Connect").WithSummary("Says how a step went.");
     }
 
-    private static async Task<Results<Ok<RunSheetView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
-        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state)) : Refusals.Unknown("case");
+    private static async Task<Results<Ok<RunSheetView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, TimeProvider clock,
+        CancellationToken cancel) =>
+        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state, clock.GetUtcNow())) : Refusals.Unknown("case");
 
-    private static RunSheetView View(CaseState state) =>
+    private static RunSheetView View(CaseState state, DateTimeOffset now) =>
         new(state.Rig is null ? null : state.Row.RigId,
-            [.. state.Steps.Select(s =>
-                new StepState(s, state.WentHow(s.Id), state.Outcome(s.Id)?.Note ?? "", state.Outcome(s.Id)?.AheadBecause ?? "", Before(state, s)?.Id))],
-            state.Rig is { } rig ? Proof.Of(rig, state.Steps).After(WentWell(state)) : null);
+            [.. state.Steps.Select(s => new StepState(s, state.WentHow(s.Id), state.Outcome(s.Id)?.Note ?? "", state.Outcome(s.Id)?.AheadBecause ?? "",
+                Before(state, s)?.Id, Recovered(state, s, now)))],
+            state.Rig is { } rig ? Proof.Of(rig, AsDone(state)).After(WentWell(state)) : null);
+
+    // From where the visit stands: what was done in the order in which it was, then the rest in its own.
+    private static List<Step> AsDone(CaseState state) => [.. state.Steps.OrderBy(s => state.WentHow(s.Id) == StepOutcome.AsExpected ? 0 : 1)
+        .ThenBy(s => state.WentHow(s.Id) == StepOutcome.AsExpected ? state.Outcome(s.Id)!.At : DateTimeOffset.MaxValue)];
+
+    private static Recovery? Recovered(CaseState state, Step step, DateTimeOffset now) =>
+        state.Rig is not { } rig || state.WentHow(step.Id) != StepOutcome.NotAsExpected ? null
+            : Recovery.From(rig, state.Steps,
+                [.. state.Steps.Select(s => state.Outcome(s.Id)).Where(mark => mark is { Outcome: not StepOutcome.Open })
+                    .Select(mark => new DoneStep(mark!.StepId, mark.At, mark.Outcome == StepOutcome.AsExpected))], step.Id, now);
 
     private static HashSet<string> WentWell(CaseState state) =>
         [.. state.Steps.Select(s => s.Id).Where(id => state.WentHow(id) == StepOutcome.AsExpected)];
@@ -85,6 +97,6 @@ internal static class RunSheetEndpoints
                     ? r with { ReadBack = typed.Outcome == StepOutcome.Open ? null : typed.Codec } : r)]
             };
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!));
+        return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!, clock.GetUtcNow()));
     }
 }

@@ -19,6 +19,7 @@ const screen = <N extends string>(name: N, load: () => Promise<Record<N, Compone
   return lazy(async () => ({ default: (await load())[name] }))
 }
 
+const BenchPage = screen('BenchPage', () => import('./bench/BenchPage'))
 const CasePage = screen('CasePage', () => import('./cases/CasePage'))
 const CasesPage = screen('CasesPage', () => import('./cases/CasesPage'))
 const HandoverPage = screen('HandoverPage', () => import('./handover/HandoverPage'))
@@ -77,6 +78,7 @@ export function App() {
           <Route index element={<Navigate to="look" replace />} />
         </Route>
         <Route path="/packing/:on" element={<PackingPage />} />
+        <Route path="/bench" element={<BenchPage />} />
         <Route path="/kit" element={<KitPage />} />
         <Route path="/kit/new" element={<DevicePage />} />
         <Route path="/kit/:deviceId" element={<DevicePage />} />

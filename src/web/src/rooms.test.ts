@@ -19,6 +19,7 @@ const rooms = [
   'runsheet',
   'timing',
   'handover',
+  'bench',
 ]
 
 const files = (folder: string): string[] =>

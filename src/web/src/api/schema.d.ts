@@ -1016,6 +1016,69 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is simulated, what is not, and with which values. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BenchLimits"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/packing": {
         parameters: {
             query?: never;
@@ -2368,6 +2431,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cases/{caseId}/watched": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The visit of a case carried out on simulated devices, step by step. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    caseId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WatchedVisit"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cases/{caseId}/preparation": {
         parameters: {
             query?: never;
@@ -3390,6 +3518,13 @@ export interface components {
             id: string;
             words: string;
         };
+        /** @description A step to do now. */
+        AgainStep: {
+            /** @description The step. */
+            stepId: string;
+            /** @description What to do, with what has to be undone first. */
+            words: string;
+        };
         /** @description What else is on the air at the set. */
         AirAround: {
             /**
@@ -3513,6 +3648,17 @@ export interface components {
             sensesInput?: boolean;
             /** @description Label of the input it goes over to once the plug in use is pulled; blank when it stays. */
             fallsBackTo?: string;
+        };
+        /** @description What the Bench simulates, what it does not, and what it starts from: a proof is worth as much as this. */
+        BenchLimits: {
+            /** @description What is simulated. */
+            carriedOut: string[];
+            /** @description What is not: a rig with any of it is shown as not carried out. */
+            notYet: string[];
+            /** @description Where it is simpler than a living room. */
+            simplified: string[];
+            /** @description What it reckons with. */
+            startingValues: components["schemas"]["StartingValue"][];
         };
         /**
          * @description A side of the body.
@@ -5008,6 +5154,13 @@ export interface components {
          * @enum {unknown}
          */
         ReasonKind: "for" | "against" | "assumed";
+        /** @description What to do after a step went otherwise: derived from the state that is met by then, never the sheet as it was written. */
+        Recovery: {
+            /** @description What happened by itself since the last step that went well, in plain words. */
+            since: string[];
+            /** @description Steps to do now, in order; the last one is mostly the step itself. What is still so is not among them. */
+            again: components["schemas"]["AgainStep"][];
+        };
         /** @description Names and meanings that every screen needs. */
         ReferenceData: {
             /** @description Sorts of sockets, in the order of the wall. */
@@ -5526,6 +5679,13 @@ export interface components {
             value: string;
             words: string;
         };
+        /** @description A value that stands in where nothing better is known. */
+        StartingValue: {
+            /** @description What it is. */
+            words: string;
+            /** @description The value with its unit. */
+            value: string;
+        };
         /** @description A state that a light, prompt or display tells of. */
         StateTerm: {
             value: components["schemas"]["SignState"];
@@ -5609,6 +5769,7 @@ export interface components {
             aheadBecause: string;
             /** @description The open step that comes before it; null when it is this one's turn. */
             beforeId: null | string;
+            recovery: null | components["schemas"]["Recovery"];
         };
         /** @description What is left of one sort of link at the end of a strip. */
         StripEnd: {
@@ -5883,6 +6044,35 @@ export interface components {
             name: string;
             /** @description What it is made of. */
             material: components["schemas"]["Material"];
+        };
+        /** @description A step as it went on the Bench, for somebody to look at. */
+        WatchedStep: {
+            /** @description The step. */
+            stepId: string;
+            /** @description What was done. */
+            action: string;
+            /**
+             * Format: int64
+             * @description When it was done, ms from the start of the visit.
+             */
+            endedAtMs: number;
+            /** @description What happened by itself, in order. */
+            events: string[];
+            /** @description What every light and display showed then, by thing. */
+            shows: string[];
+            /** @description Who heard the planned sound by then. */
+            hears: string[];
+            /** @description The room heard a programme. */
+            roomHears: boolean;
+            /** @description What did not go as the step says. */
+            problems: string[];
+        };
+        /** @description A visit carried out on the Bench step by step, at the pace of practised hands. */
+        WatchedVisit: {
+            /** @description Each step. */
+            steps: components["schemas"]["WatchedStep"][];
+            /** @description What of the rig the Bench cannot carry out; then there are no steps. */
+            notSimulated: string[];
         };
         /** @description The straight way from the transmitter to one place, unrolled. */
         Way: {

@@ -1,8 +1,9 @@
 import { Box, Button, Dialog, DialogContent, TextField, Typography } from '@mui/material'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api, told, type Schema } from '../api/client'
+import { useCases } from '../api/useCases'
 import { clock, count } from '../format/format'
 import { LineStrip } from '../line/LineStrip'
 import { Figure, Page } from '../parts/Page'
@@ -15,7 +16,7 @@ type Summary = Schema['CaseSummary']
 
 /** Every case: its site, what to do next, and its line board in miniature. */
 export function CasesPage() {
-  const cases = useQuery({ queryKey: ['cases'], queryFn: () => told(api.GET('/api/cases')) })
+  const cases = useCases()
   const [form, setForm] = useState<Summary | 'new' | null>(null)
   const all = cases.data?.cases
   const open = all?.filter((c) => !c.stages.find((s) => s.stage === 'handOver')?.done) ?? []

@@ -155,6 +155,10 @@ export function ConnectPage() {
           doubts={(proof?.doubts ?? []).filter((d) => d.askedAt === current.step.id).map((d) => d.words)}
           first={first && { words: first.step.action, onGo: () => setAt(first.step.id) }}
           before={before && { words: before.step.action, onGo: () => setAt(before.step.id) }}
+          onGo={(id) => {
+            setAt(id)
+            window.scrollTo({ top: 0 })
+          }}
           onDraft={(next) => setDrafts((all) => ({ ...all, [current.step.id]: next }))}
           onTell={(outcome) => void tell(outcome)}
           onBack={index > 0 ? () => setAt(steps[index - 1]?.step.id ?? null) : undefined}

@@ -22,7 +22,7 @@ const show = (draft: Draft, state: Partial<Schema['StepState']> = {}, ready = fa
   const onTell = vi.fn()
   render(
     <StepCard
-      state={{ step, outcome: 'open', note: '', aheadBecause: '', beforeId: null, ...state }}
+      state={{ step, outcome: 'open', note: '', aheadBecause: '', beforeId: null, recovery: null, ...state }}
       draft={draft}
       ready={ready}
       before={before}
@@ -38,6 +38,19 @@ describe('one step', () => {
     show(fresh)
     for (const words of ['At the set', step.action, 'a click', 'Lay the lead clear of where people walk.'])
       expect(screen.getByText(words)).toBeTruthy()
+  })
+
+  it('says what to do now where it went otherwise, with what happened since', () => {
+    const again = [
+      { stepId: 'pair-box', words: 'Hold the round button for 5 s' },
+      { stepId: 'lead-1', words: step.action },
+    ]
+    show(fresh, { outcome: 'notAsExpected', recovery: { since: ['The box stops waiting for a partner.'], again } })
+    expect(screen.getByText(/The box stops waiting for a partner\./)).toBeTruthy()
+    expect(screen.getAllByRole('listitem').map((item) => item.textContent)).toEqual([
+      'Hold the round button for 5 s. Go there',
+      step.action,
+    ])
   })
 
   it('waits for every tick', () => {

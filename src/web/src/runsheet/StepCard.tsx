@@ -23,6 +23,7 @@ interface Props {
   first?: { words: string; onGo: () => void }
   /** A step before this one that is still open, so that going ahead needs a reason. */
   before?: { words: string; onGo: () => void }
+  onGo?: (stepId: string) => void
   onDraft: (draft: Draft) => void
   onTell: (outcome: Schema['StepOutcome']) => void
   onBack?: () => void
@@ -30,7 +31,19 @@ interface Props {
 }
 
 /** One step; on a phone it fills the screen, with its actions under the thumb. */
-export function StepCard({ state, draft, ready, doubts = [], first, before, onDraft, onTell, onBack, onOn }: Props) {
+export function StepCard({
+  state,
+  draft,
+  ready,
+  doubts = [],
+  first,
+  before,
+  onGo = () => undefined,
+  onDraft,
+  onTell,
+  onBack,
+  onOn,
+}: Props) {
   const { step } = state
   const { ticks = [], codecs = [], holdSeconds = 0 } = step
   const note = draft.note ?? state.note
@@ -63,6 +76,26 @@ export function StepCard({ state, draft, ready, doubts = [], first, before, onDr
           {words}: this step shows it.
         </Aside>
       ))}
+      {state.recovery && state.recovery.again.length > 0 && (
+        <Aside label="Now, in this order" color="primary.main">
+          {state.recovery.since.length > 0 && `${state.recovery.since.join(' ')} `}
+          <Box component="ol" sx={{ m: 0, mt: 1, pl: 5 }}>
+            {state.recovery.again.map((again) => (
+              <li key={again.stepId}>
+                {again.words}
+                {again.stepId !== step.id && (
+                  <>
+                    .{' '}
+                    <Button variant="text" onClick={() => onGo(again.stepId)}>
+                      Go there
+                    </Button>
+                  </>
+                )}
+              </li>
+            ))}
+          </Box>
+        </Aside>
+      )}
       {step.caution && (
         <Aside label="Mind" color="warning.main" strong>
           {step.caution}
@@ -231,7 +264,7 @@ function Aside({ label, color, strong, children }: { label: string; color: strin
       <Typography variant="body2" sx={{ color: strong ? color : 'text.secondary', fontWeight: strong ? 650 : 400 }}>
         {label}
       </Typography>
-      <Typography>{children}</Typography>
+      <Typography component="div">{children}</Typography>
     </Box>
   )
 }

@@ -70,6 +70,9 @@ export function Rail({ caseId, stages, ...more }: RailProps) {
       <RailLink to="/kit" wideOnly={!!caseId}>
         Kit
       </RailLink>
+      <RailLink to="/bench" wideOnly={!!caseId}>
+        Bench
+      </RailLink>
       <More pages={!!caseId} {...more} />
     </Box>
   )
@@ -103,6 +106,7 @@ function More({ pages, themeWord, ownPassword, onTheme, onSignOut }: Omit<RailPr
       >
         {pages && <MenuItem onClick={pick(() => void navigate('/cases'))}>Cases</MenuItem>}
         {pages && <MenuItem onClick={pick(() => void navigate('/kit'))}>Kit</MenuItem>}
+        {pages && <MenuItem onClick={pick(() => void navigate('/bench'))}>Bench</MenuItem>}
         <MenuItem onClick={pick(onTheme)}>{themeWord === 'night' ? 'Change to frost' : 'Change to night'}</MenuItem>
         {ownPassword && <MenuItem onClick={pick(() => void navigate('/password'))}>Password</MenuItem>}
         <MenuItem onClick={pick(onSignOut)}>Sign out</MenuItem>

@@ -1,0 +1,45 @@
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
+
+namespace Nightfrost.Core.Bench;
+
+/// <summary>A step as it went on the Bench, for somebody to look at.</summary>
+/// <param name="StepId">The step.</param>
+/// <param name="Action">What was done.</param>
+/// <param name="EndedAtMs">When it was done, ms from the start of the visit.</param>
+/// <param name="Events">What happened by itself, in order.</param>
+/// <param name="Shows">What every light and display showed then, by thing.</param>
+/// <param name="Hears">Who heard the planned sound by then.</param>
+/// <param name="RoomHears">The room heard a programme.</param>
+/// <param name="Problems">What did not go as the step says.</param>
+public sealed record WatchedStep(
+    string StepId, string Action, long EndedAtMs, IReadOnlyList<string> Events, IReadOnlyList<string> Shows, IReadOnlyList<string> Hears, bool RoomHears,
+    IReadOnlyList<string> Problems);
+
+/// <summary>A visit carried out on the Bench step by step, at the pace of practised hands.</summary>
+/// <param name="Steps">Each step.</param>
+/// <param name="NotSimulated">What of the rig the Bench cannot carry out; then there are no steps.</param>
+public sealed record WatchedVisit(IReadOnlyList<WatchedStep> Steps, IReadOnlyList<string> NotSimulated)
+{
+    /// <summary>Carries a visit out in the likely world.</summary>
+    public static WatchedVisit Of(Rig rig, IReadOnlyList<Step> steps)
+    {
+        if (BenchSites.NotSimulated(rig) is { Count: > 0 } missing)
+            return new([], missing);
+        var state = Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely));
+        var watched = new List<WatchedStep>(steps.Count);
+        foreach (var step in steps)
+        {
+            var told = state.Log.Count;
+            var run = Rehearsal.Run(state, [step]);
+            state = run.End;
+            watched.Add(new(step.Id, step.Action, state.NowMs, [.. state.Log.Skip(told).Select(e => e.Words)],
+                [.. Signs.Of(state).GroupBy(s => s.ThingId).Select(thing =>
+                    $"{Wording.Capital(state.Site.NameOf(thing.Key))}: {string.Join("; ", thing.Select(s => s.Look.Looks))}")],
+                [.. rig.Routes.Select(r => r.AtEar.Listener).Where(l => Listening.AtEar(state, l.Id).IsHeard).Select(l => l.Name)],
+                Listening.InRoom(state).IsHeard, run.Steps[0].Problems));
+        }
+
+        return new(watched, []);
+    }
+}

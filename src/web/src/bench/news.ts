@@ -1,0 +1,24 @@
+import type { Schema } from '../api/client'
+import { listed } from '../format/format'
+
+type Step = Schema['WatchedStep']
+
+/** Minutes and seconds since the visit began. */
+export const minutes = (ms: number) => `${Math.floor(ms / 60_000)}:${String(Math.floor((ms % 60_000) / 1000)).padStart(2, '0')}`
+
+/** What is otherwise than after the step before: what happened by itself, what lights now, who hears. */
+export function news(step: Step, before: Step | undefined) {
+  const lit = step.shows.filter((s) => !before?.shows.includes(s))
+  const dark = (before?.shows ?? []).map(thing).filter((name) => !step.shows.some((s) => thing(s) === name))
+  const [now, then] = [listed(step.hears), listed(before?.hears ?? [])]
+  const room = step.roomHears === (before?.roomHears ?? false) ? [] : [step.roomHears ? 'The room hears it.' : 'The room is silent.']
+  return [
+    ...step.events,
+    ...lit.map((s) => `${s}.`),
+    ...dark.map((name) => `${name}: dark.`),
+    ...(now === then ? [] : [now === '' ? `${then} no longer hears.` : `${now} ${step.hears.length > 1 ? 'hear' : 'hears'} it.`]),
+    ...room,
+  ]
+}
+
+const thing = (shows: string) => shows.slice(0, shows.indexOf(':'))

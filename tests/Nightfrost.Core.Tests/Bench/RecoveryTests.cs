@@ -1,0 +1,85 @@
+using Nightfrost.Core.Acts;
+using Nightfrost.Core.Bench;
+using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
+
+namespace Nightfrost.Core.Tests.Bench;
+
+/// <summary>After a step went otherwise the rest is derived from the state met.</summary>
+public class RecoveryTests
+{
+    private static readonly DateTimeOffset Start = new(2026, 11, 28, 10, 0, 0, TimeSpan.Zero);
+
+    private static readonly Rig One = Scene.Lounge().Now.Site.Rig;
+
+    private static readonly IReadOnlyList<Step> Sheet = RunSheet.For(One);
+
+    // Every step up to one that went otherwise, a minute apart but for the last, which comes so many seconds after the one before.
+    private static Recovery After(string stepId, double secondsSince, Rig? rig = null, Func<Step, bool>? wasDone = null, double readAfter = 0)
+    {
+        var steps = RunSheet.For(rig ?? One);
+        var at = steps.ToList().FindIndex(s => s.Id == stepId);
+        List<DoneStep> done = [.. steps.Take(at).Where(wasDone ?? (_ => true)).Select((s, i) => new DoneStep(s.Id, Start.AddMinutes(i), true))];
+        done.Add(new(stepId, done[^1].At.AddSeconds(secondsSince), false));
+        return Recovery.From(rig ?? One, steps, done, stepId, done[^1].At.AddSeconds(readAfter));
+    }
+
+    private static IEnumerable<string> Ids(Recovery recovery) => recovery.Again.Select(s => s.StepId);
+
+    [Fact]
+    public void A_window_that_lapsed_is_opened_again_and_nothing_else_is_repeated()
+    {
+        var late = After("pair-ear-edda", 45);
+        Assert.Equal(["The box stops waiting for a partner."], late.Since);
+        // The headset still waits: the box alone is told again.
+        Assert.Equal(["pair-box-edda"], Ids(late));
+        Assert.Equal(["pair-box-edda", "pair-ear-edda"], Ids(After("pair-ear-edda", 45, readAfter: 90)));
+        Assert.Equal("Switch the ear off first. Hold power for 5 s", After("pair-ear-edda", 45, readAfter: 90).Again[1].Words);
+    }
+
+    [Fact]
+    public void A_window_that_is_still_open_is_not_opened_again()
+    {
+        var soon = After("pair-ear-edda", 10);
+        Assert.Empty(soon.Since);
+        Assert.Equal(["pair-ear-edda"], Ids(soon));
+    }
+
+    [Fact]
+    public void What_was_passed_over_and_is_waited_for_is_done_first()
+    {
+        var without = After("pair-box-edda", 30, wasDone: s => !s.Id.StartsWith("power-", StringComparison.Ordinal)
+            && !s.Id.StartsWith("switch-on-", StringComparison.Ordinal));
+        Assert.Equal(["power-optical>box-box", "switch-on-optical>box", "pair-box-edda"], Ids(without));
+    }
+
+    [Fact]
+    public void A_step_that_nobody_can_explain_is_done_again() => Assert.Equal(["output-optical>box"], Ids(After("output-optical>box", 20)));
+
+    [Fact]
+    public void A_step_that_only_asks_leaves_nothing_to_do_again() => Assert.Equal(Recovery.None, After("turn-down", 5));
+
+    [Fact]
+    public void What_is_done_again_brings_about_what_the_step_should()
+    {
+        foreach (var name in RehearsalTests.All.Keys)
+        {
+            var rig = RehearsalTests.All[name]();
+            var steps = RunSheet.For(rig);
+            foreach (var step in steps.Where(s => s is { Goal: not null, Acts.Count: > 0 }).Where(s => s != steps[0]))
+            {
+                foreach (var seconds in (double[])[5, 600])
+                {
+                    var recovery = After(step.Id, seconds, rig);
+                    Assert.True(step.Id == recovery.Again[^1].StepId || step.Goal is Goal.Joined, $"{name}, {seconds} s: {string.Join(", ", Ids(recovery))} for {step.Id}");
+                    // In the order of the sheet, each once.
+                    var order = recovery.Again.Select(s => steps.ToList().FindIndex(of => of.Id == s.StepId)).ToList();
+                    Assert.Equal(order.Distinct().Order(), order);
+                }
+            }
+        }
+    }
+
+    [Fact]
+    public void Days_between_two_steps_are_borne() => Assert.NotEmpty(After("pair-ear-edda", 86_400 * 40).Again);
+}
