@@ -22,6 +22,9 @@ internal static class Wording
     /// <summary>The same text with a capital at its head.</summary>
     public static string Capital(string text) => text.Length == 0 ? text : char.ToUpperInvariant(text[0]) + text[1..];
 
+    /// <summary>The same text as it stands after a colon, with a small letter at its head.</summary>
+    public static string Lower(string text) => text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
+
     /// <summary>The same text as a sentence: with a capital and a full stop.</summary>
     public static string Sentence(string text) => $"{Capital(text)}.";
 

@@ -9,7 +9,7 @@ public class RoomsTests
     // Endpoints of one stage know nothing of another stage's.
     private static readonly Dictionary<string, string[]> Service = new()
     {
-        [""] = ["Hosting", "Session", "Kit", "Cases", "Sites", "Routing", "Runsheet", "Timing", "Handover"],
+        [""] = ["Hosting", "Session", "Kit", "Cases", "Sites", "Routing", "Runsheet", "Timing", "Handover", "Bench"],
         ["Hosting"] = [],
         ["Session"] = ["Hosting"],
         ["Kit"] = ["Hosting"],
@@ -19,6 +19,7 @@ public class RoomsTests
         ["Runsheet"] = ["Hosting", "Cases"],
         ["Timing"] = ["Hosting", "Cases"],
         ["Handover"] = ["Hosting", "Cases"],
+        ["Bench"] = ["Hosting", "Cases"],
     };
 
     private static readonly Dictionary<string, string[]> Kept = new()

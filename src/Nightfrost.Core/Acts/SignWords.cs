@@ -20,6 +20,10 @@ public static class SignWords
     public static IReadOnlyList<Sign> Telling(string thingId, Device device, SignState state) =>
         Tells(device, state).Any() ? [new Sign.Shows(thingId, state)] : [];
 
+    /// <summary>The same of what stands: a prompt has passed by then.</summary>
+    public static IReadOnlyList<Sign> Lasting(string thingId, Device device, SignState state) =>
+        Tells(device, state).Any(look => look.By != SignBy.Prompt) ? [new Sign.Shows(thingId, state)] : [];
+
     /// <summary>Lights and prompts of a state that no other state of the device has too.</summary>
     public static IEnumerable<SignLook> Tells(Device device, SignState state) =>
         device.Showing(state).Where(look => !device.Signs.Any(other => other.State != state && other.LooksLike(look)));

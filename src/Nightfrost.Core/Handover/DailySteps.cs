@@ -41,9 +41,10 @@ public static class DailySteps
             yield return new(Say("client.plugIn", ("owner", Owner(route))),
                 new Act.Plug(Things.NearEnd(Things.Lead(route.Feed, 0)), Things.Socket(route.Feed.Socket)));
         if (box is { Power.SwitchedByHand: true })
-            yield return new(Step.With(Say("client.boxOn", ("box", boxName)), Lights(box, SignState.Power)), new Act.Switch(Things.Sender(route.Feed)!, true));
+            yield return new(Step.With(Say("client.boxOn", ("box", boxName), ("how", How(box, on: true))), Lights(box, SignState.Power)), new Act.Switch(Things.Sender(route.Feed)!, true));
         if (takes.Power.SwitchedByHand)
-            yield return new(Say("client.wornOn", ("worn", worn)), new Act.Turn(receiver, Volume.Down), new Act.Switch(receiver, true));
+            yield return new(Say(route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband ? "client.wornOn" : "client.speakerOn",
+                ("worn", worn), ("how", How(takes, on: true))), new Act.Switch(receiver, true), new Act.Turn(receiver, Volume.Down));
         if (route.AtEar is { Relay: { } relay, RelayJoint: null })
             yield return new(Say("client.relayOn", ("relay", ClientNames.Of(relay))));
         if (route.ByTelecoil)
@@ -69,7 +70,7 @@ public static class DailySteps
         var (takes, box, receiver) = (route.AtEar.Takes, route.Feed.Transmitter, Things.Receiver(route.AtEar));
         yield return new(Say("client.turnDown"), new Act.Turn(receiver, Volume.Down));
         if (takes.Power.SwitchedByHand)
-            yield return new(Say("client.wornOff", ("worn", ClientNames.Worn(route))), new Act.Switch(receiver, false));
+            yield return new(Say("client.wornOff", ("worn", ClientNames.Worn(route)), ("how", How(takes, on: false))), new Act.Switch(receiver, false));
         if (route.ByTelecoil)
             yield return new(Say("client.telecoilOff"));
         if (IsPulled(route))
@@ -165,6 +166,10 @@ public static class DailySteps
         return new(Say("client.roomUpUnmuted", ("what", player)),
             [.. Things.Players(rig).SelectMany(id => new Act[] { new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) })]);
     }
+
+    // How it is switched, where somebody has read it; what is set to a position is off in the other one.
+    private static string How(Device device, bool on) => device.GestureFor(GestureDoes.SwitchesPower) is { } gesture && (on || gesture.To.Length == 0)
+        ? Say("client.how", ("gesture", Wording.Lower(GestureWords.Of(device, gesture)))) : "";
 
     private static string Lights(Device box, SignState state) =>
         string.Join("; ", SignWords.Tells(box, state).Where(s => s.By == SignBy.Light).Select(s => s.Looks)) is { Length: > 0 } looks

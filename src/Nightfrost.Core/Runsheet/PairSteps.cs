@@ -120,7 +120,7 @@ internal static class PairSteps
                 Detail = "If the second one is refused, try it the other way round.",
                 Why = firstOff ? "This box refuses the second while the first is linked." : "This box expects the first to stay linked.",
                 ListenerId = id,
-            };
+            }.Showing(rig, firstOff ? [] : [.. seenTo.SelectMany(r => SignWords.Lasting(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined))]);
         }
 
         yield return new Step

@@ -87,7 +87,7 @@ internal static class PowerSteps
             };
     }
 
-    // A gesture after a colon.
-    private static string Inside(Device box, Gesture gesture) => GestureWords.Of(box, gesture) is var words && gesture.Words.Length > 0 ? words
-        : char.ToLowerInvariant(words[0]) + words[1..];
+    // A gesture after a colon; what was read in words stays as it was.
+    private static string Inside(Device box, Gesture gesture) =>
+        gesture.Words.Length > 0 ? GestureWords.Of(box, gesture) : Wording.Lower(GestureWords.Of(box, gesture));
 }

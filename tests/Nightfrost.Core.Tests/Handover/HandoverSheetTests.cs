@@ -56,7 +56,7 @@ public class HandoverSheetTests
             Power = new PowerNeed(100, true, 0, 0, false, true, true),
             Signs = [Light(SignState.Power, "green")],
         };
-        Assert.Equal("Switch on the box by the TV. Wait for its light: green.", Lines(Sheet(One, box, Headset("ear")), "To listen")[1]);
+        Assert.Equal("Switch on the box by the TV: press the power button. Wait for its light: green.", Lines(Sheet(One, box, Headset("ear")), "To listen")[1]);
         Assert.DoesNotContain(Lines(Sheet(One, box with { Power = box.Power with { SwitchedByHand = false } }, Headset("ear")), "To listen"),
             l => l.Contains("Switch on the box", StringComparison.Ordinal));
     }

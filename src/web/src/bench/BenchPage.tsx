@@ -56,7 +56,10 @@ function Limits({ limits }: { limits: Schema['BenchLimits'] }) {
         </Box>
       </Part>
       <Part title="Starting values" note="They stand in where nobody has read or measured anything better.">
-        <Box component="dl" sx={{ m: 0, display: 'grid', columnGap: 6, gridTemplateColumns: { xs: '1fr auto', md: '1fr auto 1fr auto' } }}>
+        <Box
+          component="dl"
+          sx={{ m: 0, display: 'grid', columnGap: 6, gridTemplateColumns: { xs: '1fr auto', md: '1fr 150px 1fr 150px' } }}
+        >
           {limits.startingValues.map((v) => (
             <Box key={v.words} sx={{ display: 'contents' }}>
               <Typography component="dt" variant="body2" sx={{ py: 1, borderTop: 1, borderColor: 'divider' }}>

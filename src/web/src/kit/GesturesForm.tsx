@@ -12,8 +12,8 @@ type Control = Schema['Control']
 
 const inWords = ''
 const doesWords: readonly { value: Schema['GestureDoes']; words: string }[] = [
-  { value: 'opensPairing', words: 'pair a receiver or box' },
-  { value: 'opensSecondPairing', words: 'pair the second listener' },
+  { value: 'opensPairing', words: 'pair' },
+  { value: 'opensSecondPairing', words: 'pair a second one' },
   { value: 'switchesPower', words: 'switch on and off' },
   { value: 'transmits', words: 'send' },
   { value: 'receives', words: 'receive' },

@@ -76,7 +76,7 @@ export function StepCard({
           {words}: this step shows it.
         </Aside>
       ))}
-      {state.recovery && state.recovery.again.length > 0 && (
+      {state.recovery && (state.recovery.since.length > 0 || state.recovery.again.length > 1) && (
         <Aside label="Now, in this order" color="primary.main">
           {state.recovery.since.length > 0 && `${state.recovery.since.join(' ')} `}
           <Box component="ol" sx={{ m: 0, mt: 1, pl: 5 }}>
