@@ -46,7 +46,8 @@ public partial class CatalogueTests
         || words.Contains("  ", StringComparison.Ordinal));
 
     [Fact]
-    public void A_value_stands_in_its_place() => Assert.Equal("Hold the button for 3 s", Catalogue.Say("gesture.hold", ("control", "the button"), ("seconds", "3")));
+    public void A_value_stands_in_its_place() =>
+        Assert.Equal("Hold the button for 3 s", Catalogue.Say("gesture.hold", ("control", "the button"), ("seconds", "3")));
 
     [GeneratedRegex("\"((?:from|control|gesture|times|window|state|sign|taker|bench|again|level|client|name)\\.[A-Za-z]+)\"")]
     private static partial Regex Id();

@@ -55,6 +55,9 @@ public abstract record Goal
     /// <summary>The listener hears the planned sound.</summary>
     public sealed record EarHears(string ListenerId) : Goal;
 
+    /// <summary>The listener hears it in a place they go to, too.</summary>
+    public sealed record EarHearsAt(string ListenerId, string PlaceName) : Goal;
+
     /// <summary>The room hears a programme.</summary>
     public sealed record RoomHears : Goal;
 

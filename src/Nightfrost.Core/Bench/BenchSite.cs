@@ -80,6 +80,9 @@ public sealed record Truths
     /// <summary>Minutes without sound after which things switch themselves off of which nobody has read it; 0 for never.</summary>
     public int UnreadIdleMinutes { get; init; }
 
+    /// <summary>Places that a listener goes to and that the link does not reach.</summary>
+    public ImmutableHashSet<Acts.Goal.EarHearsAt> OutOfReach { get; init; } = [];
+
     /// <summary>The set's own speakers can be switched off in its menu.</summary>
     public bool SpeakersCanBeOff { get; init; } = true;
 }

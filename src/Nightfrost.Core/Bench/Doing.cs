@@ -54,9 +54,12 @@ internal static class Doing
         if (state.Plugs.FirstOrDefault(p => p.Value == plug.PortId) is { Key: { } other } && other != plug.EndId)
             return Wrong(state, Say("bench.socketTaken", ("lead", Lead(state, other))));
         state = state with { Plugs = state.Plugs.SetItem(plug.EndId, plug.PortId) };
-        return plug.PortId.IndexOf("/port/", StringComparison.Ordinal) is > 0 and var at && state.Site.Things.TryGetValue(plug.PortId[..at], out var box)
-            && box.Device is { Automatic.SensesInput: true } ? state.With(box.Id, t => t with { Input = null }) : state;
+        return BoxOf(state, plug.PortId) is { Device: { Automatic.SensesInput: true } } box ? state.With(box.Id, t => t with { Input = null }) : state;
     }
+
+    // The thing that a port belongs to; null for a socket.
+    private static BenchThing? BoxOf(BenchState state, string port) =>
+        port.IndexOf("/port/", StringComparison.Ordinal) is > 0 and var at ? state.Site.Things.GetValueOrDefault(port[..at]) : null;
 
     // A box may go over to another input once the plug in use is out; one that senses its input comes back with the plug.
     private static BenchState Pulled(BenchState state, Act.Pull pull)
@@ -64,8 +67,8 @@ internal static class Doing
         if (!state.Plugs.TryGetValue(pull.EndId, out var port))
             return Wrong(state, Say("bench.inNoSocket", ("lead", Lead(state, pull.EndId))));
         state = state with { Plugs = state.Plugs.Remove(pull.EndId) };
-        if (!port.Contains("/port/", StringComparison.Ordinal) || !state.Site.Things.TryGetValue(port[..port.IndexOf("/port/", StringComparison.Ordinal)], out var box)
-            || box.Device is not { Automatic.FallsBackTo: { Length: > 0 } label } device || (box.Behaviour!.InputByHand && state.Things[box.Id].Input != port))
+        if (BoxOf(state, port) is not { } box || box.Device is not { Automatic.FallsBackTo: { Length: > 0 } label } device
+            || (box.Behaviour!.InputByHand && state.Things[box.Id].Input != port))
             return state;
         var index = device.Ports.ToList().FindIndex(p => !p.Output && string.Equals(p.Label, label, StringComparison.OrdinalIgnoreCase));
         return index < 0 ? state : state.With(box.Id, t => t with { Input = Things.Port(box.Id, index) })
@@ -99,7 +102,8 @@ internal static class Doing
     }
 
     private static BenchState Chosen(BenchState state, Act.Choose choose) => !state.Sources.ContainsKey(choose.SourceId) ? Missing(state, choose.SourceId)
-        : choose.Menu == SourceMenu.Speakers && !state.Site.Truths.SpeakersCanBeOff ? Wrong(state, Say("bench.noSuchChoice", ("thing", state.Site.NameOf(choose.SourceId))))
+        : choose.Menu == SourceMenu.Speakers && !state.Site.Truths.SpeakersCanBeOff
+            ? Wrong(state, Say("bench.noSuchChoice", ("thing", state.Site.NameOf(choose.SourceId))))
         : state.WithSource(choose.SourceId, s => choose.Menu switch
         {
             SourceMenu.Output => s with { Outputs = [.. s.Outputs.Where(o => !state.Site.Exclude(o, choose.Value)), choose.Value] },

@@ -34,12 +34,21 @@ public static class Goals
         Goal.SoundAt sound => Listening.AtBox(state, sound.ListenerId).Reasons,
         Goal.CodecAsPlanned codec => CodecMissing(state, codec.ListenerId),
         Goal.EarHears ear => Listening.AtEar(state, ear.ListenerId).Reasons,
+        Goal.EarHearsAt there => [.. Listening.AtEar(state, there.ListenerId).Reasons, .. OutOfReach(state, there)],
         Goal.RoomHears => Listening.InRoom(state).Reasons,
         Goal.RoomSilent => If(!Listening.InRoom(state).IsHeard, Say("bench.roomStillHears")),
         _ => AsUsual(state),
     };
 
     private static IReadOnlyList<string> If(bool holds, string otherwise) => holds ? [] : [otherwise];
+
+    // What reaches the seat may not reach the place somebody goes to.
+    private static IEnumerable<string> OutOfReach(BenchState state, Goal.EarHearsAt there)
+    {
+        var way = Listening.Way(state, there.ListenerId);
+        if (RouteReach.At(way.Route, there.PlaceName) is { Usable: false } || state.Site.Truths.OutOfReach.Contains(there))
+            yield return Say("bench.outOfReach", ("thing", state.Site.NameOf(way.Receiver.Id)), ("place", there.PlaceName));
+    }
 
     private static ThingState? Thing(BenchState state, string id) => state.Things.GetValueOrDefault(id);
 

@@ -119,7 +119,9 @@ internal static class Pairing
     private static BenchState TakenByRival(BenchState state, string thingId) =>
         state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } free
             && free.Knows.FirstOrDefault(id => state.Site.Things[id].Device is null && state.Things[id].RadioOn) is { } rival
-            ? Bind(state, rival, thingId).Say(Wording.Sentence(Say("bench.takes", ("rival", state.Site.NameOf(rival)), ("thing", state.Site.NameOf(thingId)))), wentWrong: true) : state;
+            ? Bind(state, rival, thingId).Say(
+                Wording.Sentence(Say("bench.takes", ("rival", state.Site.NameOf(rival)), ("thing", state.Site.NameOf(thingId)))), wentWrong: true)
+            : state;
 
     /// <summary>Somebody's phone has taken a receiver from its box.</summary>
     public static BenchState Take(BenchState state, string receiverId, string rivalId) =>

@@ -115,13 +115,16 @@ public sealed record Recovery(IReadOnlyList<string> Since, IReadOnlyList<AgainSt
     private static string? ToBeOff(BenchState met, Step step) => step.Acts.OfType<Act.Press>().FirstOrDefault() is { } press
         && met.Site.Things[press.ThingId].Behaviour is { PairsFromOff: true } && met.Things[press.ThingId].IsOn ? press.ThingId : null;
 
-    // What the room hears changes all through a visit, and is no state that a step waits for. Electricity alone has no goal where a box has a switch of its own.
+    // What the room hears changes all through a visit, and is no state that a step waits for. Electricity alone has no goal where a box has a switch of its
+    // own.
     private static bool IsUnmet(BenchState met, Step step) => step.Goal is { } goal
-        ? goal is not (Goal.RoomHears or Goal.RoomSilent or Goal.RoomAsUsual) && Goals.Missing(met, goal).Count > 0 && !(goal is Goal.Joined or Goal.WindowOpen && IsPutAside(met, step.ListenerId))
+        ? goal is not (Goal.RoomHears or Goal.RoomSilent or Goal.RoomAsUsual) && Goals.Missing(met, goal).Count > 0
+            && !(goal is Goal.Joined or Goal.WindowOpen && IsPutAside(met, step.ListenerId))
         : step.Acts.OfType<Act.Feed>().Any(feed => met.Things[feed.ThingId].FedFrom != feed.FromId);
 
     // A receiver that its box knows, and that is off so that another can be paired.
-    private static bool IsPutAside(BenchState met, string? listenerId) => met.Site.Ears.FirstOrDefault(e => e.ListenerId == listenerId) is { Sender: { } box } ear
+    private static bool IsPutAside(BenchState met, string? listenerId) =>
+        met.Site.Ears.FirstOrDefault(e => e.ListenerId == listenerId) is { Sender: { } box } ear
         && met.Things[ear.Receiver.Id] is { IsOn: false } worn && worn.Knows.Contains(box.Id);
 
     private static bool Waits(Rig rig, Step first, Step then) =>

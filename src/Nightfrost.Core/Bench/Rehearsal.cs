@@ -53,7 +53,8 @@ public static class Rehearsal
 
             // What showed all along tells nothing of what was done.
             if (step.Acts.Count > 0 && problems.Count == 0)
-                problems.AddRange(already.Where(TellsOfChange).Select(sign => Wording.Sentence(Say("bench.showedBefore", ("sign", SignWords.Of(state.Site.Rig, [sign]))))));
+                problems.AddRange(already.Where(TellsOfChange)
+                    .Select(sign => Wording.Sentence(Say("bench.showedBefore", ("sign", SignWords.Of(state.Site.Rig, [sign]))))));
             results.Add(new(step.Id, state.NowMs, problems));
         }
 

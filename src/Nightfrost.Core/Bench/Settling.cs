@@ -77,7 +77,8 @@ internal static class Settling
         {
             if (thing.WaitsUntilMs <= state.NowMs)
                 state = state.With(id, t => t with { WaitsUntilMs = null })
-                    .Say(Wording.Sentence(Say("bench.stopsWaiting", ("thing", state.Site.NameOf(id)))), wentWrong: !state.Site.Things[id].Device!.OpensByItself());
+                    .Say(Wording.Sentence(Say("bench.stopsWaiting", ("thing", state.Site.NameOf(id)))),
+                        wentWrong: !state.Site.Things[id].Device!.OpensByItself());
             if (state.Things[id].SeeksAtMs <= state.NowMs)
                 state = Pairing.Seek(state, id);
             if (state.Things[id].IdleOffAtMs <= state.NowMs)

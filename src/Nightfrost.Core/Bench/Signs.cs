@@ -16,7 +16,8 @@ public static class Signs
     public static IReadOnlyList<ShownSign> Of(BenchState state) =>
     [
         .. state.Site.Things.Values.Where(t => t.Device is not null).OrderBy(t => t.Id, StringComparer.Ordinal)
-            .SelectMany(t => t.Device!.Signs.Where(look => look.By != SignBy.Prompt && Holds(state, t.Id, look.State)).Select(look => new ShownSign(t.Id, look))),
+            .SelectMany(t => t.Device!.Signs.Select(look => new ShownSign(t.Id, look)))
+            .Where(shown => shown.Look.By != SignBy.Prompt && Holds(state, shown.ThingId, shown.Look.State)),
     ];
 
     /// <summary>Why a sign is not there, in plain words; empty when it is.</summary>

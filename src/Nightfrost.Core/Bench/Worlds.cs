@@ -44,8 +44,24 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
                 $"lead-{rig.Feeds.First(f => f.Socket.Id == socket.Id).Key}-0", likely with { Silencing = likely.Silencing.Remove(socket.Id) }));
         if (set.SpeakersCanBeOff == Known.NotYet && rig.Silencing == Silencing.ByMenu)
             others.Add(new("The set may have no choice that switches its own speakers off", "speakers-off", likely with { SpeakersCanBeOff = false }));
+        foreach (var (route, place, number) in rig.Routes.SelectMany(r => RouteReach.Places(r).Select((place, i) => (r, place, i))))
+        {
+            if (RouteReach.At(route, place) is not { Usable: true, Grade: 0 } weak)
+                continue;
+            var id = route.AtEar.Listener.Id;
+            others.Add(new($"The link may not reach the {place}: {weak.Words} is left", $"walk-{id}-{number}",
+                likely with { OutOfReach = likely.OutOfReach.Add(new(id, place)) }));
+        }
+
+        if (rig.Routes.SelectMany(r => r.Devices).Where(d => d.Links.Count > 0 && Behaviour.Of(d).HasPowerControl && d.Automatic.IdleOffMinutes is null)
+            .Select(d => d.Name).Distinct().ToList() is { Count: > 0 } unread)
+            others.Add(new($"The {Wording.Listed(unread)} may switch itself off after some minutes without sound", null,
+                likely with { UnreadIdleMinutes = UsualIdleMinutes }));
         return new(likely, others);
     }
+
+    /// <summary>Minutes after which what switches itself off mostly does (starting value).</summary>
+    private const int UsualIdleMinutes = 5;
 
     /// <summary>
     /// The worlds of the client's week: in the likely one a box gets its headset before a phone does and the set's USB goes off with it; what a visit would

@@ -41,7 +41,8 @@ public static class DailySteps
             yield return new(Say("client.plugIn", ("owner", Owner(route))),
                 new Act.Plug(Things.NearEnd(Things.Lead(route.Feed, 0)), Things.Socket(route.Feed.Socket)));
         if (box is { Power.SwitchedByHand: true })
-            yield return new(Step.With(Say("client.boxOn", ("box", boxName), ("how", How(box, on: true))), Lights(box, SignState.Power)), new Act.Switch(Things.Sender(route.Feed)!, true));
+            yield return new(Step.With(Say("client.boxOn", ("box", boxName), ("how", How(box, on: true))), Lights(box, SignState.Power)),
+                new Act.Switch(Things.Sender(route.Feed)!, true));
         if (takes.Power.SwitchedByHand)
             yield return new(Say(route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband ? "client.wornOn" : "client.speakerOn",
                 ("worn", worn), ("how", How(takes, on: true))), new Act.Switch(receiver, true), new Act.Turn(receiver, Volume.Down));
@@ -56,7 +57,9 @@ public static class DailySteps
         if (takes.StreamsOnRequest || box is { StreamsOnRequest: true })
             yield return new(Say("client.app"));
         if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
-            yield return new(Say(route.AtEar.Receiver.Form == WearForm.Earbuds ? "client.putIn" : "client.putOn", ("worn", ClientNames.Of(route.AtEar.Receiver))), new Act.PutOn(receiver));
+            yield return new(
+                Say(route.AtEar.Receiver.Form == WearForm.Earbuds ? "client.putIn" : "client.putOn", ("worn", ClientNames.Of(route.AtEar.Receiver))),
+                new Act.PutOn(receiver));
         if (route.Feed.BuiltIn)
             yield return new(Say("client.answerYes", ("owner", Owner(route)), ("worn", worn)));
         yield return new(Say("client.turnUp"),

@@ -75,13 +75,18 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     {
         var (takes, box) = (route.AtEar.Takes, route.Feed.Transmitter);
         var joins = route.Feed.BuiltIn || route.Sends is { Technology: not LinkTechnology.InductionLoop };
-        foreach (var sign in (box?.Signs ?? []).Where(s => s.By == by && s.State is not (SignState.Waiting or SignState.Receiving)))
-            yield return Say("client.sign", ("thing", Wording.Capital(ClientNames.Box(rig, route))), ("looks", sign.Looks), ("means", GestureWords.Means(sign)));
-        foreach (var sign in takes.Signs.Where(s => s.By == by && s.State is not (SignState.Waiting or SignState.Receiving) && s.State != SignState.Joined))
-            yield return Say("client.sign", ("thing", Wording.Capital(ClientNames.Worn(route))), ("looks", sign.Looks), ("means", GestureWords.Means(sign)));
-        foreach (var sign in joins ? takes.Showing(SignState.Joined).Where(s => s.By == by) : [])
-            yield return Say("client.sign", ("thing", Wording.Capital(ClientNames.Worn(route))), ("looks", sign.Looks),
-                ("means", Say("client.joinedTo", ("box", box is null ? Owner(route) : Say("name.the", ("what", ClientNames.Box(rig, route)))))));
+        foreach (var sign in (box?.Signs ?? []).Where(IsForThem))
+            yield return Line(ClientNames.Box(rig, route), sign, GestureWords.Means(sign));
+        foreach (var sign in takes.Signs.Where(s => IsForThem(s) && (joins || s.State != SignState.Joined)))
+            yield return Line(ClientNames.Worn(route), sign, sign.State == SignState.Joined
+                ? Say("client.joinedTo", ("box", box is null ? Owner(route) : Say("name.the", ("what", ClientNames.Box(rig, route)))))
+                : GestureWords.Means(sign));
+
+        // Pairing is not theirs to do.
+        bool IsForThem(SignLook sign) => sign.By == by && sign.State is not (SignState.Waiting or SignState.Receiving);
+
+        static string Line(string thing, SignLook sign, string means) =>
+            Say("client.sign", ("thing", Wording.Capital(thing)), ("looks", sign.Looks), ("means", means));
     }
 
     private static IEnumerable<string> Body(Rig rig, Route route)

@@ -18,7 +18,8 @@ internal static class GestureCheck
             check.Text($"controls[{i}].name", device.Controls[i].Name, DeviceCheck.LongestMark, required: true);
             check.Text($"controls[{i}].printed", device.Controls[i].Printed, DeviceCheck.LongestMark);
             if (device.Controls.Take(i).Any(c => Same(c.Name, device.Controls[i].Name)))
-                check.Add($"controls[{i}].name", $"Two controls are called '{EntryCheck.Short(device.Controls[i].Name)}'.", "Say which is which, such as button 1.");
+                check.Add($"controls[{i}].name", $"Two controls are called '{EntryCheck.Short(device.Controls[i].Name)}'.",
+                    "Say which is which, such as button 1.");
         }
 
         check.Most("gestures", device.Gestures.Count, MostGestures, "gestures", "List those that are used on a visit or of an evening.");

@@ -62,15 +62,17 @@ public static class Constraints
         Physical("all-before-first-sound", "Sound arrives once leads, power, switches and menus are right.",
             (rig, a, b) => SoundAt(b).Any(listener => IsNeeded(rig, a, listener))),
         Physical("playing-before-heard", "Nothing is heard of what does not play.",
-            (_, a, b) => a.Acts.Any(act => act is Act.Play) && (b.Goal is Goal.EarHears or Goal.RoomHears || SoundAt(b).Any())),
+            (_, a, b) => a.Acts.Any(act => act is Act.Play) && (Ear(b) is not null || b.Goal is Goal.RoomHears || SoundAt(b).Any())),
         Physical("joined-before-heard", "What has not joined is silent.",
-            (_, a, b) => b.Goal is Goal.EarHears && a.ListenerId == b.ListenerId && a is { Phase: Phase.Pair, Acts.Count: > 0 }
+            (_, a, b) => Ear(b) is not null && a.ListenerId == b.ListenerId && a is { Phase: Phase.Pair, Acts.Count: > 0 }
                 && a.Goal is Goal.Joined or Goal.WindowOpen),
         Physical("on-before-heard", "What was switched off for somebody else's pairing is silent until it is on again.",
-            (rig, a, b) => b.Goal is Goal.EarHears ear && a.Phase == Phase.Pair && RouteOf(rig, ear.ListenerId) is { } route
+            (rig, a, b) => Ear(b) is { } ear && a.Phase == Phase.Pair && RouteOf(rig, ear) is { } route
                 && a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Receiver(route.AtEar))),
         Physical("all-before-heard", "A listener hears once everything on the way is right.",
-            (rig, a, b) => b.Goal is Goal.EarHears ear && IsNeeded(rig, a, ear.ListenerId)),
+            (rig, a, b) => Ear(b) is { } ear && IsNeeded(rig, a, ear)),
+        Physical("worn-before-walked", "What hangs on its hook is heard by nobody.",
+            (_, a, b) => b.Goal is Goal.EarHearsAt && a.Goal is Goal.EarHears && a.ListenerId == b.ListenerId),
         Physical("all-joined-before-codec", "A codec says nothing until everybody has joined who will listen.",
             (rig, a, b) => b.Goal is Goal.CodecAsPlanned codec && a is { Phase: Phase.Pair, Acts.Count: > 0 }
                 && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
@@ -118,6 +120,9 @@ public static class Constraints
 
     private static int Rank(Phase phase) =>
         phase switch { Phase.Before => 0, Phase.Wire => 1, Phase.Power => 2, Phase.Menu => 3, Phase.Pair => 4, Phase.Listen => 5, _ => 6 };
+
+    // Who is to hear it once a step went well.
+    private static string? Ear(Step step) => step.Goal switch { Goal.EarHears ear => ear.ListenerId, Goal.EarHearsAt there => there.ListenerId, _ => null };
 
     private static bool IsAsked(Step step) => step.Id.StartsWith("ask-", StringComparison.Ordinal);
 

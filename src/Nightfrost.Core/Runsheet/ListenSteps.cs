@@ -27,7 +27,8 @@ internal static class ListenSteps
                 Acts = Raised(route),
                 Goal = new Goal.EarHears(id),
                 Action = LevelAction(route),
-                Detail = Step.With(LevelWords(route), Reckoned(route)) + (IsOnByWire(route) ? $" Switch the {ear.Receiver.Name} on: not every one plays by a wire while it is off." : "")
+                Detail = Step.With(LevelWords(route), Reckoned(route))
+                    + (IsOnByWire(route) ? $" Switch the {ear.Receiver.Name} on: not every one plays by a wire while it is off." : "")
                     + (AdviceRules.Strays(route) is { } strays
                         ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to "
                             + "the right one." : ""),
@@ -45,6 +46,8 @@ internal static class ListenSteps
                     Note = "Who owns the loudness",
                     ListenerId = id,
                 };
+            foreach (var walk in RouteReach.Places(route).Select((place, i) => Walked(rig, route, place, i)))
+                yield return walk;
             if (Skew.Taps(rig.Site.Look, route.Feed.Socket).Count == 0)
                 continue;
             yield return new Step
@@ -85,6 +88,21 @@ internal static class ListenSteps
                 ],
             };
     }
+
+    // Reckoned is not heard: whoever goes to the kitchenette goes there once before the box is fixed.
+    private static Step Walked(Rig rig, Route route, string place, int number) => new Step
+    {
+        Id = $"walk-{route.AtEar.Listener.Id}-{number}",
+        Phase = Phase.Listen,
+        Place = $"With {route.AtEar.Listener.Name}, from the seat to the {place}",
+        Goal = new Goal.EarHearsAt(route.AtEar.Listener.Id, place),
+        Action = $"Walk to the {place} and back, listening",
+        Detail = (RouteReach.At(route, place) is { } there ? $"Reckoned there: {there.Words}. " : "")
+            + $"Where it breaks off, move {RouteWords.Box(route)} higher or further from metal and router, and walk again.",
+        Why = "What is heard at the seat need not be heard there, and the box is not fixed yet.",
+        Caution = "Nothing on the floor to trip over on the way.",
+        ListenerId = route.AtEar.Listener.Id,
+    }.Showing(rig, new Sign.Heard(route.AtEar.Listener.Id));
 
     // Before anything is fixed, and before time is spent on levels and lips: two outputs that nobody has tried together.
     private static Step Together(Rig rig, LeanedOn pair)

@@ -59,7 +59,8 @@ internal static class PowerSteps
                 Place = $"At the {box.Name}",
                 Acts = [new Act.Switch(thing, true)],
                 Goal = new Goal.Powered(thing),
-                Action = box.GestureFor(GestureDoes.SwitchesPower) is { } power ? $"Switch the {box.Name} on: {Inside(box, power)}" : $"Switch the {box.Name} on",
+                Action = box.GestureFor(GestureDoes.SwitchesPower) is { } power ? $"Switch the {box.Name} on: {Inside(box, power)}"
+                    : $"Switch the {box.Name} on",
             }.Showing(rig, SignWords.Telling(thing, box, SignState.Power));
         if (box.GestureFor(GestureDoes.Transmits) is { } sends)
             yield return new Step

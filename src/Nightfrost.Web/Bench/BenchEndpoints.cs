@@ -10,7 +10,8 @@ internal static class BenchEndpoints
 {
     public static void MapBench(this RouteGroupBuilder cases, RouteGroupBuilder api)
     {
-        api.MapGet("bench/limits", () => TypedResults.Ok(BenchLimits.All)).WithTags("Bench").WithSummary("What is simulated, what is not, and with which values.");
+        api.MapGet("bench/limits", () => TypedResults.Ok(BenchLimits.All)).WithTags("Bench")
+            .WithSummary("What is simulated, what is not, and with which values.");
         cases.MapGet("{caseId:guid}/watched", Watch).WithTags("Bench").WithSummary("The visit of a case carried out on simulated devices, step by step.");
     }
 

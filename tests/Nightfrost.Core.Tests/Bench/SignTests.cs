@@ -15,16 +15,21 @@ public class SignTests
     {
         Signs =
         [
-            Light(SignState.Waiting, "blue, fast"), Light(SignState.Joined, "blue, slow"), Light(SignState.Charging, "red"), Light(SignState.LowCell, "red, fast"),
+            Light(SignState.Waiting, "blue, fast"), Light(SignState.Joined, "blue, slow"), Light(SignState.Charging, "red"),
+            Light(SignState.LowCell, "red, fast"),
             new(SignState.Joined, SignBy.Prompt, "two rising tones", "", Rhythm.NotRead, ""),
         ],
     };
 
     private static Scene Lounge(Device? ear = null) => Scene.Of(Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false }),
-        Scene.LoungeBox() with { Signs = [Light(SignState.Power, "green"), Light(SignState.Sound, "white"), Light(SignState.Waiting, "blinks"),
-            Light(SignState.Joined, "steady"), Light(SignState.Receiving, "violet")] }, ear ?? Ear);
+        Scene.LoungeBox() with
+        {
+            Signs = [Light(SignState.Power, "green"), Light(SignState.Sound, "white"), Light(SignState.Waiting, "blinks"),
+            Light(SignState.Joined, "steady"), Light(SignState.Receiving, "violet")]
+        }, ear ?? Ear);
 
-    private static string Shown(Scene scene, string thingId) => string.Join(", ", Signs.Of(scene.Now).Where(s => s.ThingId == thingId).Select(s => s.Look.Looks));
+    private static string Shown(Scene scene, string thingId) =>
+        string.Join(", ", Signs.Of(scene.Now).Where(s => s.ThingId == thingId).Select(s => s.Look.Looks));
 
     [Fact]
     public void Lights_stand_as_their_states_do()
@@ -58,7 +63,8 @@ public class SignTests
     public void A_low_cell_warns_before_it_is_empty_and_not_before()
     {
         var paired = Lounge().Wired().Pair();
-        Scene With(double charge) => new(paired.Now with { Things = paired.Now.Things.SetItem(paired.Headset1, paired[paired.Headset1] with { Charge = charge }) });
+        Scene With(double charge) =>
+            new(paired.Now with { Things = paired.Now.Things.SetItem(paired.Headset1, paired[paired.Headset1] with { Charge = charge }) });
         Assert.Contains("red, fast", Shown(With(0.05), paired.Headset1), StringComparison.Ordinal);
         Assert.DoesNotContain("red, fast", Shown(With(0.5), paired.Headset1), StringComparison.Ordinal);
     }
@@ -107,7 +113,8 @@ public class SignTests
         {
             Signs =
             [
-                new(SignState.Waiting, SignBy.Light, "blinks blue", "blue", Rhythm.Slow, ""), new(SignState.Joined, SignBy.Light, "blue, slow", "blue", Rhythm.Slow, ""),
+                new(SignState.Waiting, SignBy.Light, "blinks blue", "blue", Rhythm.Slow, ""),
+                new(SignState.Joined, SignBy.Light, "blue, slow", "blue", Rhythm.Slow, ""),
             ],
         };
         var step = Find(Steps(Box("box"), same), "pair-ear-edda");

@@ -177,7 +177,8 @@ public class HandoverSheetTests
     [InlineData(true, "Switch it off, count to thirty")]
     [InlineData(false, "Pull its power lead, count to thirty")]
     public void A_box_is_rested_by_its_switch_or_by_its_lead(bool hasSwitch, string words) =>
-        Assert.Contains(words, Lines(Sheet(One, hasSwitch ? Box("box").With(GestureDoes.SwitchesPower) : Box("box"), Headset("ear")), "If there is no sound")[1],
+        Assert.Contains(words,
+            Lines(Sheet(One, hasSwitch ? Box("box").With(GestureDoes.SwitchesPower) : Box("box"), Headset("ear")), "If there is no sound")[1],
             StringComparison.Ordinal);
 
     [Theory]

@@ -36,7 +36,10 @@ public class DeviceCheckTests
         { "gestures[0].presses", Box("box") with { Gestures = [Box("box").Gestures[0] with { Presses = 0 }] } },
         { "gestures[1].to", Box("box").With(GestureDoes.Transmits, ControlKind.Slide) },
         { "gestures[1].does", Box("box").With(GestureDoes.OpensSecondPairing) },
-        { "gestures[1].holdSeconds", Box("box") with { Gestures = [Box("box").Gestures[0], Box("box").Gestures[0] with { Does = GestureDoes.SwitchesPower }] } },
+        {
+            "gestures[1].holdSeconds",
+            Box("box") with { Gestures = [Box("box").Gestures[0], Box("box").Gestures[0] with { Does = GestureDoes.SwitchesPower }] }
+        },
         { "automatic.windowSeconds", Box("box") with { Automatic = new() { WindowSeconds = -1 } } },
         { "automatic.idleOffMinutes", Box("box") with { Automatic = new() { IdleOffMinutes = 700 } } },
         { "automatic.fallsBackTo", Box("box") with { Automatic = new() { FallsBackTo = "AUX" } } },

@@ -65,7 +65,9 @@ public class PlugTests
     [Fact]
     public void A_receiver_box_in_front_of_a_speaker_has_a_supply_an_outlet_a_lead_and_steps_of_its_own()
     {
-        var box = LinkBox("fast end", 30).With(GestureDoes.Transmits, ControlKind.Slide, "TX") with { Power = new PowerNeed(150, false, 0, 0, false, true, false) };
+        var box = LinkBox("fast end", 30).With(GestureDoes.Transmits, ControlKind.Slide, "TX")
+            with
+        { Power = new PowerNeed(150, false, 0, 0, false, true, false) };
         var site = new Site(Look([Optical()], Listener("Ebbe")),
             Shelf(Box("box"), box, Speaker("speaker") with
             {
