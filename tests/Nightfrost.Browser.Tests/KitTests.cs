@@ -115,6 +115,9 @@ public class KitTests(Cluster cluster)
         browser.SeeHeadline("A new device");
         browser.Click("Add a socket");
         browser.Click("Add a link");
+        browser.Click("Two numbered buttons, one for each listener");
+        browser.Click("More of gesture 1");
+        browser.Click("Add a light or prompt");
         browser.AssertFits("a new device at 390 px");
         browser.AssertAccessible("a new device at 390 px");
         browser.AssertNoErrors();

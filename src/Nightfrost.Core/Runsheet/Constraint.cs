@@ -185,8 +185,13 @@ public static class Constraints
             Goal.Powered powered => things.Contains(powered.ThingId),
             Goal.OnTransmit sends => things.Contains(sends.ThingId),
             Goal.InputChosen input => things.Contains(input.ThingId),
-            Goal.MenuAt menu => menu.SourceId == Things.Source(rig.Site.Look, feed.Socket) && menu.Menu != SourceMenu.Speakers
-                && (menu.Menu != SourceMenu.Output || (menu.Value == Things.Socket(feed.Socket) && IsChosenByMenu(rig, feed.Socket))),
+            Goal.MenuAt menu => menu.SourceId == Things.Source(rig.Site.Look, feed.Socket) && menu.Menu switch
+            {
+                SourceMenu.Output => menu.Value == Things.Socket(feed.Socket) && IsChosenByMenu(rig, feed.Socket),
+                SourceMenu.DigitalFormat => SocketKinds.Of(feed.Socket.Kind).Digital,
+                SourceMenu.HeadphoneLevel => feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635,
+                _ => false,
+            },
             Goal.EndFree => step.Id == $"free-{feed.Socket.Id}",
             null => Feeds(step) is { } fed && things.Contains(fed),
             _ => false,

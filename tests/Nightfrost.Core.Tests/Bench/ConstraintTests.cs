@@ -118,4 +118,15 @@ public class ConstraintTests
         Assert.All(order.Where(id => id.StartsWith("pair-box-", StringComparison.Ordinal)),
             id => Assert.Equal(id.Replace("box", "ear", StringComparison.Ordinal), order[order.IndexOf(id) + 1]));
     }
+
+    [Theory]
+    [MemberData(nameof(RehearsalTests.Rigs), MemberType = typeof(RehearsalTests))]
+    public void No_lawful_order_goes_less_often_between_set_and_seats(string name)
+    {
+        var rig = RehearsalTests.All[name]();
+        var steps = RunSheet.For(rig);
+        var random = new Random(7);
+        var fewest = Enumerable.Range(0, 200).Min(_ => Walks.In(StepSort.Sort(rig, steps, Constraints.All, random.Next)));
+        Assert.True(Walks.In(steps) <= fewest, $"{Walks.In(steps)} walks where {fewest} would do");
+    }
 }

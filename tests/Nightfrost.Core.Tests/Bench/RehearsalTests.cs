@@ -14,8 +14,8 @@ public class RehearsalTests
     // Steps that ask, read, agree or are polite: nothing of the devices hangs on them. Whoever adds one says here why nothing fails without it.
     private static readonly string[] Courtesy =
     [
-        // Asked, noted or agreed.
-        "ask-", "together-", "owner-", "lips-", "codec-", "place-box", "fix-box", "wire-safe",
+        // Asked, noted, agreed, or tried without anything being changed.
+        "ask-", "together-", "owner-", "lips-", "walk-", "codec-", "place-box", "fix-box", "wire-safe",
 
         // It looks at what has played since the first test.
         "programme-on",
@@ -33,7 +33,7 @@ public class RehearsalTests
     // A bar that played from the socket shows that the menu names it; a headphone plug needs no menu on most sets, and its level step turns the set up.
     private static readonly (string Rig, string Step)[] NotNeededHere =
         [("a bar behind the box", "output-"), ("a wire and a silent set", "output-"), ("a wire and a silent set", "volume-back"),
-            ("two at one box, the first on", "second-")];
+            ("two at one box, the first on", "second-"), ("two outputs of one set", "output-phones"), ("two outputs of one set", "volume-back")];
 
     private static readonly Listener Edda = Listener("Edda", "ear") with { OpenToAnother = false, KnownTo = "her phone" };
     private static readonly Listener Tobias = Listener("Tobias", "ear") with { OpenToAnother = false };
@@ -61,6 +61,15 @@ public class RehearsalTests
         ["speakers switched off in the menu"] = () => Best(Look([Optical()], Edda with { RoomWish = RoomWish.SetSilent }), Scene.LoungeBox(), Headset("ear")),
         ["a box that pairs from off"] = () => Best(Look([Optical()], Edda),
             Scene.LoungeBox().With(GestureDoes.OpensPairing, hold: 4, from: PowerFrom.Off), Headset("ear")),
+        ["a converter and an extension"] = () => Best(
+            Look([Optical()], Listener("Edda", "wired") with { SeatDistanceM = 3, OpenToAnother = false, LeadKeepsOffWays = Known.Yes }),
+            Converter(), Wired() with { LengthM = 1.5 },
+            Lead(Connector.Jack35, Connector.Jack35) with { Id = "extension", Name = "extension", IsExtension = true, LengthM = 3 }),
+        ["a walk to the kitchenette"] = () => Best(
+            Look([Optical()], Edda with { LeavesRoom = true, Roams = [new("kitchenette", 4, Way.Unseen)] }), Scene.LoungeBox(), Headset("ear")),
+        ["two outputs of one set"] = () => Best(
+            Look([Optical(), Phones() with { SilencesSpeakers = Known.No }], Edda, Listener("Tobias", "wired") with { OpenToAnother = false }),
+            Scene.LoungeBox(), Headset("ear"), Wired()),
         ["a box that waits with its power"] = () => Best(Look([Optical()], Edda),
             Box("box") with { Gestures = [], Controls = [], Automatic = new() { Window = WindowOpens.WithPower, WindowSeconds = 60 } }, Headset("ear")),
         ["a box that waits once it is on"] = () => Best(Look([Optical()], Edda),
