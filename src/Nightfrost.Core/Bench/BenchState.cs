@@ -81,6 +81,9 @@ public sealed record BenchState(
     BenchSite Site, long NowMs, ImmutableDictionary<string, string> Plugs, ImmutableHashSet<string> Caps,
     ImmutableDictionary<string, ThingState> Things, ImmutableDictionary<string, SourceState> Sources, ImmutableList<BenchEvent> Log)
 {
+    /// <summary>Analogue ends that are in, but not all the way: one side alone comes through.</summary>
+    public ImmutableHashSet<string> HalfIn { get; init; } = [];
+
     internal BenchState With(string thingId, Func<ThingState, ThingState> change) => this with { Things = Things.SetItem(thingId, change(Things[thingId])) };
 
     internal BenchState WithSource(string sourceId, Func<SourceState, SourceState> change) =>

@@ -15,6 +15,9 @@ public abstract record Fault
 
     public sealed record PlugOut(string EndId) : Fault;
 
+    /// <summary>An analogue plug is in, but not all the way.</summary>
+    public sealed record PlugHalfIn(string EndId) : Fault;
+
     /// <summary>Its supply or power lead is out.</summary>
     public sealed record NoSupply(string ThingId) : Fault;
 
@@ -64,6 +67,8 @@ public static class Faults
             foreach (var end in new[] { stretch.Lead.NearEnd, stretch.Lead.FarEnd }.Where((_, i) => i == 0 || !stretch.Lead.FarFixed))
             {
                 yield return new Fault.PlugOut(end);
+                if (!stretch.Lead.HasCaps && Listening.CarriesSides(way, stretch))
+                    yield return new Fault.PlugHalfIn(end);
                 if (stretch.Lead.HasCaps)
                     yield return new Fault.CapLeftOn(end);
             }
@@ -117,6 +122,7 @@ public static class Faults
     {
         Fault.CapLeftOn cap => state with { Caps = state.Caps.Add(cap.EndId) },
         Fault.PlugOut plug => state with { Plugs = state.Plugs.Remove(plug.EndId) },
+        Fault.PlugHalfIn half => state with { HalfIn = state.HalfIn.Add(half.EndId) },
         Fault.NoSupply supply => state.With(supply.ThingId, t => t with { FedFrom = null }),
         Fault.SwitchedOff off => state.With(off.ThingId, t => t with { SwitchedOn = false }),
         Fault.EmptyCell cell => state.With(cell.ThingId, t => t with { Charge = 0 }),

@@ -14,6 +14,22 @@ public sealed record Hearing(IReadOnlyList<string> Reasons)
     public bool IsHeard => Reasons.Count == 0;
 }
 
+/// <summary>Which sides are heard.</summary>
+public enum Sides
+{
+    None,
+    One,
+    Both,
+}
+
+/// <summary>Everything that an ear says at a moment.</summary>
+/// <param name="Reasons">Why the planned sound is not heard as it should, in plain words; empty when it is.</param>
+/// <param name="Sides">Which sides are heard.</param>
+/// <param name="Level">Level, noise and clipping with the ear right up; null where that is not reckoned.</param>
+/// <param name="Codec">The codec in use; null without a Bluetooth link.</param>
+/// <param name="SkewMs">Middle of the arrival against the picture with that codec, ms, late above 0; null where no picture is followed or nothing heard.</param>
+public sealed record EarAnswer(IReadOnlyList<string> Reasons, Sides Sides, EarLevel? Level, Codec? Codec, double? SkewMs);
+
 /// <summary>Sound is no event but a question: at any moment the planned way is walked from the source to the ear, and each joint is asked.</summary>
 public static class Listening
 {
@@ -32,6 +48,24 @@ public static class Listening
             reasons.Add(Say("bench.socketFollows", ("thing", state.Site.NameOf(way.SourceId))));
         return new(reasons);
     }
+
+    /// <summary>Everything that can be said of an ear now: heard or why not, sides, level, codec, skew.</summary>
+    public static EarAnswer Answer(BenchState state, string listenerId)
+    {
+        var (way, reasons) = (Way(state, listenerId), AtEar(state, listenerId).Reasons);
+        var joined = way.Sender is { } sender && state.Things[way.Receiver.Id].Joined.Contains(sender.Id);
+        var now = joined ? way.Route with { Several = state.Things[way.Sender!.Id].Joined.Count > 1 } : way.Route;
+        var oneSide = way.Stretches.Any(s => state.HalfIn.Overlaps([s.Lead.NearEnd, s.Lead.FarEnd]));
+        var sides = reasons.Count == 0 ? Sides.Both : oneSide && reasons.Count == 1 ? Sides.One : Sides.None;
+        return new(reasons, sides, LevelAt(state, listenerId), joined && IsCoded(way) ? Negotiation.Between(now.Sends, now.Takes, now.Several).Codec : null,
+            sides == Sides.None ? null : new Arrivals(state.Site.Rig.Site).Of(now)?.Distribution.MedianMs);
+    }
+
+    private static bool IsCoded(EarWay way) => way.Route.Sends is { Technology: LinkTechnology.BluetoothClassic };
+
+    // Left and right run apart in a lead that is not digital.
+    internal static bool CarriesSides(EarWay way, Stretch stretch) =>
+        !way.Route.Feed.Joints[way.Stretches.ToList().IndexOf(stretch)].Digital;
 
     /// <summary>Level, noise and clipping at an ear with its control right up, as everything stands; null where that is not reckoned.</summary>
     public static EarLevel? LevelAt(BenchState state, string listenerId)
@@ -126,6 +160,8 @@ public static class Listening
             {
                 if (state.Plugs.GetValueOrDefault(end) != port)
                     reasons.Add(Say("bench.endNotInAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
+                else if (state.HalfIn.Contains(end))
+                    reasons.Add(Say("bench.halfIn", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
                 else if (state.Caps.Contains(end))
                     reasons.Add(Say("bench.capOnAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
             }

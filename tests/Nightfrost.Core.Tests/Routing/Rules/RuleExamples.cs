@@ -69,6 +69,8 @@ public class RuleExamples
             new(Look([Optical()], Listener(), Listener("Tobias")),
                 [Box("two", codecs: [Swift, Sbc], withSeveral: [Duet, Sbc], atOnce: 2), Headset("ear", codecs: [Swift, Duet, Sbc])], "With two listeners"),
         ["headphone-level"] = new(Look([Phones()], Listener()), [Wired()], "often low"),
+        ["input-too-hot"] = new(Look([Pair("AUDIO OUT") with { Level = LevelControl.Fixed }], Listener()),
+            [Box("jack box", input: Connector.Jack35) with { Levels = new() { ClipDbV = 0 } }, Ear], "peaks come to +5 dBV, and it clips at 0 dBV"),
         ["level-fixed"] = new(Look([Optical()], Listener()), [Plain, Ear], "volume keys of the set do nothing"),
         ["usb-current"] = new(Look([Optical(), Usb(500)], Listener()), [Box("hungry", usbMa: 550), Ear], "asks 550 mA"),
         ["pairing-lost-in-standby"] =
