@@ -30,7 +30,8 @@ public class Pictures(Cluster cluster)
             browser.Go(path);
             browser.See(words);
             browser.SeeNo("Weighing the answers…");
-            browser.Picture(Path.Combine(place!, $"{(path.StartsWith("/kit/", StringComparison.Ordinal) ? "device" : path.Split('/')[^1].Split('#', '?')[0])}.png"));
+            var name = path.StartsWith("/kit/", StringComparison.Ordinal) ? "device" : path.Split('/')[^1].Split('#', '?')[0];
+            browser.Picture(Path.Combine(place!, $"{name}.png"));
         }
 
         var strips = ScreenTests.Screens(browser).Single(s => s.Words.StartsWith("Infrared", StringComparison.Ordinal));

@@ -43,12 +43,12 @@ public class GroundTests(Cluster cluster)
         await using var app = new ServedApp(await cluster.Database(demo: true));
         var address = app.Start();
         using var me = await app.Visit();
-        var random = new Random(20261127);
+        var random = new Random(20261128);
         var paths = app.Services.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>().Select(e => "/" + e.RoutePattern.RawText!.Trim('/'))
             .Where(p => p.StartsWith("/api/", StringComparison.Ordinal) && p is not "/api/session/sign-out" and not "/api/session/password").Distinct()
             .Order(StringComparer.Ordinal).ToList();
         var (broken, met) = (new List<string>(), new HashSet<string>());
-        for (var i = 0; i < (Long ? 40_000 : 900); i++)
+        for (var i = 0; i < (Long ? 40_000 : 1_200); i++)
         {
             var (request, whole) = Garbage(random, me, address, paths);
             var answer = await Exchange(address, request, whole);

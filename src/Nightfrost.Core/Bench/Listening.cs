@@ -27,7 +27,7 @@ public enum Sides
 /// <param name="Sides">Which sides are heard.</param>
 /// <param name="Level">Level, noise and clipping with the ear right up; null where that is not reckoned.</param>
 /// <param name="Codec">The codec in use; null without a Bluetooth link.</param>
-/// <param name="SkewMs">Middle of the arrival against the picture with that codec, ms, late above 0; null where no picture is followed or nothing heard.</param>
+/// <param name="SkewMs">Middle of the arrival against the picture with that codec, ms, late above 0; null where nothing is heard or followed.</param>
 public sealed record EarAnswer(IReadOnlyList<string> Reasons, Sides Sides, EarLevel? Level, Codec? Codec, double? SkewMs);
 
 /// <summary>Sound is no event but a question: at any moment the planned way is walked from the source to the ear, and each joint is asked.</summary>
