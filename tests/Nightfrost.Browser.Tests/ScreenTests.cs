@@ -98,6 +98,6 @@ public class ScreenTests(Cluster cluster)
         yield return ($"/cases/{cases["Two sources, and a walk to the kitchenette"]}/prepare", "Check each box");
         yield return ("/kit", "things on the shelf");
         yield return ("/kit/duo-low", "Through the air");
-        yield return ($"/bench?case={lounge}", "Starting values");
+        yield return ($"/bench?case={lounge}", "lounge · Two headsets beside the sound bar");
     }
 }

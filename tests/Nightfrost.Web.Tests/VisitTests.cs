@@ -2,6 +2,7 @@ using System.Net;
 using Nightfrost.Core.Bench;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Web.Cases;
+using Nightfrost.Web.Handover;
 using Nightfrost.Web.Routing;
 using Nightfrost.Web.Runsheet;
 
@@ -71,5 +72,22 @@ public class VisitTests(Cluster cluster) : OneCase(cluster)
         Assert.Contains(limits.NotYet, line => line.Contains("Hearing aids", StringComparison.Ordinal));
         Assert.Contains(limits.StartingValues, v => v.Value == "+6 dBV");
         Assert.All(limits.StartingValues, v => Assert.Contains(v.Value, char.IsDigit));
+    }
+
+    [Fact]
+    public async Task No_sheet_of_the_demo_fails_on_the_Bench()
+    {
+        var carriedOut = 0;
+        foreach (var one in await Me.Cases())
+        {
+            if ((await Me.Read<RunSheetView>($"/api/cases/{one.Id}/run-sheet")).Proof is not { } proof)
+                continue;
+            Assert.True(proof.Verdict != Verdict.Fails, $"{one.Title}: {string.Join(" ", proof.Problems)}");
+            var week = (await Me.Read<HandoverView>($"/api/cases/{one.Id}/handover")).Week!;
+            Assert.True(week.Verdict != Verdict.Fails, $"{one.Title}, the week: {string.Join(" ", week.Problems)}");
+            carriedOut += proof.Verdict == Verdict.NotCarriedOut ? 0 : 1;
+        }
+
+        Assert.True(carriedOut >= 2);
     }
 }

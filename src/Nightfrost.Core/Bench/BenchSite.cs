@@ -80,6 +80,9 @@ public sealed record Truths
     /// <summary>Minutes without sound after which things switch themselves off of which nobody has read it; 0 for never.</summary>
     public int UnreadIdleMinutes { get; init; }
 
+    /// <summary>Outputs are as hot as usual line outputs are: inputs that bear less are driven too hard.</summary>
+    public bool LinesAreHot { get; init; }
+
     /// <summary>Places that a listener goes to and that the link does not reach.</summary>
     public ImmutableHashSet<Acts.Goal.EarHearsAt> OutOfReach { get; init; } = [];
 

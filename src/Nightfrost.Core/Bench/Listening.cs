@@ -82,7 +82,7 @@ public static class Listening
         if (level.Audibility == Audibility.HardlyAnything)
             yield return Say(state.Sources[way.SourceId].HeadphoneLevel == MenuValues.Low ? "bench.headphoneLow" : "bench.tooSoft",
                 ("source", state.Site.NameOf(way.SourceId)));
-        if (level.Clips is { } clips)
+        if (state.Site.Truths.LinesAreHot && level.Clips is { } clips)
             yield return Say("bench.clips", ("box", clips.Box));
     }
 

@@ -53,6 +53,13 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
                 likely with { OutOfReach = likely.OutOfReach.Add(new(id, place)) }));
         }
 
+        foreach (var route in rig.Routes)
+        {
+            if (RouteLevels.Of(route) is { Clips: { } clips })
+                others.Add(new($"{RouteWords.Socket(route)} may drive the input of the {clips.Box} too hard", $"level-{route.AtEar.Listener.Id}",
+                    likely with { LinesAreHot = true }));
+        }
+
         if (rig.Routes.SelectMany(r => r.Devices).Where(d => d.Links.Count > 0 && Behaviour.Of(d).HasPowerControl && d.Automatic.IdleOffMinutes is null)
             .Select(d => d.Name).Distinct().ToList() is { Count: > 0 } unread)
             others.Add(new($"The {Wording.Listed(unread)} may switch itself off after some minutes without sound", null,

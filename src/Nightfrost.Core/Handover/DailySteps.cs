@@ -172,7 +172,7 @@ public static class DailySteps
 
     // How it is switched, where somebody has read it; what is set to a position is off in the other one.
     private static string How(Device device, bool on) => device.GestureFor(GestureDoes.SwitchesPower) is { } gesture && (on || gesture.To.Length == 0)
-        ? Say("client.how", ("gesture", Wording.Lower(GestureWords.Of(device, gesture)))) : "";
+        ? Say("client.how", ("gesture", Wording.Lower(GestureWords.ForClient(device, gesture)))) : "";
 
     private static string Lights(Device box, SignState state) =>
         string.Join("; ", SignWords.Tells(box, state).Where(s => s.By == SignBy.Light).Select(s => s.Looks)) is { Length: > 0 } looks

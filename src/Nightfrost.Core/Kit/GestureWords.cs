@@ -6,7 +6,13 @@ namespace Nightfrost.Core.Kit;
 public static class GestureWords
 {
     /// <summary>What to do, one sentence without its full stop.</summary>
-    public static string Of(Device device, Gesture gesture)
+    public static string Of(Device device, Gesture gesture) => Of(device, gesture, Seconds(gesture.HoldSeconds) + " s");
+
+    /// <summary>The same with the unit written out, for who is not of the trade.</summary>
+    public static string ForClient(Device device, Gesture gesture) =>
+        Of(device, gesture, Say(gesture.HoldSeconds == 1 ? "seconds.one" : "seconds.many", ("seconds", Seconds(gesture.HoldSeconds))));
+
+    private static string Of(Device device, Gesture gesture, string held)
     {
         if (gesture.Words.Length > 0)
             return gesture.Words.TrimEnd('.');
@@ -18,9 +24,9 @@ public static class GestureWords
             ControlKind.Display => Say("gesture.choose", ("control", name), ("to", gesture.To)),
             ControlKind.Knob => Say("gesture.turn", ("control", name)),
             ControlKind.Lid => Say("gesture.open", ("control", name)),
-            _ when gesture is { HoldSeconds: > 0, Presses: > 1 } => Say("gesture.holdOften", ("control", name), ("seconds", Seconds(gesture.HoldSeconds)),
+            _ when gesture is { HoldSeconds: > 0, Presses: > 1 } => Say("gesture.holdOften", ("control", name), ("held", held),
                 ("times", Times(gesture.Presses))),
-            _ when gesture.HoldSeconds > 0 => Say("gesture.hold", ("control", name), ("seconds", Seconds(gesture.HoldSeconds))),
+            _ when gesture.HoldSeconds > 0 => Say("gesture.hold", ("control", name), ("held", held)),
             _ when gesture.Presses > 1 => Say("gesture.pressOften", ("control", name), ("times", Times(gesture.Presses))),
             _ => Say("gesture.press", ("control", name)),
         };

@@ -61,6 +61,13 @@ public class HandoverSheetTests
             l => l.Contains("Switch on the box", StringComparison.Ordinal));
     }
 
+    [Theory]
+    [InlineData(1, "Switch on the headset: hold the power button for a second. Turn it down before you put it on.")]
+    [InlineData(2.5, "Switch on the headset: hold the power button for 2.5 seconds. Turn it down before you put it on.")]
+    [InlineData(0, "Switch on the headset: press the power button. Turn it down before you put it on.")]
+    public void How_a_headset_is_switched_stands_where_somebody_has_read_it(double hold, string words) =>
+        Assert.Equal(words, Lines(Sheet(One, Box("box"), Headset("ear").With(GestureDoes.SwitchesPower, hold: hold)), "To listen")[1]);
+
     [Fact]
     public void A_stream_that_waits_for_the_app_is_started_every_time()
     {

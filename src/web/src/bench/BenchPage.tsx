@@ -22,6 +22,7 @@ export function BenchPage() {
         headline="Every visit is carried out here first"
         figures={<Figure before="on simulated devices, at" value="three paces" after="before anybody kneels behind a set" />}
       >
+        {cases.isPending && <Waiting words="Fetching the cases…" />}
         {cases.isError && <Trouble error={cases.error} onRetry={() => void cases.refetch()} />}
         <Part title="Watch a visit" note="Step by step, as practised hands would do it: what lights, who hears, what happens by itself.">
           {all.length > 0 ? (
