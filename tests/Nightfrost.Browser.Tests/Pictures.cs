@@ -30,6 +30,7 @@ public class Pictures(Cluster cluster)
             browser.Go(path);
             browser.See(words);
             browser.SeeNo("Weighing the answers…");
+            browser.SeeNo("Going through the visit…");
             var name = path.StartsWith("/kit/", StringComparison.Ordinal) ? "device" : path.Split('/')[^1].Split('#', '?')[0];
             browser.Picture(Path.Combine(place!, $"{name}.png"));
         }

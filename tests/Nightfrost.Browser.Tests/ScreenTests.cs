@@ -27,6 +27,7 @@ public class ScreenTests(Cluster cluster)
         {
             browser.Go(path);
             browser.See(words);
+            browser.SeeNo("Going through the visit…");
             browser.AssertAccessible(path);
             browser.AssertFits(path);
         }

@@ -62,6 +62,14 @@ public class HabitTests
         Assert.Equal(!staysAway, back.Hears());
     }
 
+    [Fact]
+    public void A_plug_that_was_not_listened_to_changes_no_input()
+    {
+        var scene = Lounge(a => a with { FallsBackTo = "OPT" }).Wired();
+        var aside = scene.Do(new Act.ChooseInput(scene.Box, Things.Port(scene.Box, 1)), new Act.Pull(scene.Lead.FarEnd));
+        Assert.Equal(Things.Port(scene.Box, 1), aside[scene.Box].Input);
+    }
+
     [Theory]
     [InlineData(Seeks.NotRead, true)]
     [InlineData(Seeks.EveryPartner, true)]

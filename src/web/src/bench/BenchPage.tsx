@@ -28,7 +28,7 @@ export function BenchPage() {
           {all.length > 0 ? (
             <Pick
               label="Case"
-              width={420}
+              width={640}
               value={all.some((c) => c.id === caseId) ? caseId : ''}
               options={all.map((c) => ({ value: c.id, words: `${c.site} · ${c.title}` }))}
               onChange={(id) => setQuery({ case: id })}
