@@ -82,5 +82,9 @@ public class RecoveryTests
     }
 
     [Fact]
+    public void A_first_listener_who_was_switched_off_on_purpose_is_not_paired_again() =>
+        Assert.Equal(["pair-box-tobias"], Ids(After("pair-box-tobias", 5, RehearsalTests.All["two at one box, the first off"]())));
+
+    [Fact]
     public void Days_between_two_steps_are_borne() => Assert.NotEmpty(After("pair-ear-edda", 86_400 * 40).Again);
 }

@@ -39,6 +39,8 @@ public class SignTests
         var fed = scene.Do(new Act.Feed(scene.Box, Things.Mains));
         Assert.Equal("", Shown(fed, scene.Box));
         Assert.Equal("green, violet", Shown(fed.Do(new Act.Switch(scene.Box, true)), scene.Box));
+        var received = fed.Do(new Act.Switch(scene.Box, true));
+        Assert.DoesNotContain("blinks", Shown(received.Do(received.PressBox()), scene.Box), StringComparison.Ordinal);
         var wired = scene.Wired();
         Assert.Equal("green, white", Shown(wired, scene.Box));
         var near = wired.Near();
