@@ -49,7 +49,7 @@ public partial class CatalogueTests
     public void A_value_stands_in_its_place() =>
         Assert.Equal("Hold the button for 3 s", Catalogue.Say("gesture.hold", ("control", "the button"), ("held", "3 s")));
 
-    [GeneratedRegex("\"((?:from|control|gesture|seconds|times|window|state|sign|taker|bench|again|level|client|name)\\.[A-Za-z]+)\"")]
+    [GeneratedRegex("\"((?:from|control|gesture|seconds|times|window|state|sign|taker|bench|again|watched|level|client|name)\\.[A-Za-z]+)\"")]
     private static partial Regex Id();
 
     [GeneratedRegex("\\bSay\\(\"([a-zA-Z.]+)\"")]

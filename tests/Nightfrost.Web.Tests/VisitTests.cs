@@ -59,7 +59,9 @@ public class VisitTests(Cluster cluster) : OneCase(cluster)
         var chosen = await Choose(bare, await Me.Read<RankedRigs>($"/api/cases/{bare.Id}/rigs"));
         var watched = await Me.Read<WatchedVisit>($"/api/cases/{chosen.Id}/watched");
         Assert.Equal((await Steps(chosen)).Select(s => s.Step.Id), watched.Steps.Select(s => s.StepId));
-        Assert.Equal(["Seat 1"], watched.Steps[^1].Hears);
+        var ear = Assert.Single(watched.Steps[^1].Hears);
+        Assert.Equal("Seat 1", ear.Who);
+        Assert.Matches(@"^\S.*, about \d+ ms late, speech up to \d+ dB SPL with noise \d+ dB under it$", ear.How);
         Assert.All(watched.Steps, s => Assert.Empty(s.Problems));
         Assert.Contains(watched.Steps, s => s.Shows.Count > 0);
         Assert.Contains(watched.Steps, s => s.Events.Any(e => e.Contains("joins", StringComparison.Ordinal)));

@@ -88,11 +88,11 @@ public abstract record Act
     /// <summary>Chooses a box's input.</summary>
     public sealed record ChooseInput(string ThingId, string PortId) : Act;
 
-    /// <summary>Holds a control of a thing, 0 s for a short press; what that does is told by its gestures.</summary>
-    public sealed record Press(string ThingId, string Control, double HoldSeconds, int Presses) : Act
+    /// <summary>Holds a control of a thing, 0 s for a short press, or puts it to a position or entry; what that does is told by its gestures.</summary>
+    public sealed record Press(string ThingId, string Control, double HoldSeconds, int Presses, string To = "") : Act
     {
         /// <summary>A gesture as its device wants it.</summary>
-        public static Press Of(string thingId, Gesture gesture) => new(thingId, gesture.Worked, gesture.HoldSeconds, gesture.Presses);
+        public static Press Of(string thingId, Gesture gesture) => new(thingId, gesture.Worked, gesture.HoldSeconds, gesture.Presses, gesture.To);
     }
 
     /// <summary>Chooses in the menu of a source.</summary>

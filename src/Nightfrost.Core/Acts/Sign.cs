@@ -10,10 +10,14 @@ public abstract record Sign
     }
 
     /// <summary>A thing shows a state by its lights, prompts or display.</summary>
-    public sealed record Shows(string ThingId, SignState State) : Sign;
+    /// <param name="Stands">True where it came into that state before: a prompt has passed by then.</param>
+    public sealed record Shows(string ThingId, SignState State, bool Stands = false) : Sign;
 
     /// <summary>A listener hears the planned sound.</summary>
     public sealed record Heard(string ListenerId) : Sign;
+
+    /// <summary>A listener goes on hearing it on the way to a place.</summary>
+    public sealed record HeardAt(string ListenerId, string PlaceName) : Sign;
 
     /// <summary>The room hears a programme, or nothing.</summary>
     public sealed record Room(bool Sounds) : Sign;

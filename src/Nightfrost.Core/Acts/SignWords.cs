@@ -20,13 +20,15 @@ public static class SignWords
     public static IReadOnlyList<Sign> Telling(string thingId, Device device, SignState state) =>
         Tells(device, state).Any() ? [new Sign.Shows(thingId, state)] : [];
 
-    /// <summary>The same of what stands: a prompt has passed by then.</summary>
-    public static IReadOnlyList<Sign> Lasting(string thingId, Device device, SignState state) =>
-        Tells(device, state).Any(look => look.By != SignBy.Prompt) ? [new Sign.Shows(thingId, state)] : [];
+    /// <summary>The same of a state that stands since an earlier step: by what lasts, not by a prompt.</summary>
+    public static IReadOnlyList<Sign> Standing(string thingId, Device device, SignState state) =>
+        Tells(device, state).Any(Lasts) ? [new Sign.Shows(thingId, state, Stands: true)] : [];
 
     /// <summary>Lights and prompts of a state that no other state of the device has too.</summary>
     public static IEnumerable<SignLook> Tells(Device device, SignState state) =>
         device.Showing(state).Where(look => !device.Signs.Any(other => other.State != state && other.LooksLike(look)));
+
+    private static bool Lasts(SignLook look) => look.By != SignBy.Prompt;
 
     private static string Of(Rig rig, Sign sign, bool named)
     {
@@ -34,7 +36,7 @@ public static class SignWords
         {
             case Sign.Shows shows:
                 var device = Things.DeviceOf(rig, shows.ThingId)!;
-                var looks = string.Join("; ", Tells(device, shows.State).Select(s => s.Looks));
+                var looks = string.Join("; ", Tells(device, shows.State).Where(look => !shows.Stands || Lasts(look)).Select(s => s.Looks));
                 return named ? Say("sign.named", ("thing", device.Name), ("looks", looks)) : looks;
             case Sign.Room room:
                 return Say(room.Sounds ? "sign.roomSounds" : "sign.roomSilent");
@@ -44,6 +46,8 @@ public static class SignWords
             case Sign.CodecShown codec:
                 var route = rig.Routes.First(r => r.AtEar.Listener.Id == codec.ListenerId);
                 return Negotiation.Between(route.Sends, route.Takes, route.Several).Words;
+            case Sign.HeardAt:
+                return Say("sign.heardAlong");
             default:
                 return Say("sign.heard");
         }

@@ -35,6 +35,8 @@ public static class Bench
         var sources = site.Look.Sources.Select(s => s.Id).Prepend(SoundSource.Television).ToDictionary(id => id, id => new SourceState
         {
             Format = site.Truths.StartsAsBitstream ? MenuValues.Automatic : MenuValues.Pcm,
+            // Only a set has a headphone level in its menu, and nobody has been there yet.
+            HeadphoneLevel = id == SoundSource.Television ? MenuValues.Low : MenuValues.High,
             Outputs = id == SoundSource.Television && site.Room is { Speakers.Id: Things.Bar } fed ? [$"socket/{fed.SocketId}"] : [],
 
             // Where a bar plays, the speakers it was bought for are off.

@@ -23,12 +23,13 @@ internal static class Pairing
         if (!Settling.HasPower(state, press.ThingId, thing))
             return Doing.Wrong(state, Say("bench.noPowerNothing", ("thing", name)));
         // The longest hold that was kept counts.
-        var answering = ofControl.Where(g => g.Answers(press.HoldSeconds, press.Presses)).OrderByDescending(g => g.HoldSeconds).ToList();
+        var answering = ofControl.Where(g => g.Answers(press.HoldSeconds, press.Presses, press.To)).OrderByDescending(g => g.HoldSeconds).ToList();
         if (answering.Count == 0)
-            return Doing.Wrong(state, Say("bench.heldTooShort", ("thing", name), ("held", Seconds(press.HoldSeconds)),
-                ("wants", Seconds(ofControl.Min(g => g.HoldSeconds)))));
+            return Doing.Wrong(state, ofControl.Min(g => g.HoldSeconds) is var least && press.HoldSeconds < least
+                ? Say("bench.heldTooShort", ("thing", name), ("held", Seconds(press.HoldSeconds)), ("wants", Seconds(least)))
+                : Say("bench.noGesture", ("thing", name), ("control", press.Control), ("held", Seconds(press.HoldSeconds))));
         if (answering.FirstOrDefault(g => g.From == PowerFrom.NotRead || (g.From == PowerFrom.On) == thing.IsOn) is not { } gesture)
-            return Doing.Wrong(state, Say(thing.IsOn ? "bench.pairsFromOff" : "bench.pairsFromOn", ("thing", name)));
+            return Doing.Wrong(state, Say(thing.IsOn ? "bench.worksFromOff" : "bench.worksFromOn", ("thing", name)));
         return gesture.Does switch
         {
             GestureDoes.OpensPairing or GestureDoes.OpensSecondPairing => Opened(state, press.ThingId, gesture.Does == GestureDoes.OpensSecondPairing),

@@ -43,7 +43,8 @@ public sealed record Recovery(IReadOnlyList<string> Since, IReadOnlyList<AgainSt
                 continue;
             var off = ToBeOff(met, step);
             again.Add(new(step.Id, off is null ? step.Action : Say("again.offFirst", ("thing", met.Site.NameOf(off)), ("action", step.Action))));
-            met = step.Acts.Prepend(off is null ? new Act.Wait(0) : new Act.Switch(off, false)).Aggregate(met, (state, act) => Bench.Do(state, act));
+            IEnumerable<Act> acts = off is null ? step.Acts : step.Acts.Prepend(new Act.Switch(off, false));
+            met = acts.Aggregate(met, (state, act) => Bench.Do(state, act));
         }
 
         return Goals.Missing(met, goal).Count == 0 ? new(since, again) : new(since, [new(failed.Id, failed.Action)]);

@@ -53,7 +53,7 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
                 likely with { OutOfReach = likely.OutOfReach.Add(new(id, place)) }));
         }
 
-        foreach (var route in rig.Routes)
+        foreach (var route in rig.Routes.DistinctBy(r => r.Feed.Key))
         {
             if (RouteLevels.Of(route) is { Clips: { } clips })
                 others.Add(new($"{RouteWords.Socket(route)} may drive the input of the {clips.Box} too hard", $"level-{route.AtEar.Listener.Id}",

@@ -71,7 +71,7 @@ public sealed record Gesture(
     /// <summary>What tells it from other controls: the control, or the words where no control is named.</summary>
     internal string Worked => Control.Length > 0 ? Control : Words;
 
-    /// <summary>True when so much holding and so many presses are this gesture.</summary>
-    internal bool Answers(double holdSeconds, int presses) =>
-        presses == Presses && holdSeconds >= HoldSeconds && (HoldAtMostSeconds <= 0 || holdSeconds <= HoldAtMostSeconds);
+    /// <summary>True when so much holding, so many presses and that position or entry are this gesture.</summary>
+    internal bool Answers(double holdSeconds, int presses, string to) =>
+        to == To && presses == Presses && holdSeconds >= HoldSeconds && (HoldAtMostSeconds <= 0 || holdSeconds <= HoldAtMostSeconds);
 }

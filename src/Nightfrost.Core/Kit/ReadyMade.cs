@@ -20,7 +20,6 @@ public sealed record ReadyMade(
         new("two-buttons", "Two numbered buttons, one for each listener", false, [Button("button 1"), Button("button 2")],
             [Pairs("button 1", PowerFrom.On, 3), Pairs("button 2", PowerFrom.On, 3) with { Does = GestureDoes.OpensSecondPairing }], Waits(60)),
         new("waits-with-power", "Nothing to press: it waits once it has power", false, [], [], Waits(180) with { Window = WindowOpens.WithPower }),
-        new("sold-with-receiver", "Nothing to pair: sold together with its receiver", false, [], [], Automatic.Unread),
         new("power-button", "A power button, held longer to pair", true, [Button("the power button")],
             [
                 Pairs("the power button", PowerFrom.NotRead, 2) with { Does = GestureDoes.SwitchesPower, HoldAtMostSeconds = 4 },

@@ -7,14 +7,19 @@ namespace Nightfrost.Core.Routing;
 /// <summary>Levels along a route, from its socket to the ear.</summary>
 public static class RouteLevels
 {
-    /// <summary>Speech at the ear with the ear's control right up; null where it is not ours to reckon: hearing aids, loops, radios of a source.</summary>
+    /// <summary>
+    /// Speech at the ear with the ear's control right up; null where it is not ours to reckon or nobody has read enough: hearing aids, loops, a source's own
+    /// radio, and speakers whose loudness is not known.
+    /// </summary>
     /// <param name="route">The route.</param>
     /// <param name="volumeDb">What the source's volume takes off an output that follows it, dB, not above 0.</param>
     /// <param name="headphoneDb">What the headphone level in its menu takes off, dB, not above 0.</param>
     public static EarLevel? Of(Route route, double volumeDb = LevelStages.UsualVolumeDb, double headphoneDb = LevelStages.HeadphoneHighDb)
     {
         var feed = route.Feed;
-        if (feed.BuiltIn || route.AtEar.Receiver.Form == WearForm.HearingAids || route.AtEar.Relay is not null
+        var receiver = route.AtEar.Receiver;
+        if (feed.BuiltIn || receiver.Form == WearForm.HearingAids || route.AtEar.Relay is not null
+            || (receiver.Levels.LoudestDbSpl is null && receiver.Form is not (WearForm.OverEar or WearForm.Earbuds))
             || route.Sends is { Technology: LinkTechnology.InductionLoop } || feed.Joints.Count == 0)
             return null;
         var digital = SocketKinds.Of(feed.Socket.Kind).Digital;
@@ -37,7 +42,7 @@ public static class RouteLevels
 
         if (route.Sends is { } sends)
             level = LevelStages.Link(level, sends.Technology is not (LinkTechnology.UhfAnalogue or LinkTechnology.InfraredAnalogue));
-        return new(LevelStages.Ear(level, route.AtEar.Receiver.Levels, route.Sends is null), clips);
+        return new(LevelStages.Ear(level, receiver.Levels, byWire: route.Sends is null && !digital), clips);
     }
 
     private static LevelPoint AtSocket(SourcePort socket, double volumeDb, double headphoneDb) =>

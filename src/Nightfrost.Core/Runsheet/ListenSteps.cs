@@ -98,11 +98,12 @@ internal static class ListenSteps
         Goal = new Goal.EarHearsAt(route.AtEar.Listener.Id, place),
         Action = $"Walk to the {place} and back, listening",
         Detail = (RouteReach.At(route, place) is { } there ? $"Reckoned there: {there.Words}. " : "")
-            + $"Where it breaks off, move {RouteWords.Box(route)} higher or further from metal and router, and walk again.",
+            + $"Where it breaks off, move {(route.Feed.Transmitter is { } box ? $"the {box.Name}" : RouteWords.Box(route))} higher or further from metal and "
+            + "router, and walk again.",
         Why = "What is heard at the seat need not be heard there, and the box is not fixed yet.",
         Caution = "Nothing on the floor to trip over on the way.",
         ListenerId = route.AtEar.Listener.Id,
-    }.Showing(rig, new Sign.Heard(route.AtEar.Listener.Id));
+    }.Showing(rig, new Sign.HeardAt(route.AtEar.Listener.Id, place));
 
     // Before anything is fixed, and before time is spent on levels and lips: two outputs that nobody has tried together.
     private static Step Together(Rig rig, LeanedOn pair)

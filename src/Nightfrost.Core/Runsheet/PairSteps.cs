@@ -120,7 +120,7 @@ internal static class PairSteps
                 Detail = "If the second one is refused, try it the other way round.",
                 Why = firstOff ? "This box refuses the second while the first is linked." : "This box expects the first to stay linked.",
                 ListenerId = id,
-            }.Showing(rig, firstOff ? [] : [.. seenTo.SelectMany(r => SignWords.Lasting(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined))]);
+            }.Showing(rig, firstOff ? [] : [.. seenTo.SelectMany(r => SignWords.Standing(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined))]);
         }
 
         yield return new Step
@@ -166,15 +166,18 @@ internal static class PairSteps
                 ListenerId = id,
             };
         var (receiver, joins) = (Things.Receiver(ear), takes.GestureFor(GestureDoes.OpensPairing));
+
+        // What pairs from on, and nobody has switched on yet.
+        var onFirst = joins is { From: PowerFrom.On } && Behaviour.Of(takes).HasPowerControl;
         yield return new Step
         {
             Id = $"pair-ear-{id}",
             Phase = Phase.Pair,
             Place = $"{ear.Listener.Name}'s {takes.Name}",
-            Acts = Opens(receiver, takes, joins),
+            Acts = [.. onFirst ? new Act[] { new Act.Switch(receiver, true) } : [], .. Opens(receiver, takes, joins)],
             Goal = new Goal.Joined(receiver),
             Action = OpensWords(takes, joins),
-            Detail = Step.With(Started(joins), GestureWords.Window(takes, "window.ear"),
+            Detail = Step.With(onFirst ? Say("gesture.onFirst", ("thing", takes.Name)) : "", Started(joins), GestureWords.Window(takes, "window.ear"),
                 GestureWords.Shows(takes, SignState.Waiting) is { Length: > 0 } shows ? Say("sign.whileWaiting", ("looks", shows)) : "",
                 Untold(takes, SignState.Joined)),
             HoldSeconds = joins?.HoldSeconds ?? 0,

@@ -18,6 +18,9 @@ internal static class BenchKit
     private static readonly string[] Worn =
         ["fulmer-over", "petrick-over", "unmarked-over", "broad-over", "tarn-headset", "hulver-headset", "marram-headset", "wire-over"];
 
+    // Boxes for two, each with its own way to a second listener; a household may have one.
+    private static readonly string[] ForTwo = ["pass-two", "duo-low", "reach-long", "ferry-two"];
+
     /// <summary>Rigs of random sites that the Bench can carry out, each with its seed.</summary>
     public static IEnumerable<Rig> Rigs(int seed, int most) =>
         Router.Rank(new Site(Draw(new Random(seed)), Shelf)).Rigs.Select(r => r.Rig).Where(r => BenchSites.NotSimulated(r).Count == 0).Take(most);
@@ -49,9 +52,11 @@ internal static class BenchKit
         if (random.Next(4) > 0 && !bar && sockets.Count > 1)
             sockets.RemoveAt(0);
         var wish = (RoomWish)random.Next(3);
+        var owned = random.Next(8);
         return Look.Empty with
         {
             Region = Region.Europe,
+            Owned = owned < ForTwo.Length ? [new(ForTwo[owned], 1)] : [],
             Set = TelevisionSet.Unseen with { Sockets = sockets, AllSocketsSeen = true, SpeakersCanBeOff = (Known)random.Next(3), MainsOutletsFree = 3 },
             Sources = random.Next(4) > 0 ? [] :
             [

@@ -119,7 +119,25 @@ public class HabitTests
         Assert.False(on.Do(new Act.Press(scene.Headset1, "power", 2, 1))[scene.Headset1].IsOn);
         Assert.NotNull(scene.Do(new Act.Press(scene.Headset1, "power", 5, 1))[scene.Headset1].WaitsUntilMs);
         Assert.Contains("0.5 s and wants 1", scene.Do(new Act.Press(scene.Headset1, "power", 0.5, 1)).LastWrong, StringComparison.Ordinal);
+        Assert.Contains("held 4.5 s", scene.Do(new Act.Press(scene.Headset1, "power", 4.5, 1)).LastWrong, StringComparison.Ordinal);
         Assert.Contains("no control called 'the lid'", scene.Do(new Act.Press(scene.Headset1, "the lid", 2, 1)).LastWrong, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Two_entries_of_one_display_are_told_apart()
+    {
+        Gesture Entry(GestureDoes does, string to) => new(does, "the display", PowerFrom.On, 0, 0, 1, to, "", "");
+        var box = Scene.LoungeBox(2) with
+        {
+            SecondListener = SecondListenerWay.FirstStaysOn,
+            Controls = [new("the display", ControlKind.Display, "")],
+            Gestures = [Entry(GestureDoes.OpensPairing, "Pair"), Entry(GestureDoes.OpensSecondPairing, "Add")],
+        };
+        var first = Scene.Two(_ => box).Wired().Pair();
+        var both = first.Pair("tobias", GestureDoes.OpensSecondPairing);
+        Assert.True(both.Joined() && both.Joined("tobias"));
+        Assert.Contains("does nothing when the display is worked like that", first.Do(new Act.Press(first.Box, "the display", 0, 1, "Forget")).LastWrong,
+            StringComparison.Ordinal);
     }
 
     [Fact]

@@ -172,9 +172,9 @@ public class HappensNotTests
         var scene = Scene.Lounge().Wired().Near();
         var on = scene.Do(new Act.Switch(scene.Headset1, true), scene.PressBox(), scene.PressEar());
         Assert.False(on.Joined());
-        Assert.Contains("pairs only from off", on.LastWrong, StringComparison.Ordinal);
+        Assert.Contains("works only from off", on.LastWrong, StringComparison.Ordinal);
         var off = scene.Do(new Act.Switch(scene.Box, false), scene.PressBox());
-        Assert.Contains("pairs only once it is on", off.LastWrong, StringComparison.Ordinal);
+        Assert.Contains("works only once it is on", off.LastWrong, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -70,6 +70,8 @@ public class RehearsalTests
         ["two outputs of one set"] = () => Best(
             Look([Optical(), Phones() with { SilencesSpeakers = Known.No }], Edda, Listener("Tobias", "wired") with { OpenToAnother = false }),
             Scene.LoungeBox(), Headset("ear"), Wired()),
+        ["a receiver that pairs from on"] = () => Best(Look([Optical()], Edda), Scene.LoungeBox(),
+            Headset("ear").PairedBy(PowerFrom.On, "the link button", 3, 60)),
         ["a box that waits with its power"] = () => Best(Look([Optical()], Edda),
             Box("box") with { Gestures = [], Controls = [], Automatic = new() { Window = WindowOpens.WithPower, WindowSeconds = 60 } }, Headset("ear")),
         ["a box that waits once it is on"] = () => Best(Look([Optical()], Edda),

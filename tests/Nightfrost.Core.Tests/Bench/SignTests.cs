@@ -109,6 +109,16 @@ public class SignTests
     }
 
     [Fact]
+    public void What_stands_since_before_is_not_told_by_a_tone_that_has_passed()
+    {
+        var ear = Headset("ear") with { Signs = [Light(SignState.Joined, "steady"), new(SignState.Joined, SignBy.Prompt, "a tone", "", Rhythm.NotRead, "")] };
+        var steps = Steps(Box("box", atOnce: 2, withSeveral: [Sbc]) with { SecondListener = SecondListenerWay.FirstStaysOn }, ear,
+            Listener("Edda", "ear") with { OpenToAnother = false }, Listener("Tobias", "ear") with { OpenToAnother = false });
+        Assert.Equal("steady", Find(steps, "second-tobias").Expect);
+        Assert.Contains("a tone", Find(steps, "pair-ear-tobias").Expect, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_light_that_looks_the_same_in_another_state_is_not_waited_for_and_the_step_says_so()
     {
         var same = Headset("ear") with

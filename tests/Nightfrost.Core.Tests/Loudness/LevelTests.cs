@@ -93,6 +93,24 @@ public class LevelTests
     public void Nothing_is_reckoned_for_hearing_aids() =>
         Assert.Null(RouteLevels.Of(RouteOf(Look([TestKit.Optical()], Listener(wears: "aids")), Streamer("streamer", "K", 2), Aids("aids", "K", 2))));
 
+    [Fact]
+    public void Nothing_is_reckoned_for_a_speaker_of_which_nobody_has_read_how_loud_it_is()
+    {
+        var speaker = Headset("ear") with { Form = WearForm.Neckband };
+        Assert.Null(RouteLevels.Of(RouteOf(Look([TestKit.Optical()], Listener(wears: "ear")), Box("box"), speaker)));
+        var read = speaker with { Levels = new() { LoudestDbSpl = 95 } };
+        Assert.Equal(72, RouteLevels.Of(RouteOf(Look([TestKit.Optical()], Listener(wears: "ear")), Box("box"), read))!.AtEar.SpeechDb, 6);
+    }
+
+    [Fact]
+    public void The_headphone_socket_of_a_source_that_is_no_set_has_no_menu_to_be_low_in()
+    {
+        var player = new SoundSource { Id = "player", Name = "disc player", Kind = SourceKind.DiscPlayer, Watched = true, Sockets = [Phones()] };
+        var look = Look([], Listener("Edda", "wired") with { OpenToAnother = false }) with { Sources = [player] };
+        var rig = Router.Rank(new Site(look, Shelf(Wired()))).Rigs[0].Rig;
+        Assert.True(Proof.Of(rig, RunSheet.For(rig)).Verdict is Verdict.Proven or Verdict.ProvenBut);
+    }
+
     [Theory]
     [InlineData(-90.0, -90.0, -86.98970004336019)]
     [InlineData(-60.0, -120.0, -59.99999565705527)]

@@ -6045,6 +6045,13 @@ export interface components {
             /** @description What it is made of. */
             material: components["schemas"]["Material"];
         };
+        /** @description Somebody who hears the planned sound. */
+        WatchedEar: {
+            /** @description The listener. */
+            who: string;
+            /** @description Codec, arrival and level as they are predicted; blank where nothing of it is. */
+            how: string;
+        };
         /** @description A step as it went on the Bench, for somebody to look at. */
         WatchedStep: {
             /** @description The step. */
@@ -6060,8 +6067,8 @@ export interface components {
             events: string[];
             /** @description What every light and display showed then, by thing. */
             shows: string[];
-            /** @description Who heard the planned sound by then. */
-            hears: string[];
+            /** @description Who heard the planned sound by then, and how. */
+            hears: components["schemas"]["WatchedEar"][];
             /** @description The room heard a programme. */
             roomHears: boolean;
             /** @description What did not go as the step says. */

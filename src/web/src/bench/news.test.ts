@@ -13,23 +13,23 @@ const step = (of: Partial<Parameters<typeof news>[0]> = {}) => ({
   ...of,
 })
 
+const edda = { who: 'Edda', how: 'AAC, about 30 ms late' }
+
 describe('what is new after a step', () => {
   it('is what changed since the step before, and nothing that stood already', () => {
-    const before = step({ shows: ['The box: green', 'The headset: blue'], hears: ['Edda'], roomHears: true })
+    const before = step({ shows: ['The box: green', 'The headset: blue'], hears: [edda], roomHears: true })
     expect(news(before, before)).toEqual([])
     expect(
-      news(step({ shows: ['The box: green; steady'], hears: ['Edda', 'Tobias'], events: ['The headset joins the box.'] }), before),
-    ).toEqual([
-      'The headset joins the box.',
-      'The box: green; steady.',
-      'The headset: dark.',
-      'Edda and Tobias hear it.',
-      'The room is silent.',
-    ])
+      news(
+        step({ shows: ['The box: green; steady'], hears: [edda, { who: 'Tobias', how: '' }], events: ['The headset joins the box.'] }),
+        before,
+      ),
+    ).toEqual(['The headset joins the box.', 'The box: green; steady.', 'The headset: dark.', 'Tobias hears it.', 'The room is silent.'])
   })
 
   it('says who no longer hears', () => {
-    expect(news(step(), step({ hears: ['Edda'] }))).toEqual(['Edda no longer hears.'])
+    expect(news(step(), step({ hears: [edda] }))).toEqual(['Edda no longer hears it.'])
+    expect(news(step({ hears: [{ ...edda, how: 'SBC' }] }), step({ hears: [edda] }))).toEqual(['Edda hears it: SBC, predicted.'])
   })
 
   it('counts from the beginning of the visit', () => {

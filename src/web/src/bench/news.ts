@@ -1,5 +1,4 @@
 import type { Schema } from '../api/client'
-import { listed } from '../format/format'
 
 type Step = Schema['WatchedStep']
 
@@ -10,13 +9,16 @@ export const minutes = (ms: number) => `${Math.floor(ms / 60_000)}:${String(Math
 export function news(step: Step, before: Step | undefined) {
   const lit = step.shows.filter((s) => !before?.shows.includes(s))
   const dark = (before?.shows ?? []).map(thing).filter((name) => !step.shows.some((s) => thing(s) === name))
-  const [now, then] = [listed(step.hears), listed(before?.hears ?? [])]
+  const then = before?.hears ?? []
+  const hears = step.hears.filter((ear) => !then.some((e) => e.who === ear.who && e.how === ear.how))
+  const lost = then.filter((ear) => !step.hears.some((e) => e.who === ear.who))
   const room = step.roomHears === (before?.roomHears ?? false) ? [] : [step.roomHears ? 'The room hears it.' : 'The room is silent.']
   return [
     ...step.events,
     ...lit.map((s) => `${s}.`),
     ...dark.map((name) => `${name}: dark.`),
-    ...(now === then ? [] : [now === '' ? `${then} no longer hears.` : `${now} ${step.hears.length > 1 ? 'hear' : 'hears'} it.`]),
+    ...hears.map((ear) => (ear.how === '' ? `${ear.who} hears it.` : `${ear.who} hears it: ${ear.how}, predicted.`)),
+    ...lost.map((ear) => `${ear.who} no longer hears it.`),
     ...room,
   ]
 }

@@ -59,7 +59,7 @@ export function GesturesForm(part: FormPart) {
   }
   return (
     <Box>
-      {controls.length + gestures.length === 0 && (
+      {controls.length + gestures.length === 0 && draft.automatic.window === 'byHand' && (
         <Box role="group" aria-label="Start from a usual one" sx={{ mb: 4 }}>
           <Typography variant="body2" color="textSecondary">
             Start from a usual one, then correct it from its manual:
@@ -75,6 +75,9 @@ export function GesturesForm(part: FormPart) {
             ))}
           </Box>
         </Box>
+      )}
+      {controls.length + gestures.length === 0 && draft.automatic.window !== 'byHand' && (
+        <Typography sx={{ mb: 3 }}>Nothing to press: when it waits for a partner stands under “By itself”.</Typography>
       )}
       {controls.map((c, i) => (
         <Box key={i} role="group" aria-label={`Control ${i + 1}`} sx={row('2fr 1fr 1fr auto')}>
