@@ -28,22 +28,19 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     public static HandoverSheet For(Rig rig, IReadOnlyList<FoundValue> found) =>
         new([.. rig.Routes.Select(r => new ListenerSheet(r.AtEar.Listener.Id, r.AtEar.Listener.Name, PartsFor(rig, r)))], ForHousehold(rig, found));
 
-    private static SheetPart[] PartsFor(Rig rig, Route route)
-    {
-        return
-        [
-            new(Say("client.toListen"), [.. DailySteps.Start(rig, route).Select(line => line.Words)], true),
-            new(Say("client.toStop"), [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
-            new(Say("client.howLoud"), [.. Loud(rig, route)], false),
-            new(Say("client.noSound"), [.. TryLines.Of(rig, route).Select(line => line.Words)], true),
-            .. Filled("client.lights", Told(rig, route, SignBy.Light)),
-            .. Filled("client.display", Told(rig, route, SignBy.Display)),
-            .. Filled("client.prompts", Told(rig, route, SignBy.Prompt)),
-            .. Filled("client.body", Body(rig, route)),
-            .. Filled("client.mind", Mind(rig, route)),
-            .. Filled("client.battery", Charge(rig, route)),
-        ];
-    }
+    private static SheetPart[] PartsFor(Rig rig, Route route) =>
+    [
+        new(Say("client.toListen"), [.. DailySteps.Start(rig, route).Select(line => line.Words)], true),
+        new(Say("client.toStop"), [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
+        new(Say("client.howLoud"), [.. Loud(rig, route)], false),
+        new(Say("client.noSound"), [.. TryLines.Of(rig, route).Select(line => line.Words)], true),
+        .. Filled("client.lights", Told(rig, route, SignBy.Light)),
+        .. Filled("client.display", Told(rig, route, SignBy.Display)),
+        .. Filled("client.prompts", Told(rig, route, SignBy.Prompt)),
+        .. Filled("client.body", Body(rig, route)),
+        .. Filled("client.mind", Mind(rig, route)),
+        .. Filled("client.battery", Charge(rig, route)),
+    ];
 
     private static IEnumerable<SheetPart> Filled(string heading, IEnumerable<string> lines) =>
         lines.ToArray() is { Length: > 0 } all ? [new(Say(heading), all, false)] : [];

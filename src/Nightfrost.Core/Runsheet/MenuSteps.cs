@@ -8,6 +8,9 @@ namespace Nightfrost.Core.Runsheet;
 /// <summary>What is set in the set's own menu.</summary>
 public static class MenuSteps
 {
+    // What is turned up so that its silence can be heard may come to an ear as well.
+    private const string NobodyWears = "Nobody wears a receiver yet. Raise it slowly.";
+
     /// <summary>Asks for the value met before it is changed, so that it can be put back.</summary>
     public const string ValueFound = "Value found before";
 
@@ -136,6 +139,7 @@ public static class MenuSteps
                 Action = rig.Site.Bar is null ? "Turn the set up to what was found, then mute it"
                     : $"Turn the set and the {rig.Site.Bar.Name} up to what was found, then mute both",
                 Detail = "The sound is taken before it comes to the set.",
+                Caution = NobodyWears,
                 Why = "The listener goes on hearing; mute must be set again each time the set was off.",
             }.Showing(rig, new Sign.Room(false));
         if (rig is { Silencing: Silencing.ByBarMute, Site.Bar: { } bar })
@@ -148,6 +152,7 @@ public static class MenuSteps
                 Goal = new Goal.RoomSilent(),
                 Action = $"Turn the {bar.Name} and the set up to what was found, then mute the {bar.Name} alone",
                 Detail = "The plug silences the set's own speakers, but not this.",
+                Caution = NobodyWears,
                 Why = "What the listener hears hangs on the set: muting that would mute both.",
             }.Showing(rig, new Sign.Room(false));
         if (rig.Silencing == Silencing.ByMenu)
@@ -165,7 +170,7 @@ public static class MenuSteps
                 Goal = new Goal.RoomSilent(),
                 Action = rig.Site.Bar is null ? "Turn the set up to what was found, then switch its own speakers off"
                     : $"Turn the set and the {rig.Site.Bar.Name} up to what was found, then switch the set's own speakers off and mute the {rig.Site.Bar.Name}",
-                Caution = "Nobody wears a receiver yet. Raise it slowly.",
+                Caution = NobodyWears,
                 Why = "Silence tells something only where sound was heard before.",
                 Detail = set.SpeakersCanBeOff == Known.NotYet ? "Not every set can. If it cannot, mute it and listen whether the headset goes on." : "",
                 Note = ValueFound,
