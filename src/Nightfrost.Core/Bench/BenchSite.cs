@@ -3,6 +3,7 @@ using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -105,11 +106,11 @@ public sealed record BenchSite(
     public string NameOf(string id)
     {
         if (Things.TryGetValue(id, out var thing))
-            return thing.Device is null ? thing.Name : $"the {thing.Name}";
+            return thing.Device is null ? thing.Name : Say("name.the", ("what", thing.Name));
         if (Leads.TryGetValue(id, out var lead))
-            return $"the {lead.Name}";
+            return Say("name.the", ("what", lead.Name));
         if (id == SoundSource.Television)
-            return "the set";
-        return Look.Sources.FirstOrDefault(s => s.Id == id) is { } source ? $"the {source.Name}" : "what is not here";
+            return Say("name.theSet");
+        return Look.Sources.FirstOrDefault(s => s.Id == id) is { } source ? Say("name.the", ("what", source.Name)) : Say("bench.whatIsNotHere");
     }
 }

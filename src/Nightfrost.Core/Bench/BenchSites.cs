@@ -3,6 +3,7 @@ using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -24,13 +25,13 @@ public static class BenchSites
                 || SocketKinds.Of(route.Feed.Socket.Kind).GivesPower)
                 missing.Add(RouteWords.Socket(rig.Site.Look, route.Feed.Socket));
             if (rig.Site.Look.SourceOf(route.Feed.Socket) is { Kind: SourceKind.Computer } computer)
-                missing.Add($"the {computer.Name}");
+                missing.Add(Say("name.the", ("what", computer.Name)));
             if (route.AtEar.Relay is { } relay)
-                missing.Add($"the {relay.Name}");
+                missing.Add(Say("name.the", ("what", relay.Name)));
             else if (route.Sends is { } sends && !IsSimulated(sends))
                 missing.Add(LinkTechnologies.Of(sends.Technology).Words);
             if (route.AtEar.Pieces > 1)
-                missing.Add($"two {route.AtEar.Receiver.Name} joined as left and right");
+                missing.Add(Say("bench.twoJoined", ("what", route.AtEar.Receiver.Name)));
         }
 
         return [.. missing.Distinct()];
@@ -51,7 +52,8 @@ public static class BenchSites
             var (socket, through) = (way.Route.Feed.Socket, way.Stretches[0].Into);
             var id = Acts.Things.TakerLead(socket);
             if (!leads.ContainsKey(id))
-                leads[id] = new(id, $"lead of {RouteWords.Taker(socket, "what is plugged in")}", RoomPorts.OfTaker(through.Id, through.Device!),
+                leads[id] = new(id, Say("bench.leadOf", ("what", RouteWords.Taker(socket, Say("taker.unnamed")))),
+                    RoomPorts.OfTaker(through.Id, through.Device!),
                     Elsewhere, true, false);
         }
 
@@ -104,7 +106,7 @@ public static class BenchSites
             var thing = Thing(Acts.Things.Bar, bar);
             var facts = SocketKinds.Of(socket.Kind);
             var sharing = ears.FirstOrDefault(e => e.Route.Feed is { KeepsTaker: true } f && f.Socket.Id == socket.Id);
-            var taker = new BenchLead(Acts.Things.TakerLead(socket), $"lead of the {bar.Name}",
+            var taker = new BenchLead(Acts.Things.TakerLead(socket), Say("bench.leadOf", ("what", Say("name.the", ("what", bar.Name)))),
                 sharing is null ? Acts.Things.Socket(socket) : RoomPorts.OfTaker(sharing.Stretches[0].Into.Id, sharing.Stretches[0].Into.Device!),
                 Acts.Things.InPort(thing.Id, bar, facts.Connector ?? Connector.OpticalSquare), true, false);
             leads[taker.Id] = taker;

@@ -1,6 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
@@ -33,36 +34,36 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
         {
             var asked = $"together-{pair.One.Id}-{pair.Other?.Id ?? Line.LineBoard.RoomRow}";
             others.Add(pair.Other is { } other
-                ? new($"{RouteWords.Socket(look, pair.One)} and {RouteWords.Socket(look, other)} may not sound at the same time", asked,
+                ? new(Say("unread.together", ("one", RouteWords.Socket(look, pair.One)), ("other", RouteWords.Socket(look, other))), asked,
                     likely with { NotTogether = likely.NotTogether.Add(Pair(pair.One, other)) })
-                : new($"{RouteWords.Socket(look, pair.One)} may silence {RigOutputs.Room(rig)}", asked,
+                : new(Say("unread.silences", ("socket", RouteWords.Socket(look, pair.One)), ("speakers", RigOutputs.Room(rig))), asked,
                     likely with { Silencing = likely.Silencing.Add(pair.One.Id) }));
         }
 
         foreach (var socket in used.Where(s => likely.Silencing.Contains(s.Id) && s.SilencesSpeakers == Known.NotYet))
-            others.Add(new($"{RouteWords.Socket(look, socket)} may leave the set's own speakers on",
+            others.Add(new(Say("unread.leavesOn", ("socket", RouteWords.Socket(look, socket))),
                 $"lead-{rig.Feeds.First(f => f.Socket.Id == socket.Id).Key}-0", likely with { Silencing = likely.Silencing.Remove(socket.Id) }));
         if (set.SpeakersCanBeOff == Known.NotYet && rig.Silencing == Silencing.ByMenu)
-            others.Add(new("The set may have no choice that switches its own speakers off", "speakers-off", likely with { SpeakersCanBeOff = false }));
+            others.Add(new(Say("unread.noSpeakerChoice"), "speakers-off", likely with { SpeakersCanBeOff = false }));
         foreach (var (route, place, number) in rig.Routes.SelectMany(r => RouteReach.Places(r).Select((place, i) => (r, place, i))))
         {
             if (RouteReach.At(route, place) is not { Usable: true, Grade: 0 } weak)
                 continue;
             var id = route.AtEar.Listener.Id;
-            others.Add(new($"The link may not reach the {place}: {weak.Words} is left", $"walk-{id}-{number}",
+            others.Add(new(Say("unread.reach", ("place", place), ("left", weak.Words)), $"walk-{id}-{number}",
                 likely with { OutOfReach = likely.OutOfReach.Add(new(id, place)) }));
         }
 
         foreach (var route in rig.Routes.DistinctBy(r => r.Feed.Key))
         {
             if (RouteLevels.Of(route) is { Clips: { } clips })
-                others.Add(new($"{RouteWords.Socket(route)} may drive the input of the {clips.Box} too hard", $"level-{route.AtEar.Listener.Id}",
+                others.Add(new(Say("unread.tooHot", ("socket", RouteWords.Socket(route)), ("box", clips.Box)), $"level-{route.AtEar.Listener.Id}",
                     likely with { LinesAreHot = true }));
         }
 
         if (rig.Routes.SelectMany(r => r.Devices).Where(d => d.Links.Count > 0 && Behaviour.Of(d).HasPowerControl && d.Automatic.IdleOffMinutes is null)
             .Select(d => d.Name).Distinct().ToList() is { Count: > 0 } unread)
-            others.Add(new($"The {Wording.Listed(unread)} may switch itself off after some minutes without sound", null,
+            others.Add(new(Say("unread.idleOff", ("things", Wording.Listed(unread))), null,
                 likely with { UnreadIdleMinutes = UsualIdleMinutes }));
         return new(likely, others);
     }
@@ -78,13 +79,13 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
     {
         var (likely, others) = (Of(rig).Likely with { RivalsWin = false }, new List<World>());
         if (rig.Routes.Select(r => r.Rival).OfType<string>().Distinct().ToList() is { Count: > 0 } rivals)
-            others.Add(new($"{Wording.Capital(Wording.Listed(rivals))} may take the headset when it is switched on", null, likely with { RivalsWin = true }));
+            others.Add(new(Say("unread.rivalTakes", ("rivals", Wording.Capital(Wording.Listed(rivals)))), null, likely with { RivalsWin = true }));
         if (rig.Routes.SelectMany(r => r.Devices).Where(d => Behaviour.Of(d) is { ForgetsWithoutPower: true, HasPowerControl: true }).Select(d => d.Name)
             .Distinct().ToList() is { Count: > 0 } forgetful)
-            others.Add(new($"The {Wording.Listed(forgetful)} may forget its partner each time it is switched off", null, likely with { SwitchForgets = true }));
+            others.Add(new(Say("unread.forgets", ("things", Wording.Listed(forgetful))), null, likely with { SwitchForgets = true }));
         foreach (var socket in rig.Power.Select(p => rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == p.UsbSocketId)).OfType<SourcePort>()
             .Where(s => s.OffInStandby == Known.NotYet).DistinctBy(s => s.Id))
-            others.Add(new($"{RouteWords.Socket(rig.Site.Look, socket)} may stay on in standby", null,
+            others.Add(new(Say("unread.staysOn", ("socket", RouteWords.Socket(rig.Site.Look, socket))), null,
                 likely with { UsbOffInStandby = likely.UsbOffInStandby.Remove(Acts.Things.Socket(socket)) }));
         return new(likely, others);
     }

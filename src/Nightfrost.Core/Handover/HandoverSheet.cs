@@ -147,7 +147,8 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             parts.Add(new(Say("client.setNow"), [.. delays.Select(s => Step.With(Delay(s.Name, s.StandsAtMs), Say("client.delayWhy")))], false));
         if (found.Count + delays.Count > 0)
             parts.Add(new(Say("client.setBefore"),
-                [.. found.Select(f => Say("client.found", ("place", f.Place.Replace("The set's", "The TV's", StringComparison.Ordinal)), ("value", f.Value))),
+                [.. found.Select(f => Say("client.found",
+                    ("place", f.Place.Replace(Say("client.theSets"), Say("client.theTvs"), StringComparison.Ordinal)), ("value", f.Value))),
                     .. delays.Select(s => Delay(s.Name, s.FoundAtMs))], false));
         return [.. parts];
     }

@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Power;
 
@@ -113,41 +114,47 @@ public static class BoxPower
     {
         var first = ChooseFirst(set, load, socketId);
         return load.Boxes.Select((box, at) => at == 0 ? first
-            : first with { DeviceId = box.Id, NeedsSupply = false, OnPowerLead = true, PercentOfPort = null, Words = "On the other end of the power lead." });
+            : first with { DeviceId = box.Id, NeedsSupply = false, OnPowerLead = true, PercentOfPort = null, Words = Say("supply.onPowerLead") });
     }
 
     private static PowerChoice ChooseFirst(TelevisionSet set, PowerLoad load, string? socketId)
     {
         var (power, id) = (load.Boxes[0].Power, load.Boxes[0].Id);
-        var both = load.Boxes.Count > 1 ? $"By a power lead for {Wording.Listed(load.Boxes.Select(box => box.Name))}: " : "";
+        var both = load.Boxes.Count > 1 ? Say("supply.byPowerLead", ("boxes", Wording.Listed(load.Boxes.Select(box => box.Name)))) : "";
         if (set.Sockets.FirstOrDefault(s => s.Id == socketId) is { } socket)
         {
             var share = (int)Math.Round(100.0 * load.DrawMa / socket.UsbMa);
-            var taken = FormattableString.Invariant($"{load.DrawMa} of {socket.UsbMa} mA, {share} % of the port");
-            return new(id, socket.Id, false, socket.OffInStandby == Known.Yes,
-                $"{both}{SocketKinds.Of(socket.Kind).Words} of the set: {taken}. {StandbyWords(socket.OffInStandby)}")
+            var usb = Say("supply.usb", ("socket", SocketKinds.Of(socket.Kind).Words), ("draw", Whole(load.DrawMa)), ("gives", Whole(socket.UsbMa)),
+                ("share", Whole(share)));
+            return new(id, socket.Id, false, socket.OffInStandby == Known.Yes, Sentences(both, usb, StandbyWords(socket.OffInStandby)))
             { PercentOfPort = share, IsFlagged = IsFlagged(load.DrawMa, socket) };
         }
 
         if (load.Boxes.Count > 1)
-            return new(id, null, true, false, FormattableString.Invariant($"{both}a mains supply, 5 V, at least {load.DrawMa} mA."));
+            return new(id, null, true, false, Sentences(both, Wording.Lower(Mains(load.DrawMa))));
         if (power.OwnSupply)
-            return new(id, null, false, false, "Its own mains supply, in the box.");
+            return new(id, null, false, false, Say("supply.own"));
         if (power.BatteryHours > 0)
             return new(id, null, false, false,
-                FormattableString.Invariant($"Battery: {power.BatteryHours * RunTimeShare:0} h a charge")
-                    + (power.WorksWhileCharging ? ", may play while charging." : "."));
+                Say(power.WorksWhileCharging ? "supply.cellPlaysCharging" : "supply.cell",
+                    ("hours", FormattableString.Invariant($"{power.BatteryHours * RunTimeShare:0}"))));
         return power.UsbDrawMa > 0
-            ? new(id, null, true, false, FormattableString.Invariant($"A mains supply, 5 V, at least {power.UsbDrawMa} mA."))
-            : new(id, null, false, false, "Needs none.");
+            ? new(id, null, true, false, Mains(power.UsbDrawMa))
+            : new(id, null, false, false, Say("supply.none"));
     }
 
-    private static string StandbyWords(Known offInStandby) => offInStandby switch
+    private static string StandbyWords(Known offInStandby) => Say(offInStandby switch
     {
-        Known.Yes => "Starts and sleeps with the set.",
-        Known.No => "Stays on in standby.",
-        _ => "Nobody knows yet whether it stays on in standby.",
-    };
+        Known.Yes => "supply.sleepsWithSet",
+        Known.No => "supply.staysOn",
+        _ => "supply.standbyUnread",
+    });
+
+    private static string Mains(int drawMa) => Say("supply.mains", ("draw", Whole(drawMa)));
+
+    private static string Whole(int number) => FormattableString.Invariant($"{number}");
+
+    private static string Sentences(params IEnumerable<string> all) => string.Join(' ', all.Where(s => s.Length > 0));
 
     // A USB socket that goes off, or may, is no good for a box that then forgets its partner. One that passes sound is kept for a box that takes it.
     // Loudspeakers keep off the set's USB; what has power of its own leaves it where it would be flagged.

@@ -2,6 +2,7 @@ using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Rules;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -12,7 +13,7 @@ public static class BeforeSteps
     public const string AskAlarms = "ask-alarms";
 
     /// <summary>Asks how loud it stood before it was turned down, so that it can be put back.</summary>
-    public const string VolumeFound = "Volume found before";
+    public static string VolumeFound => Say("turnDown.note");
 
     /// <summary>The step that sees one listener's device charged.</summary>
     internal static string ChargedId(Route route, Device device) => $"charged-{route.AtEar.Listener.Id}-{device.Id}";
@@ -26,11 +27,11 @@ public static class BeforeSteps
         {
             Id = AskAlarms,
             Phase = Phase.Before,
-            Place = "With the client",
-            Action = "Ask what warns each listener of fire, the door or a call for help",
-            Detail = "A headset covers those sounds. Ask too which phone, watch or plug carries an alarm, a pump or telecare.",
-            Caution = "Unplug nothing you cannot name, and switch no Bluetooth off before you know what it watches over.",
-            Note = "Who or what warns them",
+            Place = Say("place.client"),
+            Action = Say("askAlarms.action"),
+            Detail = Say("askAlarms.detail"),
+            Caution = Say("askAlarms.caution"),
+            Note = Say("askAlarms.note"),
             Mandatory = true,
         };
         if (worn.Count > 0)
@@ -38,35 +39,37 @@ public static class BeforeSteps
             {
                 Id = "ask-implants",
                 Phase = Phase.Before,
-                Place = "With the client",
-                Action = "Ask about pacemakers, pumps, shunts and other implants",
-                Detail = $"{Wording.Listed(worn)}: with a magnet, a coil or a transmitter at the body."
-                    + string.Concat(allowed.Select(r =>
-                        $" {r.AtEar.Listener.Name} carries {EarRules.ImplantWords(r.AtEar.Listener)}; {r.AtEar.Listener.ImplantAnsweredBy.Trim()} allowed "
-                            + $"{Wording.Listed(EarRules.AtBody(r).Select(d => d.Name))} near it on {r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}.")),
-                Caution = "With an implant, keep it 15 cm away until the clinician has answered.",
+                Place = Say("place.client"),
+                Action = Say("askImplants.action"),
+                Detail = Step.With(Say("askImplants.detail", ("worn", Wording.Listed(worn))), allowed.Select(r => Say("askImplants.allowed",
+                    ("who", r.AtEar.Listener.Name), ("implant", EarRules.ImplantWords(r.AtEar.Listener)),
+                    ("clinician", r.AtEar.Listener.ImplantAnsweredBy.Trim()),
+                    ("worn", Wording.Listed(EarRules.AtBody(r).Select(d => d.Name))),
+                    ("day", FormattableString.Invariant($"{r.AtEar.Listener.ImplantAnsweredOn:yyyy-MM-dd}"))))),
+                Caution = Say("askImplants.caution"),
                 Mandatory = true,
             };
         yield return new Step
         {
             Id = "prove-sound",
             Phase = Phase.Before,
-            Place = $"At {players}",
+            Place = Say("place.atPlayers", ("players", players)),
             Acts = [.. Things.Playing(rig).Select(id => new Act.Play(id))],
             Goal = new Goal.RoomHears(),
-            Action = "Play a programme and hear that sound works as it is",
-            Why = "Otherwise an old fault is blamed on the new parts.",
+            Action = Say("proveSound.action"),
+            Why = Say("proveSound.why"),
         }.Showing(rig, new Sign.Room(true));
         yield return new Step
         {
             Id = "turn-down",
             Phase = Phase.Before,
-            Place = $"At {players}, by remote or by hand",
+            Place = Say("place.atPlayersByHand", ("players", players)),
             Acts = [.. RoomSteps.Loud(rig).Select(id => new Act.Turn(id, Volume.Down))],
-            Action = rig.Site.Bar is null ? $"Turn {players} down low" : $"Turn {players} and the {rig.Site.Bar.Name} down low",
+            Action = rig.Site.Bar is null ? Say("turnDown.action", ("players", players))
+                : Say("turnDown.actionBar", ("players", players), ("bar", rig.Site.Bar.Name)),
             Note = VolumeFound,
-            Why = "Nobody knows yet how loud it starts.",
-            Caution = "Always turn down before a plug goes in or out: room speakers come back at full level.",
+            Why = Say("turnDown.why"),
+            Caution = Say("turnDown.caution"),
         };
         foreach (var route in rig.Routes)
         {
@@ -75,13 +78,13 @@ public static class BeforeSteps
                 {
                     Id = ChargedId(route, device),
                     Phase = Phase.Before,
-                    Place = $"{route.AtEar.Listener.Name}'s {device.Name}",
+                    Place = StepPlaces.Whose(route.AtEar.Listener, device),
                     Acts = [new Act.Charge(Things.Receiver(route.AtEar))],
                     Goal = new Goal.Charged(Things.Receiver(route.AtEar)),
-                    Action = $"Check the charge: {route.AtEar.Listener.Name}'s {device.Name}",
-                    Detail = FormattableString.Invariant($"A full charge takes {device.Power.ChargeHours:0.#} h."),
-                    Caution = "A swollen or damaged battery is not charged. Nothing charges under bedding.",
-                    Why = "A low cell breaks off joining and passes for a fault.",
+                    Action = Say("charged.action", ("who", route.AtEar.Listener.Name), ("what", device.Name)),
+                    Detail = ChargeTakes(device),
+                    Caution = Say("charged.caution"),
+                    Why = Say("charged.why"),
                     ListenerId = route.AtEar.Listener.Id,
                 };
         }
@@ -91,23 +94,26 @@ public static class BeforeSteps
             {
                 Id = $"charged-box-{feed.Key}",
                 Phase = Phase.Before,
-                Place = $"The {feed.Transmitter!.Name}",
+                Place = Say("place.box", ("box", feed.Transmitter!.Name)),
                 Acts = [new Act.Charge(Things.Sender(feed)!)],
                 Goal = new Goal.Charged(Things.Sender(feed)!),
-                Action = $"Check the charge of the {feed.Transmitter.Name}",
-                Detail = FormattableString.Invariant($"A full charge takes {feed.Transmitter.Power.ChargeHours:0.#} h."),
-                Caution = "A swollen or damaged battery is not charged.",
-                Why = "A low cell breaks off joining and passes for a fault.",
+                Action = Say("charged.actionBox", ("box", feed.Transmitter.Name)),
+                Detail = ChargeTakes(feed.Transmitter),
+                Caution = Say("charged.cautionBox"),
+                Why = Say("charged.why"),
             };
         if (rig.Feeds.Any(f => f.Transmitter is not null))
             yield return new Step
             {
                 Id = "place-box",
                 Phase = Phase.Before,
-                Place = $"Behind {players}",
-                Action = "Choose a first place for the box",
-                Detail = "At least 1 m from the router, clear of LED strips and of metal. Fix it only after the sound has been tried.",
-                Caution = "Keep a light on behind the set. Two people move a heavy or hanging set.",
+                Place = Say("place.behind", ("players", players)),
+                Action = Say("placeBox.action"),
+                Detail = Say("placeBox.detail"),
+                Caution = Say("placeBox.caution"),
             };
     }
+
+    private static string ChargeTakes(Device device) =>
+        Say("charged.detail", ("hours", FormattableString.Invariant($"{device.Power.ChargeHours:0.#}")));
 }

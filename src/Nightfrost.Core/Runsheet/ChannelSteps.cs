@@ -1,4 +1,5 @@
 using Nightfrost.Core.Routing;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -13,19 +14,19 @@ internal static class ChannelSteps
             if (route.Sends is { Channels: 1 })
                 continue;
             var set = channel > 0;
-            var worn = rig.Routes.Where(r => r.Feed.Key == route.Feed.Key).Select(r => $"{r.AtEar.Listener.Name}'s {r.AtEar.Takes.Name}").Distinct();
+            var worn = rig.Routes.Where(r => r.Feed.Key == route.Feed.Key).Select(r => StepPlaces.Whose(r.AtEar.Listener, r.AtEar.Takes)).Distinct();
             yield return new Step
             {
                 Id = $"channel-{route.Feed.Key}",
                 Phase = Phase.Pair,
-                Place = $"At {RouteWords.BoxOf(route)}",
-                Action = set ? FormattableString.Invariant($"Set the {RouteWords.Box(route)} to channel {channel}")
-                    : $"Set the {RouteWords.Box(route)} to a channel of its own",
+                Place = Say("place.atBoxOf", ("box", RouteWords.BoxOf(route))),
+                Action = set ? Say("channel.action", ("box", RouteWords.Box(route)), ("channel", FormattableString.Invariant($"{channel}")))
+                    : Say("channel.actionOwn", ("box", RouteWords.Box(route))),
                 Detail = set
-                    ? $"Channels may be marked A, B, C: count from the first. Then {Wording.Listed(worn)} to the same one, if it has a switch."
-                    : "Read in its manual whether it has a channel switch. If it has none, say so before going on: the other box must give way.",
-                Note = set ? "" : "Channel set",
-                Why = $"On one channel each disturbs the other: {RouteWords.BoxOf(rival)} sends by {RouteWords.Shared(route, rival)} too.",
+                    ? Say("channel.detail", ("worn", Wording.Listed(worn)))
+                    : Say("channel.detailOwn"),
+                Note = set ? "" : Say("channel.note"),
+                Why = Say("channel.why", ("other", RouteWords.BoxOf(rival)), ("way", RouteWords.Shared(route, rival))),
             };
         }
     }

@@ -2,6 +2,7 @@ using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -18,10 +19,12 @@ public enum ConstraintKind
 /// <summary>Which steps come before which, as a value. All stand in <see cref="Constraints.All"/>; order, tests and docs read that list.</summary>
 /// <param name="Id">Stable, kebab-case.</param>
 /// <param name="Kind">What it rests on.</param>
-/// <param name="Because">Why, in the reader's words.</param>
 /// <param name="Before">True when the first step must be done before the second one.</param>
-public sealed record Constraint(string Id, ConstraintKind Kind, string Because, Func<Rig, Step, Step, bool> Before)
+public sealed record Constraint(string Id, ConstraintKind Kind, Func<Rig, Step, Step, bool> Before)
 {
+    /// <summary>Why, in the reader's words.</summary>
+    public string Because => Say($"because.{Id}");
+
     /// <summary>True when it says something at the later step; what is said at the earlier one, or goes without saying, is not said again.</summary>
     public bool IsSaid { get; init; } = true;
 }
@@ -31,92 +34,92 @@ public static class Constraints
 {
     public static IReadOnlyList<Constraint> All { get; } =
     [
-        Physical("power-before-controls", "A box without power does nothing with its buttons.",
+        Physical("power-before-controls",
             (rig, a, b) => Feeds(a) is { } thing && (Presses(b) == thing || TakesPowerToChoose(rig, b, thing)
                 || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == thing && s.On))),
-        Physical("on-before-controls", "A box that is off does nothing with its buttons.",
+        Physical("on-before-controls",
             (rig, a, b) => a.Goal is Goal.Powered on && a.Acts.Any(act => act is Act.Switch)
                 && (Presses(b) == on.ThingId || TakesPowerToChoose(rig, b, on.ThingId))),
-        Physical("charge-before-use", "An empty cell neither joins nor plays.",
+        Physical("charge-before-use",
             (_, a, b) => a.Goal is Goal.Charged cell
                 && (Presses(b) == cell.ThingId || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == cell.ThingId && s.On))),
-        Physical("transmit-before-pairing", "A box on receive waits to be found and finds no headset.",
+        Physical("transmit-before-pairing",
             (rig, a, b) => a.Goal is Goal.OnTransmit sends && (Presses(b) == sends.ThingId || JoinsByItself(rig, b, sends.ThingId))),
-        Physical("box-on-before-its-own", "Units of one system find each other once both have power.",
+        Physical("box-on-before-its-own",
             (rig, a, b) => (Feeds(a) ?? (a.Goal as Goal.Powered)?.ThingId) is { } thing && JoinsByItself(rig, b, thing)),
-        Physical("near-before-pairing", "Search reaches less far than play.",
+        Physical("near-before-pairing",
             (_, a, b) => a.Goal is Goal.At { Place: Place.AtSet } near && Presses(b) == near.ThingId),
-        Physical("box-before-receiver", "A box that waits is found; one that does not is not.",
+        Physical("box-before-receiver",
             (_, a, b) => a.Goal is Goal.WindowOpen window && a.ListenerId == b.ListenerId && Presses(b) is { } ear && ear != window.ThingId),
-        Physical("first-before-second", "The second control is for a second listener: the first has joined by then.",
+        Physical("first-before-second",
             (rig, a, b) => Joined(a) is { } first && b.ListenerId is { } second && IsAfter(rig, first, second) && b.Phase == Phase.Pair
                 && !b.Id.StartsWith("near-", StringComparison.Ordinal)),
-        Physical("first-off-before-second", "This box takes the second only as its maker says: see to the first one first.",
+        Physical("first-off-before-second",
             (_, a, b) => a.Id.StartsWith("second-", StringComparison.Ordinal) && a.Acts.Count > 0 && a.ListenerId == b.ListenerId && b.Goal is Goal.WindowOpen),
-        Physical("all-joined-before-back-on", "Back on too early, the first is in the way of the next.",
+        Physical("all-joined-before-back-on",
             (rig, a, b) => b.Id.StartsWith("first-back-", StringComparison.Ordinal) && SharesBox(rig, a.ListenerId, b.ListenerId!)
                 && a.Phase == Phase.Pair && a.Goal is Goal.Joined or Goal.WindowOpen),
-        Physical("free-before-plug", "One plug fits a socket, not two.",
+        Physical("free-before-plug",
             (_, a, b) => a.Goal is Goal.EndFree && a.Acts.OfType<Act.Pull>().Any() && b.Acts.OfType<Act.Plug>().Any(p => p.PortId == SocketOf(a)
                 || a.Acts.OfType<Act.Pull>().Any(pull => pull.EndId == p.EndId))),
-        Physical("all-before-first-sound", "Sound arrives once leads, power, switches and menus are right.",
+        Physical("all-before-first-sound",
             (rig, a, b) => SoundAt(b).Any(listener => IsNeeded(rig, a, listener))),
-        Physical("playing-before-heard", "Nothing is heard of what does not play.",
+        Physical("playing-before-heard",
             (_, a, b) => a.Acts.Any(act => act is Act.Play) && (Ear(b) is not null || b.Goal is Goal.RoomHears || SoundAt(b).Any())),
-        Physical("joined-before-heard", "What has not joined is silent.",
+        Physical("joined-before-heard",
             (_, a, b) => Ear(b) is not null && a.ListenerId == b.ListenerId && a is { Phase: Phase.Pair, Acts.Count: > 0 }
                 && a.Goal is Goal.Joined or Goal.WindowOpen),
-        Physical("on-before-heard", "What was switched off for somebody else's pairing is silent until it is on again.",
+        Physical("on-before-heard",
             (rig, a, b) => Ear(b) is { } ear && a.Phase == Phase.Pair && RouteOf(rig, ear) is { } route
                 && a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Receiver(route.AtEar))),
-        Physical("all-before-heard", "A listener hears once everything on the way is right.",
+        Physical("all-before-heard",
             (rig, a, b) => Ear(b) is { } ear && IsNeeded(rig, a, ear)),
-        Physical("worn-before-walked", "What hangs on its hook is heard by nobody.",
+        Physical("worn-before-walked",
             (_, a, b) => b.Goal is Goal.EarHearsAt && a.Goal is Goal.EarHears && a.ListenerId == b.ListenerId),
-        Physical("all-joined-before-codec", "A codec says nothing until everybody has joined who will listen.",
+        Physical("all-joined-before-codec",
             (rig, a, b) => b.Goal is Goal.CodecAsPlanned codec && a is { Phase: Phase.Pair, Acts.Count: > 0 }
                 && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
                 && SharesBox(rig, a.ListenerId, codec.ListenerId)),
-        Physical("rivals-off-before-switching-on", "The first to answer wins.",
+        Physical("rivals-off-before-switching-on",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Goal is not Goal.WindowOpen
                 && b.Acts.Any(act => act is Act.Switch { On: true })),
-        Physical("off-before-back-on", "What is switched on again was switched off before.",
+        Physical("off-before-back-on",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && IsRestore(b)),
-        Practice("rivals-off-before-pairing", "Some phones take what goes into pairing, too.",
+        Practice("rivals-off-before-pairing",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && Presses(b) is not null),
-        Physical("rivals-back-after-pairing", "What is switched on again too early takes what was to be joined.",
+        Physical("rivals-back-after-pairing",
             (_, a, b) => IsRestore(b) && a is { Phase: Phase.Pair, Acts.Count: > 0 }
                 && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All or Goal.IsOff && !IsRestore(a)),
-        Physical("room-after-what-feeds-it", "The room hears once what it hears by is fed again.",
+        Physical("room-after-what-feeds-it",
             (rig, a, b) => b.Goal is Goal.RoomHears && b.Phase == Phase.Menu && IsOfRoom(rig, a)),
-        Physical("heard-before-silenced", "What is turned down, muted or unplugged cannot be heard to work as it was.",
+        Physical("heard-before-silenced",
             (rig, a, b) => a.Id == "prove-sound" && b.Acts.Any(act => Silences(rig, act))),
-        Physical("down-before-up", "What is turned up again was turned down before.",
+        Physical("down-before-up",
             (_, a, b) => a.Acts.OfType<Act.Turn>().Any(down => down.Volume == Volume.Down
                 && b.Goal is Goal.RoomHears or Goal.RoomAsUsual or Goal.RoomSilent
                 && b.Acts.OfType<Act.Turn>().Any(up => up.Volume == Volume.Usual && up.ThingId == down.ThingId))),
-        Practice("silence-before-turning-up", "What is turned up again is not to be heard where it was silenced.",
+        Practice("silence-before-turning-up",
             (_, a, b) => b.Id == "volume-back" && a.Id is "speakers-off" or "set-muted" or "bar-muted"),
-        Practice("asked-before-anything", "What hangs on a plug or a Bluetooth is asked before it is touched.",
+        Practice("asked-before-anything",
             (_, a, b) => IsAsked(a) && !IsAsked(b)) with { IsSaid = false },
-        Practice("heard-before-changed", "Otherwise an old fault is blamed on the new parts.",
+        Practice("heard-before-changed",
             (_, a, b) => a.Id == "prove-sound" && b.Phase is Phase.Wire or Phase.Power or Phase.Menu or Phase.Pair
                 || (a.Id == "prove-sound" && b.Id == "turn-down")) with { IsSaid = false },
-        Practice("down-before-plugs", "Room speakers come back at full level when a plug goes in or out.",
+        Practice("down-before-plugs",
             (_, a, b) => a.Id == "turn-down" && b.Acts.Any(act => act is Act.Plug or Act.Pull)),
-        Practice("phases", "One part of the work after the other: fewest walks between set and seats.",
+        Practice("phases",
             (_, a, b) => Rank(a.Phase) < Rank(b.Phase)
                 && (a.ListenerId is null || b.ListenerId is null || a.ListenerId == b.ListenerId)) with { IsSaid = false },
-        Practice("settled-before-fixed", "Nothing is fixed and no time is spent on levels before it is known to hold.",
+        Practice("settled-before-fixed",
             (_, a, b) => a.Id.StartsWith("together-", StringComparison.Ordinal) && b.Phase >= Phase.Listen
                 && !b.Id.StartsWith("together-", StringComparison.Ordinal)),
-        Practice("level-before-lips", "Who strains to hear cannot judge lips.",
+        Practice("level-before-lips",
             (_, a, b) => a.Goal is Goal.EarHears && a.ListenerId == b.ListenerId && b.Phase == Phase.Listen && b.Goal is null),
     ];
 
-    private static Constraint Physical(string id, string because, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Physical, because, before);
+    private static Constraint Physical(string id, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Physical, before);
 
-    private static Constraint Practice(string id, string because, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Practice, because, before);
+    private static Constraint Practice(string id, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Practice, before);
 
     private static int Rank(Phase phase) =>
         phase switch { Phase.Before => 0, Phase.Wire => 1, Phase.Power => 2, Phase.Menu => 3, Phase.Pair => 4, Phase.Listen => 5, _ => 6 };

@@ -23,16 +23,13 @@ internal static class ListenSteps
             {
                 Id = $"level-{id}",
                 Phase = Phase.Listen,
-                Place = $"{ear.Listener.Name}, at the seat",
+                Place = Say("place.seat", ("who", ear.Listener.Name)),
                 Acts = Raised(route),
                 Goal = new Goal.EarHears(id),
                 Action = LevelAction(route),
-                Detail = Step.With(LevelWords(route), Reckoned(route))
-                    + (IsOnByWire(route) ? $" Switch the {ear.Receiver.Name} on: not every one plays by a wire while it is off." : "")
-                    + (AdviceRules.Strays(route) is { } strays
-                        ? $" If nothing is heard, the {strays.Name} may have strayed into another mode ({strays.StrayModes}): step back to "
-                            + "the right one." : ""),
-                Caution = Step.With("Start low, raise slowly. Sudden loss, pain, dizziness or new ringing: stop, and send to a doctor.", ear.Receiver.Cautions),
+                Detail = Step.With(LevelWords(route), Reckoned(route), IsOnByWire(route) ? Say("level.onByWire", ("worn", ear.Receiver.Name)) : "",
+                    AdviceRules.Strays(route) is { } strays ? Say("level.strays", ("thing", strays.Name), ("modes", strays.StrayModes)) : ""),
+                Caution = Step.With(Say("level.caution"), ear.Receiver.Cautions),
                 ListenerId = id,
             }.Showing(rig, new Sign.Heard(id));
             if (ear.Listener.OwnVolume)
@@ -40,10 +37,10 @@ internal static class ListenSteps
                 {
                     Id = $"owner-{id}",
                     Phase = Phase.Listen,
-                    Place = $"{Wording.Capital(RouteWords.Source(route))}'s remote",
-                    Action = "Press volume up once and ask what changed",
-                    Detail = $"Planned: {LoudnessOwner.Of(route)}.",
-                    Note = "Who owns the loudness",
+                    Place = Say("place.remote", ("source", Wording.Capital(RouteWords.Source(route)))),
+                    Action = Say("owner.action"),
+                    Detail = Say("owner.detail", ("planned", LoudnessOwner.Of(route))),
+                    Note = Say("owner.note"),
                     ListenerId = id,
                 };
             foreach (var walk in RouteReach.Places(route).Select((place, i) => Walked(rig, route, place, i)))
@@ -54,10 +51,10 @@ internal static class ListenSteps
             {
                 Id = $"lips-{id}",
                 Phase = Phase.Listen,
-                Place = $"{ear.Listener.Name}, at the seat",
-                Action = "Watch a speaking face: are lips and voice together?",
-                Detail = "Ask the listener, and keep the answer. Measure it on Tune.",
-                Note = "What the listener says",
+                Place = Say("place.seat", ("who", ear.Listener.Name)),
+                Action = Say("lips.action"),
+                Detail = Say("lips.detail"),
+                Note = Say("lips.note"),
                 ListenerId = id,
             };
         }
@@ -69,22 +66,23 @@ internal static class ListenSteps
             {
                 Id = "wire-safe",
                 Phase = Phase.Leave,
-                Place = $"Between {RouteWords.Players(rig)} and the seat",
-                Action = "Lay the long lead along the wall",
-                Caution = "A lead across a path trips. Leads and pillow speakers are not worn asleep.",
+                Place = Say("place.between", ("players", RouteWords.Players(rig))),
+                Action = Say("wireSafe.action"),
+                Caution = Say("wireSafe.caution"),
             };
         if (rig.Feeds.Any(f => f.Transmitter is not null))
             yield return new Step
             {
                 Id = "fix-box",
                 Phase = Phase.Leave,
-                Place = $"Behind {RouteWords.Players(rig)}",
-                Action = "Fix the box where it worked",
+                Place = Say("place.behind", ("players", RouteWords.Players(rig))),
+                Action = Say("fixBox.action"),
                 Ticks =
                 [
-                    .. rig.Routes.Select(r => $"{r.AtEar.Listener.Name} still hears it from the seat"),
-                    .. BoxLabels.Of(rig).Select(l => $"Label {l.Number} stuck on the {l.Feed.Transmitter!.Name} of "
-                        + Wording.Listed(rig.Routes.Where(r => r.Feed.Key == l.Feed.Key).Select(r => r.AtEar.Listener.Name))),
+                    .. rig.Routes.Select(r => Say("fixBox.tick", ("who", r.AtEar.Listener.Name))),
+                    .. BoxLabels.Of(rig).Select(l => Say("fixBox.label",
+                        ("number", FormattableString.Invariant($"{l.Number}")), ("box", l.Feed.Transmitter!.Name),
+                        ("who", Wording.Listed(rig.Routes.Where(r => r.Feed.Key == l.Feed.Key).Select(r => r.AtEar.Listener.Name))))),
                 ],
             };
     }
@@ -94,38 +92,36 @@ internal static class ListenSteps
     {
         Id = $"walk-{route.AtEar.Listener.Id}-{number}",
         Phase = Phase.Listen,
-        Place = $"With {route.AtEar.Listener.Name}, from the seat to the {place}",
+        Place = Say("place.walk", ("who", route.AtEar.Listener.Name), ("place", place)),
         Goal = new Goal.EarHearsAt(route.AtEar.Listener.Id, place),
-        Action = $"Walk to the {place} and back, listening",
-        Detail = (RouteReach.At(route, place) is { } there ? $"Reckoned there: {there.Words}. " : "")
-            + $"Where it breaks off, move {(route.Feed.Transmitter is { } box ? $"the {box.Name}" : RouteWords.Box(route))} higher or further from metal and "
-            + "router, and walk again.",
-        Why = "What is heard at the seat need not be heard there, and the box is not fixed yet.",
-        Caution = "Nothing on the floor to trip over on the way.",
+        Action = Say("walk.action", ("place", place)),
+        Detail = Step.With(RouteReach.At(route, place) is { } there ? Say("walk.reckoned", ("left", there.Words)) : "",
+            Say("walk.detail", ("box", route.Feed.Transmitter is { } box ? Say("name.the", ("what", box.Name)) : RouteWords.Box(route)))),
+        Why = Say("walk.why"),
+        Caution = Say("walk.caution"),
         ListenerId = route.AtEar.Listener.Id,
     }.Showing(rig, new Sign.HeardAt(route.AtEar.Listener.Id, place));
 
     // Before anything is fixed, and before time is spent on levels and lips: two outputs that nobody has tried together.
     private static Step Together(Rig rig, LeanedOn pair)
     {
-        var (one, other) = (At(pair.One), pair.Other is null ? $"the room, from {RigOutputs.Room(rig)}" : At(pair.Other));
+        var (one, other) = (At(pair.One), pair.Other is null ? Say("together.room", ("speakers", RigOutputs.Room(rig))) : At(pair.Other));
         return new()
         {
             Id = $"together-{pair.One.Id}-{pair.Other?.Id ?? LineBoard.RoomRow}",
             Phase = Phase.Listen,
-            Place = "At the set",
-            Action = $"Play a programme for a minute and hear both: {one}, and {other}",
-            Detail = $"Nobody has tried this here; such outputs {(pair.Liveness == Liveness.Unlikely ? "seldom" : "usually")} sound at the same time. If one "
-                + "falls silent, look in the sound menu for a choice that names both; if there is none, stop, enter it on Look and plan again.",
-            Expect = "both sound the whole minute",
-            Caution = "Turn down first: what comes back, comes back at full level.",
-            Why = "Nothing is fixed and no time is spent on levels before this holds.",
+            Place = Say("place.atSet"),
+            Action = Say("together.action", ("one", one), ("other", other)),
+            Detail = Step.With(Say(pair.Liveness == Liveness.Unlikely ? "together.seldom" : "together.usually"), Say("together.detail")),
+            Expect = Say("together.expect"),
+            Caution = Say("together.caution"),
+            Why = Say("together.why"),
             Mandatory = true,
         };
 
         string At(SourcePort socket) =>
-            $"{Wording.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))} by "
-                + $"{RouteWords.Socket(rig.Site.Look, socket)}";
+            Say("together.at", ("who", Wording.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))),
+                ("socket", RouteWords.Socket(rig.Site.Look, socket)));
     }
 
     // Down, on, up: and a source that was turned down for the visit comes up as far as its socket follows it.
@@ -152,17 +148,17 @@ internal static class ListenSteps
         var control = ear.Takes.OwnVolume ? ear.Takes : ear.Receiver;
         var ready = ear.Receiver.Form switch
         {
-            WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker or WearForm.None => $"sit where {ear.Listener.Name} sits",
-            WearForm.HearingAids => "with the aids worn",
-            _ => ReferenceEquals(control, ear.Receiver) && !EarRules.LacksVolume(ear) ? "put it on" : $"put the {ear.Receiver.Name} on",
+            WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker or WearForm.None => Say("level.sit", ("who", ear.Listener.Name)),
+            WearForm.HearingAids => Say("level.aidsWorn"),
+            _ => ReferenceEquals(control, ear.Receiver) && !EarRules.LacksVolume(ear) ? Say("level.putOn")
+                : Say("level.putOnWorn", ("worn", ear.Receiver.Name)),
         };
         if (!EarRules.LacksVolume(ear))
-            return $"Turn the {control.Name} down, {ready}, then raise it slowly";
+            return Say("level.actionEar", ("control", control.Name), ("ready", ready));
         if (route.Sends is { Technology: LinkTechnology.InductionLoop })
-            return $"Turn the drive of the {route.Feed.Transmitter!.Name} down, {ready}, then raise it slowly";
-        return SocketReading.FixedLevel(route.Feed.Socket) == true
-            ? $"Hear it with the {ear.Receiver.Name} away from the ear first: nothing there changes how loud it is"
-            : $"Turn {RouteWords.Source(route)} down, {ready}, then raise {RouteWords.Source(route)} slowly";
+            return Say("level.actionDrive", ("box", route.Feed.Transmitter!.Name), ("ready", ready));
+        return SocketReading.FixedLevel(route.Feed.Socket) == true ? Say("level.actionFixed", ("worn", ear.Receiver.Name))
+            : Say("level.action", ("control", RouteWords.Source(route)), ("ready", ready));
     }
 
     private static string Reckoned(Route route) => RouteLevels.Of(route) is not { } level ? ""
@@ -172,15 +168,16 @@ internal static class ListenSteps
 
     private static string Whole(double db) => FormattableString.Invariant($"{db:0}");
 
-    private static string LevelWords(Route route) => SocketReading.FixedLevel(route.Feed.Socket) switch
+    private static string LevelWords(Route route)
     {
-        false when EarRules.LacksVolume(route.AtEar) =>
-            $"The volume keys of {RouteWords.Source(route)} are {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}its only control.",
-        false => $"{(route.Feed.Socket.Level == LevelControl.NotYet ? "The volume keys usually reach this socket: keep" : "Keep")} {RouteWords.Source(route)} "
-            + "high and the ear low; the other way round gives hiss.",
-        true => $"The socket is {(route.Feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}at a fixed level: "
-            + (!EarRules.LacksVolume(route.AtEar) ? "loudness is set at the ear."
-                : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "loudness is set by the drive." : "if it is too loud, stop and plan again."),
-        null => "Nobody knows yet whether the volume keys reach this socket: press one and listen.",
-    };
+        var (usually, lacks) = (route.Feed.Socket.Level == LevelControl.NotYet, EarRules.LacksVolume(route.AtEar));
+        return SocketReading.FixedLevel(route.Feed.Socket) switch
+        {
+            false when lacks => Say(usually ? "level.keysUsuallyOnly" : "level.keysOnly", ("source", RouteWords.Source(route))),
+            false => Say(usually ? "level.keysUsuallyReach" : "level.keysReach", ("source", RouteWords.Source(route))),
+            true => Step.With(Say(usually ? "level.usuallyFixed" : "level.fixed"), Say(!lacks ? "level.setAtEar"
+                : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "level.setByDrive" : "level.setNowhere")),
+            null => Say("level.unread"),
+        };
+    }
 }

@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -16,10 +17,10 @@ internal static class LoopSteps
         {
             Id = $"loop-{listener.Id}",
             Phase = Phase.Pair,
-            Place = $"{listener.Name}'s seat",
-            Action = $"Lay the loop of the {box.Name} at {listener.Name}'s seat",
-            Detail = "It is heard inside the loop and close above it, nowhere else.",
-            Caution = Step.With("Its wire lies along the wall or under the seat, never across a path.", box.Cautions),
+            Place = Say("place.seatOf", ("who", listener.Name)),
+            Action = Say("loop.action", ("box", box.Name), ("who", listener.Name)),
+            Detail = Say("loop.detail"),
+            Caution = Step.With(Say("loop.caution"), box.Cautions),
             ListenerId = listener.Id,
         };
         yield return Telecoil(route, charged);
@@ -27,12 +28,12 @@ internal static class LoopSteps
         {
             Id = $"drive-{listener.Id}",
             Phase = Phase.Pair,
-            Place = $"At the {box.Name}",
-            Action = $"With speech playing, set the drive for {listener.Name}'s ears",
-            Detail = "By meter at the height of the head: peaks near 400 mA/m. Without a meter: raise it until speech is clear, and no further.",
-            Expect = GestureWords.Shows(box, SignState.Sound) is { Length: > 0 } shows ? shows : "clear speech in the aids",
-            Note = "Field strength, mA/m, or that none was measured",
-            Why = "IEC 60118-4: 400 mA/m is the peak that aids expect.",
+            Place = StepPlaces.At(box.Name),
+            Action = Say("drive.action", ("who", listener.Name)),
+            Detail = Say("drive.detail"),
+            Expect = GestureWords.Shows(box, SignState.Sound) is { Length: > 0 } shows ? shows : Say("drive.expect"),
+            Note = Say("drive.note"),
+            Why = Say("drive.why"),
             ListenerId = listener.Id,
         };
     }
@@ -45,12 +46,11 @@ internal static class LoopSteps
         {
             Id = $"telecoil-{listener.Id}",
             Phase = Phase.Pair,
-            Place = $"{listener.Name}'s {route.AtEar.Receiver.Name}",
-            Action = "Switch the aids to their telecoil programme",
-            Detail = "Often called T, by the key on the aid, its remote or its app. Ask whether voices in the room are still heard on it.",
-            Expect = "speech from the loop",
-            Caution = "Only the programme is chosen here: setting it up belongs to the aids' hearing professional. On T alone, voices and alarms in the room "
-                + "may go unheard.",
+            Place = StepPlaces.Whose(listener, route.AtEar.Receiver),
+            Action = Say("telecoil.action"),
+            Detail = Say("telecoil.detail"),
+            Expect = Say("telecoil.expect"),
+            Caution = Say("telecoil.caution"),
             Needs = charged,
             ListenerId = listener.Id,
         };

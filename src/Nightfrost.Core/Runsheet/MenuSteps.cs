@@ -2,6 +2,7 @@ using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -9,10 +10,10 @@ namespace Nightfrost.Core.Runsheet;
 public static class MenuSteps
 {
     // What is turned up so that its silence can be heard may come to an ear as well.
-    private const string NobodyWears = "Nobody wears a receiver yet. Raise it slowly.";
+    private static string NobodyWears => Say("silence.caution");
 
     /// <summary>Asks for the value met before it is changed, so that it can be put back.</summary>
-    public const string ValueFound = "Value found before";
+    public static string ValueFound => Say("menu.note");
 
     internal static IEnumerable<Step> For(Rig rig)
     {
@@ -31,38 +32,38 @@ public static class MenuSteps
             {
                 Id = $"output-{feed.Key}",
                 Phase = Phase.Menu,
-                Place = "The set's menu, sound output",
+                Place = Say("place.menuOutput"),
                 Acts = [Chosen(SoundSource.Television, SourceMenu.Output, Things.Socket(feed.Socket))],
                 Goal = At(SoundSource.Television, SourceMenu.Output, Things.Socket(feed.Socket)),
-                Action = $"Choose the output for the {facts.InSentence} socket",
-                Detail = (set.SoundOutputMenu.Length > 0 ? $"On this set: {set.SoundOutputMenu}. " : "")
-                    + $"Look for words such as {Variants(feed.Socket.Kind)}. If there is no such choice, carry on.",
+                Action = Say("output.action", ("socket", facts.InSentence)),
+                Detail = Step.With(set.SoundOutputMenu.Length > 0 ? Say("output.onThisSet", ("menu", set.SoundOutputMenu)) : "",
+                    Say("output.detail", ("variants", Variants(feed.Socket.Kind)))),
                 Note = ValueFound,
-                Why = "Sets start out on their own speakers.",
+                Why = Say("output.why"),
             };
             if (facts.Signals.Contains(Signal.SpdifPcm) || facts.Kind == SocketKind.HdmiReturn)
                 yield return new Step
                 {
                     Id = $"pcm-{feed.Key}",
                     Phase = Phase.Menu,
-                    Place = "The set's menu, digital format",
+                    Place = Say("place.menuFormat"),
                     Acts = [Chosen(SoundSource.Television, SourceMenu.DigitalFormat, MenuValues.Pcm)],
                     Goal = At(SoundSource.Television, SourceMenu.DigitalFormat, MenuValues.Pcm),
-                    Action = "Set the digital format to PCM",
-                    Detail = "Also called stereo or uncompressed. Automatic is fine later, once it has sounded.",
+                    Action = Say("pcm.action"),
+                    Detail = Say("pcm.detail"),
                     Note = ValueFound,
-                    Why = "A transmitter that cannot decode another format stays mute under a lit light.",
+                    Why = Say("pcm.why"),
                 };
             if (feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635)
                 yield return new Step
                 {
                     Id = $"headphone-level-{feed.Key}",
                     Phase = Phase.Menu,
-                    Place = "The set's menu, headphone level",
+                    Place = Say("place.menuHeadphone"),
                     Acts = [Chosen(SoundSource.Television, SourceMenu.HeadphoneLevel, MenuValues.High)],
                     Goal = At(SoundSource.Television, SourceMenu.HeadphoneLevel, MenuValues.High),
-                    Action = "Turn the set's headphone level up to about three quarters",
-                    Detail = "Leave the ear low until someone wears it. A low source with a high ear gives hiss.",
+                    Action = Say("headphoneLevel.action"),
+                    Detail = Say("headphoneLevel.detail"),
                     Note = ValueFound,
                 };
         }
@@ -74,11 +75,11 @@ public static class MenuSteps
             {
                 Id = "programme-on",
                 Phase = Phase.Menu,
-                Place = $"At {RouteWords.Players(rig)}",
+                Place = Say("place.atPlayers", ("players", RouteWords.Players(rig))),
                 Goal = new Goal.All([.. rig.Routes.Where(r => r.Feed.Transmitter is { } box && !Behaviour.Of(box).PairsFromOff)
                     .Select(r => new Goal.SoundAt(r.AtEar.Listener.Id))]),
-                Action = "Play a programme with speech",
-                Why = "Some lights wait for real sound.",
+                Action = Say("programmeOn.action"),
+                Why = Say("programmeOn.why"),
             }.Showing(rig, [.. rig.Feeds.Where(f => f.Transmitter is { } box && !Behaviour.Of(box).PairsFromOff)
                 .SelectMany(f => SignWords.Telling(Things.Sender(f)!, f.Transmitter!, SignState.Sound))]);
         if ((RoomSteps.Level(rig) ?? RoomSteps.Back(rig, Phase.Menu)) is { } level)
@@ -93,33 +94,33 @@ public static class MenuSteps
             {
                 Id = $"zone-{feed.Key}",
                 Phase = Phase.Menu,
-                Place = $"The {source.Name}'s menu, zone 2",
-                Action = "Set the zone's volume to fixed, its source to follow the main zone, then switch the zone on",
-                Detail = "Put the amplifier's assignment to its plain choice first: another one hides the zone's volume.",
+                Place = Say("place.menuZone", ("source", source.Name)),
+                Action = Say("zone.action"),
+                Detail = Say("zone.detail"),
                 Note = ValueFound,
-                Why = "The zone comes switched off, and stays apart from the main one.",
+                Why = Say("zone.why"),
             };
         if (facts.Signals.Contains(Signal.SpdifPcm) || feed.Socket.Kind == SocketKind.HdmiOut)
             yield return new Step
             {
                 Id = $"pcm-{feed.Key}",
                 Phase = Phase.Menu,
-                Place = $"The {source.Name}'s menu, digital format",
+                Place = Say("place.menuFormatOf", ("source", source.Name)),
                 Acts = [Chosen(source.Id, SourceMenu.DigitalFormat, MenuValues.Pcm)],
                 Goal = At(source.Id, SourceMenu.DigitalFormat, MenuValues.Pcm),
-                Action = $"Set the {source.Name}'s digital format to PCM, two channels",
-                Detail = "Also called stereo or uncompressed.",
+                Action = Say("pcm.actionOf", ("source", source.Name)),
+                Detail = Say("pcm.detailOf"),
                 Note = ValueFound,
-                Why = "A box that cannot decode another format stays mute under a lit light.",
+                Why = Say("pcm.whyOf"),
             };
         if (source.Kind == SourceKind.Computer)
             yield return new Step
             {
                 Id = $"output-{feed.Key}",
                 Phase = Phase.Menu,
-                Place = $"The {source.Name}'s sound settings",
-                Action = $"Choose the {feed.Transmitter?.Name ?? facts.InSentence} as the output",
-                Detail = "Three levels multiply: the app's, the system's and the headset's. Put the first two to about three quarters.",
+                Place = Say("place.soundSettings", ("source", source.Name)),
+                Action = Say("output.actionComputer", ("output", feed.Transmitter?.Name ?? facts.InSentence)),
+                Detail = Say("output.detailComputer"),
                 Note = ValueFound,
             };
     }
@@ -133,34 +134,34 @@ public static class MenuSteps
             {
                 Id = "set-muted",
                 Phase = Phase.Menu,
-                Place = "The set's remote",
+                Place = Say("place.remoteOfSet"),
                 Acts = [.. RoomSteps.Up(rig), .. RoomSteps.Loud(rig).Select(id => new Act.Mute(id, true))],
                 Goal = new Goal.RoomSilent(),
-                Action = rig.Site.Bar is null ? "Turn the set up to what was found, then mute it"
-                    : $"Turn the set and the {rig.Site.Bar.Name} up to what was found, then mute both",
-                Detail = "The sound is taken before it comes to the set.",
+                Action = rig.Site.Bar is null ? Say("setMuted.action")
+                    : Say("setMuted.actionBar", ("bar", rig.Site.Bar.Name)),
+                Detail = Say("setMuted.detail"),
                 Caution = NobodyWears,
-                Why = "The listener goes on hearing; mute must be set again each time the set was off.",
+                Why = Say("setMuted.why"),
             }.Showing(rig, new Sign.Room(false));
         if (rig is { Silencing: Silencing.ByBarMute, Site.Bar: { } bar })
             return new Step
             {
                 Id = "bar-muted",
                 Phase = Phase.Menu,
-                Place = $"The {bar.Name}'s remote",
+                Place = Say("place.remoteOf", ("thing", bar.Name)),
                 Acts = [.. RoomSteps.Up(rig), new Act.Mute(Things.Bar, true)],
                 Goal = new Goal.RoomSilent(),
-                Action = $"Turn the {bar.Name} and the set up to what was found, then mute the {bar.Name} alone",
-                Detail = "The plug silences the set's own speakers, but not this.",
+                Action = Say("barMuted.action", ("bar", bar.Name)),
+                Detail = Say("barMuted.detail"),
                 Caution = NobodyWears,
-                Why = "What the listener hears hangs on the set: muting that would mute both.",
+                Why = Say("barMuted.why"),
             }.Showing(rig, new Sign.Room(false));
         if (rig.Silencing == Silencing.ByMenu)
             return new Step
             {
                 Id = "speakers-off",
                 Phase = Phase.Menu,
-                Place = "The set's menu, speakers",
+                Place = Say("place.menuSpeakers"),
                 Acts =
                 [
                     .. RoomSteps.Up(rig),
@@ -168,11 +169,11 @@ public static class MenuSteps
                     .. rig.Site.Bar is null ? Array.Empty<Act>() : [new Act.Mute(Things.Bar, true)],
                 ],
                 Goal = new Goal.RoomSilent(),
-                Action = rig.Site.Bar is null ? "Turn the set up to what was found, then switch its own speakers off"
-                    : $"Turn the set and the {rig.Site.Bar.Name} up to what was found, then switch the set's own speakers off and mute the {rig.Site.Bar.Name}",
+                Action = rig.Site.Bar is null ? Say("speakersOff.action")
+                    : Say("speakersOff.actionBar", ("bar", rig.Site.Bar.Name)),
                 Caution = NobodyWears,
-                Why = "Silence tells something only where sound was heard before.",
-                Detail = set.SpeakersCanBeOff == Known.NotYet ? "Not every set can. If it cannot, mute it and listen whether the headset goes on." : "",
+                Why = Say("speakersOff.why"),
+                Detail = set.SpeakersCanBeOff == Known.NotYet ? Say("speakersOff.detail") : "",
                 Note = ValueFound,
             }.Showing(rig, new Sign.Room(false));
         return room && rig.Site.Bar is null && rig.RoomFeed is null
@@ -180,9 +181,9 @@ public static class MenuSteps
             {
                 Id = "speakers-on",
                 Phase = Phase.Menu,
-                Place = "The set's menu, speakers",
-                Action = "Leave the set's own speakers on",
-                Detail = "Some menus call it both, or speaker and optical.",
+                Place = Say("place.menuSpeakers"),
+                Action = Say("speakersOn.action"),
+                Detail = Say("speakersOn.detail"),
             }
             : null;
     }
@@ -191,12 +192,12 @@ public static class MenuSteps
 
     private static Goal.MenuAt At(string sourceId, SourceMenu menu, string value) => new Goal.MenuAt(sourceId, menu, value);
 
-    private static string Variants(SocketKind kind) => kind switch
+    private static string Variants(SocketKind kind) => Say(kind switch
     {
-        SocketKind.Headphone35 or SocketKind.Headphone635 => "“headphone”, “headphone and speaker”",
-        SocketKind.PhonoPair => "“audio out”, “line out”, “external speaker”",
-        SocketKind.HdmiReturn => "“receiver”, “HDMI ARC”, “external speaker”",
-        SocketKind.UsbA or SocketKind.UsbC => "“USB audio”, “external device”",
-        _ => "“optical”, “digital out”, “external speaker”",
-    };
+        SocketKind.Headphone35 or SocketKind.Headphone635 => "output.wordsHeadphone",
+        SocketKind.PhonoPair => "output.wordsLine",
+        SocketKind.HdmiReturn => "output.wordsHdmi",
+        SocketKind.UsbA or SocketKind.UsbC => "output.wordsUsb",
+        _ => "output.wordsOptical",
+    });
 }

@@ -25,15 +25,15 @@ internal static class PairSteps
             {
                 Id = "release-rivals",
                 Phase = Phase.Pair,
-                Place = "In the room",
+                Place = Say("place.room"),
                 Acts = [.. Known(wireless).Select(id => new Act.Radio(id, false))],
                 Goal = new Goal.RadiosAre(false),
-                Action = Rivals(wireless) is { Length: > 0 } rivals ? $"Switch the Bluetooth of {rivals} off, and of any other phone, tablet or set"
-                    : "Switch the Bluetooth of other phones, tablets and sets off",
-                Detail = Rivals(wireless).Length > 0 ? "They know what is worn here, and may take it." : "Ask which phones or tablets know what is worn.",
-                Caution = "Ask first what each one watches over. Leave alarms, pumps and telecare alone.",
-                Note = "What was switched off",
-                Why = "The first to answer wins.",
+                Action = Rivals(wireless) is { Length: > 0 } rivals ? Say("releaseRivals.actionKnown", ("rivals", rivals))
+                    : Say("releaseRivals.action"),
+                Detail = Rivals(wireless).Length > 0 ? Say("releaseRivals.detailKnown") : Say("releaseRivals.detail"),
+                Caution = Say("releaseRivals.caution"),
+                Note = Say("releaseRivals.note"),
+                Why = Say("releaseRivals.why"),
                 Mandatory = true,
             };
         foreach (var group in wireless.GroupBy(r => r.Feed.Key))
@@ -58,12 +58,12 @@ internal static class PairSteps
             {
                 Id = "restore-rivals",
                 Phase = Phase.Pair,
-                Place = "In the room",
+                Place = Say("place.room"),
                 Acts = [.. Known(wireless).Select(id => new Act.Radio(id, true))],
                 Goal = new Goal.All([new Goal.RadiosAre(true), .. wireless.Select(r => new Goal.Joined(Things.Receiver(r.AtEar)))]),
-                Action = "Switch back on every Bluetooth you switched off",
-                Detail = "Then see that the receivers stay with their box.",
-                Ticks = ["Everything is on again"],
+                Action = Say("restoreRivals.action"),
+                Detail = Say("restoreRivals.detail"),
+                Ticks = [Say("restoreRivals.tick")],
                 Mandatory = true,
             };
     }
@@ -72,7 +72,7 @@ internal static class PairSteps
     {
         var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
         var (box, takes) = (route.Feed.Transmitter, route.AtEar.Takes);
-        var sendName = box?.Name ?? route.Site.Look.SourceOf(route.Feed.Socket)?.Name ?? "set";
+        var sendName = box?.Name ?? route.Site.Look.SourceOf(route.Feed.Socket)?.Name ?? Say("name.setHere");
         List<string> charged = [.. new[] { ear.Relay, ear.Receiver }.OfType<Device>().Where(d => d.Power.ChargeHours > 0).DistinctBy(d => d.Id)
             .Select(d => BeforeSteps.ChargedId(route, d))];
         if (route.Sends is { Technology: LinkTechnology.InductionLoop })
@@ -88,12 +88,12 @@ internal static class PairSteps
             {
                 Id = $"joined-{id}",
                 Phase = Phase.Pair,
-                Place = $"{ear.Listener.Name}'s {takes.Name}",
+                Place = StepPlaces.Whose(ear.Listener, takes),
                 Acts = [new Act.Bring(Things.Receiver(ear), Place.AtSet), new Act.Switch(Things.Receiver(ear), true), new Act.Wait(JoinSeconds)],
                 Goal = new Goal.Joined(Things.Receiver(ear)),
-                Action = $"Switch the {takes.Name} on: it needs no pairing",
-                Detail = "It belongs to its box. If bought apart, look into its manual for a sync button.",
-                Expect = "sound from the receiver, off the head",
+                Action = Say("joined.action", ("worn", takes.Name)),
+                Detail = Say("joined.detail"),
+                Expect = Say("joined.expect"),
                 Needs = charged,
                 ListenerId = id,
             };
@@ -116,9 +116,9 @@ internal static class PairSteps
                 Acts = firstOff ? [.. seenTo.Select(r => new Act.Switch(Things.Receiver(r.AtEar), false))] : [],
                 Goal = new Goal.All([.. seenTo.Select(r => Things.Receiver(r.AtEar))
                     .Select(receiver => firstOff ? (Goal)new Goal.IsOff(receiver) : new Goal.Joined(receiver))]),
-                Action = firstOff ? $"Switch {others} off" : $"Leave {others} on and linked",
-                Detail = "If the second one is refused, try it the other way round.",
-                Why = firstOff ? "This box refuses the second while the first is linked." : "This box expects the first to stay linked.",
+                Action = Say(firstOff ? "second.actionOff" : "second.actionStays", ("others", others)),
+                Detail = Say("second.detail"),
+                Why = Say(firstOff ? "second.whyOff" : "second.whyStays"),
                 ListenerId = id,
             }.Showing(rig, firstOff ? [] : [.. seenTo.SelectMany(r => SignWords.Standing(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined))]);
         }
@@ -127,13 +127,13 @@ internal static class PairSteps
         {
             Id = $"near-{id}",
             Phase = Phase.Pair,
-            Place = $"At the {sendName}",
+            Place = StepPlaces.At(sendName),
             Acts = [new Act.Bring(Things.Receiver(ear), Place.AtSet)],
             Goal = new Goal.At(Things.Receiver(ear), Place.AtSet),
-            Action = $"Bring the {takes.Name} within an arm's length of the {sendName}",
-            Ticks = [$"The {takes.Name} is charged", .. (box?.GestureFor(GestureDoes.Transmits) is not null ? new[] { "The box stands on transmit" } : []),
-                .. box is not null && Behaviour.Of(box).PairsFromOff ? Array.Empty<string>() : [$"The {sendName} has power"]],
-            Why = "Search reaches less far than play.",
+            Action = Say("near.action", ("worn", takes.Name), ("thing", sendName)),
+            Ticks = [Say("near.charged", ("worn", takes.Name)), .. (box?.GestureFor(GestureDoes.Transmits) is not null ? new[] { Say("near.transmits") } : []),
+                .. box is not null && Behaviour.Of(box).PairsFromOff ? Array.Empty<string>() : [Say("near.power", ("thing", sendName))]],
+            Why = Say("near.why"),
             Needs = charged,
             ListenerId = id,
         };
@@ -144,7 +144,7 @@ internal static class PairSteps
             {
                 Id = $"pair-box-{id}",
                 Phase = Phase.Pair,
-                Place = $"At the {sendName}",
+                Place = StepPlaces.At(sendName),
                 Acts = Opens(thing, box, opens),
                 Goal = new Goal.WindowOpen(thing),
                 Action = OpensWords(box, opens),
@@ -159,10 +159,10 @@ internal static class PairSteps
             {
                 Id = $"pair-box-{id}",
                 Phase = Phase.Pair,
-                Place = $"The {sendName}'s menu, sound or accessories",
-                Action = "Open the list of Bluetooth headphones",
-                Detail = $"It may stand under sound, remotes or accessories. Answer yes when the {sendName} asks whether to use what it found.",
-                Expect = $"the name of the {takes.Name} in the list",
+                Place = Say("place.menuAccessories", ("thing", sendName)),
+                Action = Say("pairBox.action"),
+                Detail = Say("pairBox.detail", ("thing", sendName)),
+                Expect = Say("pairBox.expect", ("worn", takes.Name)),
                 ListenerId = id,
             };
         var (receiver, joins) = (Things.Receiver(ear), takes.GestureFor(GestureDoes.OpensPairing));
@@ -173,7 +173,7 @@ internal static class PairSteps
         {
             Id = $"pair-ear-{id}",
             Phase = Phase.Pair,
-            Place = $"{ear.Listener.Name}'s {takes.Name}",
+            Place = StepPlaces.Whose(ear.Listener, takes),
             Acts = [.. onFirst ? new Act[] { new Act.Switch(receiver, true) } : [], .. Opens(receiver, takes, joins)],
             Goal = new Goal.Joined(receiver),
             Action = OpensWords(takes, joins),
@@ -182,7 +182,7 @@ internal static class PairSteps
                 Untold(takes, SignState.Joined)),
             HoldSeconds = joins?.HoldSeconds ?? 0,
             Caution = ear.Receiver.Form == WearForm.HearingAids
-                ? "Only the link is set up here. The aids' own programming belongs to their hearing professional." : "",
+                ? Say("pairEar.caution") : "",
             ListenerId = id,
         }.Showing(rig,
             [
@@ -196,10 +196,10 @@ internal static class PairSteps
             {
                 Id = $"relay-{id}",
                 Phase = Phase.Pair,
-                Place = $"{ear.Listener.Name}",
-                Action = $"Hang the {relay.Name} on, with the aids worn and on",
-                Caution = Step.With("A neck loop is not worn asleep, and opens when pulled.", relay.Cautions),
-                Expect = route.ByTelecoil ? "" : "a tone or prompt in the aids",
+                Place = Say("place.person", ("who", ear.Listener.Name)),
+                Action = Say("relay.action", ("relay", relay.Name)),
+                Caution = Step.With(Say("relay.caution"), relay.Cautions),
+                Expect = route.ByTelecoil ? "" : Say("relay.expect"),
                 ListenerId = id,
             };
         if (route.ByTelecoil)
@@ -219,32 +219,32 @@ internal static class PairSteps
             Place = Named(off),
             Acts = [.. off.Select(r => new Act.Switch(Things.Receiver(r.AtEar), true)), new Act.Wait(JoinSeconds)],
             Goal = new Goal.All([.. group.Select(r => new Goal.Joined(Things.Receiver(r.AtEar)))]),
-            Action = $"Switch {Named(off)} back on",
+            Action = Say("firstBack.action", ("others", Named(off))),
             ListenerId = last.AtEar.Listener.Id,
         }.Showing(rig, [.. off.SelectMany(r => SignWords.Telling(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined))]);
     }
 
     private static bool FirstOff(Route route) => route.Feed.Transmitter?.SecondListener != SecondListenerWay.FirstStaysOn;
 
-    private static string Named(IEnumerable<Route> routes) => Wording.Listed(routes.Select(r => $"{r.AtEar.Listener.Name}'s {r.AtEar.Takes.Name}"));
+    private static string Named(IEnumerable<Route> routes) => Wording.Listed(routes.Select(r => StepPlaces.Whose(r.AtEar.Listener, r.AtEar.Takes)));
 
     // What is read says something only once everybody has joined who will listen.
     private static IEnumerable<Step> ReadCodec(Rig rig, Route route)
     {
         var (ear, id, box, takes) = (route.AtEar, route.AtEar.Listener.Id, route.Feed.Transmitter, route.AtEar.Takes);
-        var sendName = box?.Name ?? route.Site.Look.SourceOf(route.Feed.Socket)?.Name ?? "set";
+        var sendName = box?.Name ?? route.Site.Look.SourceOf(route.Feed.Socket)?.Name ?? Say("name.setHere");
         if (route.Sends is { Technology: LinkTechnology.BluetoothClassic } sends && (box?.CodecReadback.Length > 0 || takes.CodecReadback.Length > 0))
             yield return new Step
             {
                 Id = $"codec-{id}",
                 Phase = Phase.Pair,
-                Place = box?.CodecReadback.Length > 0 ? $"At the {sendName}" : $"{ear.Listener.Name}'s {takes.Name}",
+                Place = box?.CodecReadback.Length > 0 ? StepPlaces.At(sendName) : StepPlaces.Whose(ear.Listener, takes),
                 Goal = new Goal.CodecAsPlanned(id),
-                Action = route.Several ? $"Read which codec is in use for {ear.Listener.Name}" : "Read which codec is in use",
+                Action = route.Several ? Say("codec.actionFor", ("who", ear.Listener.Name)) : Say("codec.action"),
                 Detail = box?.CodecReadback.Length > 0 ? box.CodecReadback : takes.CodecReadback,
                 Codecs = [.. sends.Codecs.Concat(sends.CodecsWithSeveral).Append(new Codec(CodecClass.Sbc, ""))
                     .DistinctBy(c => (c.Class, c.Mark.Trim().ToUpperInvariant()))],
-                Why = "A codec one end lacks falls back to SBC without a word.",
+                Why = Say("codec.why"),
                 ListenerId = id,
             }.Showing(rig, new Sign.CodecShown(id));
     }

@@ -3,6 +3,7 @@ using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -18,19 +19,18 @@ internal static class PowerSteps
         {
             Id = $"power-{feed.Key}-{box.Id}",
             Phase = Phase.Power,
-            Place = socket is null ? $"At the {box.Name}" : $"At the set, {SocketKinds.Of(socket.Kind).Words}",
+            Place = socket is null ? StepPlaces.At(box.Name) : Say("place.atSetSocket", ("socket", SocketKinds.Of(socket.Kind).Words)),
             Acts = [new Act.Feed(thingId, socket is null ? Things.Mains : Things.Socket(socket))],
             Goal = Behaviour.Of(box).HasPowerControl ? null : new Goal.Powered(thingId),
-            Action = choice.OnPowerLead ? $"Plug the {box.Name}'s power plug into another end of the power lead"
-                : socket is null ? (choice.NeedsSupply ? $"Feed the {box.Name} from a mains supply" : $"Plug in the {box.Name}'s own supply")
-                : $"Feed the {box.Name} from the set's {SocketKinds.Of(socket.Kind).Words} socket",
-            Detail = choice.Words + (choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss ? " Its pairing survives that." : "")
-                + (box.Power.WorksWhileCharging ? " It may play while it charges: its charging light is not its link light." : ""),
-            Caution = Step.With(choice.UsbSocketId is null
-                ? "Right voltage and plug for this box, nothing wet. A larger current is fine, a higher voltage never. Free no outlet you cannot name."
-                : "A box takes only the current it asks for; keep sound bars off USB."
-                    + (choice.IsFlagged ? " This port is nearly full: if a box restarts or crackles, give it a mains supply of its own." : ""), box.Cautions),
-            Why = "A dark light says nothing on a dead box.",
+            Action = choice.OnPowerLead ? Say("boxPower.onPowerLead", ("box", box.Name))
+                : socket is null ? (choice.NeedsSupply ? Say("boxPower.supply", ("thing", box.Name)) : Say("boxPower.ownSupply", ("thing", box.Name)))
+                : Say("boxPower.usb", ("box", box.Name), ("socket", SocketKinds.Of(socket.Kind).Words)),
+            Detail = Step.With(choice.Words,
+                choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss ? Say("boxPower.pairingSurvives") : "",
+                box.Power.WorksWhileCharging ? Say("boxPower.playsCharging") : ""),
+            Caution = Step.With(Say(choice.UsbSocketId is null ? "boxPower.caution" : "boxPower.cautionUsb"),
+                [choice.IsFlagged ? Say("boxPower.portNearlyFull") : "", .. box.Cautions]),
+            Why = Say("boxPower.why"),
         };
         return step.Showing(rig, [.. PowerSigns(feed, box, thingId)]);
     }
@@ -56,37 +56,41 @@ internal static class PowerSteps
             {
                 Id = $"switch-on-{feed.Key}",
                 Phase = Phase.Power,
-                Place = $"At the {box.Name}",
+                Place = StepPlaces.At(box.Name),
                 Acts = [new Act.Switch(thing, true)],
                 Goal = new Goal.Powered(thing),
-                Action = box.GestureFor(GestureDoes.SwitchesPower) is { } power ? $"Switch the {box.Name} on: {Inside(box, power)}"
-                    : $"Switch the {box.Name} on",
+                Action = box.GestureFor(GestureDoes.SwitchesPower) is { } power
+                    ? Say("boxPower.switchOnBy", ("thing", box.Name), ("gesture", Inside(box, power)))
+                    : Say("boxPower.switchOn", ("thing", box.Name)),
             }.Showing(rig, SignWords.Telling(thing, box, SignState.Power));
         if (box.GestureFor(GestureDoes.Transmits) is { } sends)
             yield return new Step
             {
                 Id = $"transmit-{feed.Key}",
                 Phase = Phase.Power,
-                Place = $"At the {box.Name}",
+                Place = StepPlaces.At(box.Name),
                 Acts = [new Act.Slide(thing, BoxMode.Transmit)],
                 Goal = new Goal.OnTransmit(thing),
-                Action = $"Set it to transmit: {Inside(box, sends)}",
-                Why = "A box on receive waits to be found and finds no headset.",
+                Action = Say("transmit.action", ("gesture", Inside(box, sends))),
+                Why = Say("transmit.why"),
             };
         if (box.GestureFor(GestureDoes.ChoosesInput) is { } input && feed.Joints.Count > 0)
             yield return new Step
             {
                 Id = $"input-{feed.Key}",
                 Phase = Phase.Power,
-                Place = $"At the {box.Name}",
+                Place = StepPlaces.At(box.Name),
                 Acts = [new Act.ChooseInput(thing, Things.InPort(thing, box, feed.Joints[^1].To))],
                 Goal = new Goal.InputChosen(thing, Things.InPort(thing, box, feed.Joints[^1].To)),
-                Action = "Choose the input the lead is in: "
-                    + $"{box.Ports.FirstOrDefault(p => !p.Output && p.Connector == feed.Joints[^1].To)?.Label ?? "the one in use"}",
-                Detail = $"{GestureWords.Of(box, input)}.",
-                Why = "A wrong input sounds just like a broken wire.",
+                Action = InputWords(box, feed.Joints[^1].To),
+                Detail = Wording.Sentence(GestureWords.Of(box, input)),
+                Why = Say("input.why"),
             };
     }
+
+    /// <summary>Which input to choose, by what is printed at it.</summary>
+    internal static string InputWords(Device box, Connector lead) =>
+        Say("input.action", ("input", box.Ports.FirstOrDefault(p => !p.Output && p.Connector == lead)?.Label ?? Say("input.inUse")));
 
     // A gesture after a colon; what was read in words stays as it was.
     private static string Inside(Device box, Gesture gesture) =>

@@ -2,6 +2,7 @@ using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -24,7 +25,7 @@ internal static class RoomSteps
         {
             Id = $"room-lead-{feed.Socket.Id}",
             Phase = Phase.Wire,
-            Place = $"At the {splitter.Name}",
+            Place = StepPlaces.At(splitter.Name),
             Acts =
             [
                 new Act.Turn(Things.RoomSpeakers(feed), Volume.Down),
@@ -32,28 +33,29 @@ internal static class RoomSteps
                     Things.InPort(Things.RoomSpeakers(feed), speakers, half.Joint.To)),
             ],
             Goal = new Goal.LeadIn(Things.RoomLead(feed)),
-            Action = half.Joint.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from a free end of the {splitter.Name} to the {speakers.Name}"
-                : $"Plug the lead of the {speakers.Name} into a free end of the {splitter.Name}",
-            Detail = $"Put the {speakers.Name} beside the set: the room hears by them in place of the set's own speakers.",
-            Caution = $"Turn the {speakers.Name} right down before the plug goes in. Lay the lead clear of where people walk.",
+            Action = half.Joint.Lead is { } lead
+                ? Say("roomLead.action", ("lead", Wording.Capital(lead.Name)), ("splitter", splitter.Name), ("speakers", speakers.Name))
+                : Say("roomLead.actionOwn", ("speakers", speakers.Name), ("splitter", splitter.Name)),
+            Detail = Say("roomLead.detail", ("speakers", speakers.Name)),
+            Caution = Say("roomLead.caution", ("speakers", speakers.Name)),
             OrderFree = true,
         };
         yield return new Step
         {
             Id = $"room-power-{feed.Socket.Id}",
             Phase = Phase.Power,
-            Place = $"At the {speakers.Name}",
+            Place = StepPlaces.At(speakers.Name),
             Acts =
             [
                 .. speakers.Power.UsbDrawMa > 0 || speakers.Power.OwnSupply ? new Act[] { new Act.Feed(Things.RoomSpeakers(feed), Things.Mains) } : [],
                 new Act.Switch(Things.RoomSpeakers(feed), true),
             ],
             Goal = new Goal.Powered(Things.RoomSpeakers(feed)),
-            Action = Power.BoxPower.RunsFromUsbAlone(speakers) ? $"Feed the {speakers.Name} from a mains supply"
-                : speakers.Power.OwnSupply ? $"Plug in the mains supply of the {speakers.Name}" : $"Switch the {speakers.Name} on",
-            Detail = Step.With("Not from the set's USB: loudspeakers ask for more than it is made for.",
-                speakers.GestureFor(GestureDoes.SwitchesPower) is { } power ? [$"Then switch on: {GestureWords.Of(speakers, power)}."] : []),
-            Caution = Step.With("Right voltage and plug, nothing wet.", speakers.Cautions),
+            Action = Power.BoxPower.RunsFromUsbAlone(speakers) ? Say("boxPower.supply", ("thing", speakers.Name))
+                : speakers.Power.OwnSupply ? Say("roomPower.ownSupply", ("speakers", speakers.Name)) : Say("boxPower.switchOn", ("thing", speakers.Name)),
+            Detail = Step.With(Say("roomPower.detail"),
+                speakers.GestureFor(GestureDoes.SwitchesPower) is { } power ? [Say("roomPower.thenOn", ("gesture", GestureWords.Of(speakers, power)))] : []),
+            Caution = Step.With(Say("roomPower.caution"), speakers.Cautions),
         }.Showing(rig, SignWords.Telling(Things.RoomSpeakers(feed), speakers, SignState.Power));
     }
 
@@ -68,18 +70,18 @@ internal static class RoomSteps
         if (rig.RoomFeed is not null || (phase == Phase.Menu) != room || rig.Silencing != Silencing.None)
             return null;
         var (players, bar) = (RouteWords.Players(rig), rig.Site.Bar);
-        var what = bar is null ? players : $"{players} and the {bar.Name}";
+        var what = bar is null ? players : Say("name.andBar", ("players", players), ("bar", bar.Name));
         var step = new Step
         {
             Id = room ? "room-back" : "volume-back",
             Phase = phase,
-            Place = $"At {players}, by remote or by hand",
+            Place = Say("place.atPlayersByHand", ("players", players)),
             Acts = [.. Up(rig)],
             Goal = room ? new Goal.RoomHears() : new Goal.RoomAsUsual(),
-            Action = room ? $"Turn {what} up again until the room hears it as before" : $"Put the volume of {what} back to what was found",
-            Detail = room ? "The value was noted before it was turned down." : "Where the listener's loudness hangs on it, leave it as the listener likes it.",
-            Caution = "Raise it slowly.",
-            Why = room ? "A room that is heard now is not searched for later." : "What was turned down for the visit is not left so.",
+            Action = Say(room ? "roomBack.action" : "volumeBack.action", ("what", what)),
+            Detail = Say(room ? "roomBack.detail" : "volumeBack.detail"),
+            Caution = Say("roomBack.caution"),
+            Why = Say(room ? "roomBack.why" : "volumeBack.why"),
         };
         return room ? step.Showing(rig, new Sign.Room(true)) : step;
     }
@@ -90,12 +92,11 @@ internal static class RoomSteps
         {
             Id = $"room-level-{feed.Socket.Id}",
             Phase = Phase.Menu,
-            Place = $"At the {speakers.Name}",
+            Place = StepPlaces.At(speakers.Name),
             Acts = [.. Loud(rig).Append(Things.RoomSpeakers(feed)).Select(id => new Act.Turn(id, Volume.Usual))],
             Goal = new Goal.RoomHears(),
-            Action = $"With a programme playing, turn the {speakers.Name} up until the room hears it well",
-            Detail = $"The set's volume {(feed.Socket.Level == LevelControl.NotYet ? "usually " : "")}moves this and the listeners together; set the set "
-                + "first, the room by this control.",
-            Why = "A room that sounds proves the splitter before a listener is added.",
+            Action = Say("roomLevel.action", ("speakers", speakers.Name)),
+            Detail = Say(feed.Socket.Level == LevelControl.NotYet ? "roomLevel.detailUsually" : "roomLevel.detail"),
+            Why = Say("roomLevel.why"),
         }.Showing(rig, new Sign.Room(true));
 }

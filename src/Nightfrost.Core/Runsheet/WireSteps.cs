@@ -3,6 +3,7 @@ using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -50,11 +51,12 @@ internal static class WireSteps
         {
             Id = $"speaker-lead-{id}",
             Phase = Phase.Wire,
-            Place = $"At the {ear.Receiver.Name}",
-            Action = ear.RelayJoint!.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from the {box.Name} to the {ear.Receiver.Name}"
-                : $"Plug the lead of the {ear.Receiver.Name} into the {box.Name}",
-            Detail = $"The {box.Name} stands beside the {ear.Receiver.Name} and listens for the box at the set.",
-            Caution = "Turn the speaker down before a plug goes in.",
+            Place = StepPlaces.At(ear.Receiver.Name),
+            Action = ear.RelayJoint!.Lead is { } lead
+                ? Say("speakerLead.action", ("lead", Wording.Capital(lead.Name)), ("box", box.Name), ("worn", ear.Receiver.Name))
+                : Say("speakerLead.actionOwn", ("worn", ear.Receiver.Name), ("box", box.Name)),
+            Detail = Say("speakerLead.detail", ("box", box.Name), ("worn", ear.Receiver.Name)),
+            Caution = Say("speakerLead.caution"),
             ListenerId = id,
             OrderFree = true,
         };
@@ -62,12 +64,12 @@ internal static class WireSteps
         {
             Id = $"speaker-power-{id}",
             Phase = Phase.Power,
-            Place = $"At the {ear.Receiver.Name}",
-            Action = BoxPower.NeedsSupplyAtSpeaker(box) ? $"Feed the {box.Name} from a mains supply"
-                : box.Power.OwnSupply ? $"Plug in the {box.Name}'s own supply" : $"Switch the {box.Name} on",
+            Place = StepPlaces.At(ear.Receiver.Name),
+            Action = BoxPower.NeedsSupplyAtSpeaker(box) ? Say("boxPower.supply", ("thing", box.Name))
+                : box.Power.OwnSupply ? Say("boxPower.ownSupply", ("thing", box.Name)) : Say("boxPower.switchOn", ("thing", box.Name)),
             Detail = BoxPower.AtSpeaker(box).Words,
             Expect = GestureWords.Shows(box, SignState.Power),
-            Caution = Step.With("Right voltage and plug for this box, nothing wet. No lead across a path.", box.Cautions),
+            Caution = Step.With(Say("speakerPower.caution"), box.Cautions),
             ListenerId = id,
         };
         if (box.GestureFor(GestureDoes.Transmits) is { } sends)
@@ -75,10 +77,11 @@ internal static class WireSteps
             {
                 Id = $"speaker-receive-{id}",
                 Phase = Phase.Power,
-                Place = $"At the {box.Name} beside the {ear.Receiver.Name}",
-                Action = box.GestureFor(GestureDoes.Receives) is { } receives ? $"Set it to receive: {GestureWords.Of(box, receives)}" : "Set it to receive",
-                Detail = box.GestureFor(GestureDoes.Receives) is null ? $"It sends by: {GestureWords.Of(box, sends)}. Here it must stand the other way." : "",
-                Why = "Two boxes that both send never find each other.",
+                Place = Say("place.atThingBeside", ("thing", box.Name), ("other", ear.Receiver.Name)),
+                Action = box.GestureFor(GestureDoes.Receives) is { } receives
+                    ? Say("speakerReceive.action", ("gesture", GestureWords.Of(box, receives))) : Say("speakerReceive.actionPlain"),
+                Detail = box.GestureFor(GestureDoes.Receives) is null ? Say("speakerReceive.detail", ("gesture", GestureWords.Of(box, sends))) : "",
+                Why = Say("speakerReceive.why"),
                 ListenerId = id,
             };
         if (ear.Receiver.GestureFor(GestureDoes.ChoosesInput) is { } input)
@@ -86,11 +89,10 @@ internal static class WireSteps
             {
                 Id = $"speaker-input-{id}",
                 Phase = Phase.Power,
-                Place = $"At the {ear.Receiver.Name}",
-                Action = "Choose the input the lead is in: "
-                    + $"{ear.Receiver.Ports.FirstOrDefault(p => !p.Output && p.Connector == ear.RelayJoint!.To)?.Label ?? "the one in use"}",
-                Detail = $"{GestureWords.Of(ear.Receiver, input)}.",
-                Why = "A wrong input sounds just like a broken wire.",
+                Place = StepPlaces.At(ear.Receiver.Name),
+                Action = PowerSteps.InputWords(ear.Receiver, ear.RelayJoint!.To),
+                Detail = Wording.Sentence(GestureWords.Of(ear.Receiver, input)),
+                Why = Say("input.why"),
                 ListenerId = id,
             };
     }
@@ -101,7 +103,7 @@ internal static class WireSteps
         if (boxes.Count < feed.Joints.Count)
             boxes.Add(rig.Routes.First(r => r.Feed.Key == feed.Key).AtEar.Receiver.Name);
         var bar = rig.Site.BarSocket?.Id == feed.Socket.Id ? rig.Site.Bar : null;
-        var taker = bar is not null ? $"the {bar.Name}" : feed.KeepsTaker ? RouteWords.Taker(feed.Socket, "what is plugged in") : null;
+        var taker = bar is not null ? Say("name.the", ("what", bar.Name)) : feed.KeepsTaker ? RouteWords.Taker(feed.Socket, Say("taker.unnamed")) : null;
         var taken = feed.KeepsTaker ? RoomPorts.OfTaker(Things.Element(feed, 0), feed.Adapters.Append(feed.Transmitter).OfType<Device>().First()) : "";
         for (var i = 0; i < feed.Joints.Count; i++)
         {
@@ -112,28 +114,29 @@ internal static class WireSteps
                 {
                     Id = $"free-{feed.Socket.Id}",
                     Phase = Phase.Wire,
-                    Place = $"At the {SourceName(rig, feed)}, {SocketName(feed.Socket)}",
+                    Place = Say("place.atSocket", ("thing", SourceName(rig, feed)), ("socket", SocketName(feed.Socket))),
                     Acts = [new Act.Pull(Things.NearEnd(Things.TakerLead(feed.Socket)))],
                     Goal = new Goal.EndFree(Things.NearEnd(Things.TakerLead(feed.Socket))),
-                    Action = $"Pull the lead of {taker} out of the {SourceName(rig, feed)}",
-                    Detail = $"It goes into the {boxes[0]} instead, so {(bar is null ? "it keeps its signal" : "the room keeps its sound")}.",
-                    Caution = "Turn the set down first. Some boxes fall silent or change input when a plug is pulled.",
+                    Action = Say("free.action", ("taker", taker), ("source", SourceName(rig, feed))),
+                    Detail = Say(bar is null ? "free.detail" : "free.detailBar", ("box", boxes[0])),
+                    Caution = Say("free.caution"),
                 };
-            yield return Lead(rig, feed, i, i == 0 ? $"the {SourceName(rig, feed)}, {SocketName(feed.Socket)}" : $"the {boxes[i - 1]}", $"the {boxes[i]}");
+            var from = i > 0 ? Say("name.the", ("what", boxes[i - 1]))
+                : Say("lead.atSocket", ("thing", SourceName(rig, feed)), ("socket", SocketName(feed.Socket)));
+            yield return Lead(rig, feed, i, from, Say("name.the", ("what", boxes[i])));
             if (i == 0 && taker is not null)
                 yield return new Step
                 {
                     Id = $"pass-{feed.Socket.Id}",
                     Phase = Phase.Wire,
-                    Place = $"At the {boxes[0]}",
+                    Place = StepPlaces.At(boxes[0]),
                     Acts = [new Act.Plug(Things.NearEnd(Things.TakerLead(feed.Socket)), taken)],
                     Goal = new Goal.EndIn(Things.NearEnd(Things.TakerLead(feed.Socket)), taken),
-                    Action = $"Plug the lead of {taker} into {(feed.Splitter is null ? "the output" : "a free end")} of the {boxes[0]}",
-                    Detail = NeedsPower(feed) ? $"It works again once the {boxes[0]} has power." : "",
+                    Action = Say(feed.Splitter is null ? "pass.action" : "pass.actionSplitter", ("taker", taker), ("box", boxes[0])),
+                    Detail = NeedsPower(feed) ? Say("pass.detail", ("box", boxes[0])) : "",
                     Expect = NeedsPower(feed) || bar is not null ? ""
-                        : feed.Socket.Kind == SocketKind.HdmiOut ? $"picture on {taker} again" : $"{taker} works as before",
-                    Why = bar is null ? "What worked before this visit works after it."
-                        : "A room speaker that sounds proves the feed before a headset is added.",
+                        : feed.Socket.Kind == SocketKind.HdmiOut ? Say("sign.picture", ("on", taker)) : Say("pass.works", ("taker", taker)),
+                    Why = Say(bar is null ? "pass.why" : "pass.whyBar"),
                 };
         }
     }
@@ -141,14 +144,13 @@ internal static class WireSteps
     // How the plugs of an optical lead go in: the square one only one way round, the small one like a headphone plug.
     private static string OpticalPlugs(Joint joint)
     {
-        const string Square = "one corner side is cut: turn the plug until it matches, push until it clicks.";
-        return (joint.From, joint.To) switch
+        return Say((joint.From, joint.To) switch
         {
-            (Connector.Optical35, Connector.Optical35) => "The plug is round: push it fully in.",
-            (Connector.Optical35, _) => $"The round end goes fully into the source. At the square end {Square}",
-            (_, Connector.Optical35) => $"The round end goes fully into the box. At the square end {Square}",
-            _ => Wording.Capital(Square),
-        };
+            (Connector.Optical35, Connector.Optical35) => "lead.opticalRound",
+            (Connector.Optical35, _) => "lead.opticalRoundNear",
+            (_, Connector.Optical35) => "lead.opticalRoundFar",
+            _ => "lead.opticalSquare",
+        });
     }
 
     private static Step Lead(Rig rig, Feed feed, int index, string from, string to)
@@ -165,16 +167,16 @@ internal static class WireSteps
             Place = Wording.Capital(from),
             Acts = LeadActs.In(Things.Lead(feed, index), joint, NearPort(rig, feed, index), FarPort(rig, feed, index)),
             Goal = new Goal.LeadIn(Things.Lead(feed, index)),
-            Action = joint.Lead is { IsExtension: true } longer ? $"{Wording.Capital(longer.Name)}: into {from}, and the lead of {to} into it"
-                : joint.Lead is { } lead ? $"{Wording.Capital(lead.Name)}: from {from} to {to}" : $"Plug the lead of {to} into {from}",
-            Detail = optical ? $"{OpticalPlugs(joint)} The glow is safe to see; do not stare into it."
-                : phono ? "White to white is left, red to red is right."
-                : headphone ? "Push the plug fully in." : "",
-            Ticks = optical ? [index == 0 ? "Cap off at the source's end" : "Cap off at the first end", "Cap off at the box's end",
-                joint.From == Connector.Optical35 || joint.To == Connector.Optical35 ? "Both ends fully in" : "It clicked at both ends"] : [],
-            Expect = firstPlug && feed.Socket.SilencesSpeakers == Known.Yes ? "the set's own speakers fall silent"
-                : firstPlug && feed.Socket.SilencesSpeakers == Known.NotYet ? "the set's own speakers usually fall silent: note whether they do" : "",
-            Caution = headphone ? "Turn the set down before this plug goes in or out." : "Lay the lead clear of where people walk.",
+            Action = joint.Lead is not { } lead ? Say("lead.actionOwn", ("to", to), ("from", from))
+                : Say(lead.IsExtension ? "lead.actionExtension" : "lead.action", ("lead", Wording.Capital(lead.Name)), ("from", from), ("to", to)),
+            Detail = optical ? Step.With(OpticalPlugs(joint), Say("lead.opticalGlow"))
+                : phono ? Say("lead.phono")
+                : headphone ? Say("lead.headphone") : "",
+            Ticks = optical ? [Say(index == 0 ? "lead.capNear" : "lead.capFirst"), Say("lead.capFar"),
+                Say(joint.From == Connector.Optical35 || joint.To == Connector.Optical35 ? "lead.bothIn" : "lead.clicked")] : [],
+            Expect = firstPlug && feed.Socket.SilencesSpeakers == Known.Yes ? Say("lead.silences")
+                : firstPlug && feed.Socket.SilencesSpeakers == Known.NotYet ? Say("lead.usuallySilences") : "",
+            Caution = Say(headphone ? "lead.cautionHeadphone" : "lead.caution"),
             OrderFree = index == 0,
         };
     }
@@ -197,8 +199,9 @@ internal static class WireSteps
         return Things.InPort(Things.Receiver(ear), ear.Receiver, feed.Joints[index].To);
     }
 
-    private static string SourceName(Rig rig, Feed feed) => rig.Site.Look.SourceOf(feed.Socket)?.Name ?? "set";
+    private static string SourceName(Rig rig, Feed feed) => rig.Site.Look.SourceOf(feed.Socket)?.Name ?? Say("name.setHere");
 
     private static string SocketName(SourcePort socket) =>
-        socket.Marking.Length > 0 ? $"{SocketKinds.Of(socket.Kind).InSentence} ({socket.Marking})" : SocketKinds.Of(socket.Kind).InSentence;
+        socket.Marking.Length == 0 ? SocketKinds.Of(socket.Kind).InSentence
+            : Say("lead.marked", ("socket", SocketKinds.Of(socket.Kind).InSentence), ("marking", socket.Marking));
 }

@@ -59,7 +59,7 @@ public class ConstraintTests
                 var others = Physical.Where(c => c != broken).ToList();
                 if (others.Any(c => c.Before(rig, first, then)))
                     continue;
-                var turned = new Constraint("turned", ConstraintKind.Physical, "", (_, a, b) =>
+                var turned = new Constraint("turned", ConstraintKind.Physical, (_, a, b) =>
                     (a == then && b == first) || (broken.Before(rig, a, b) && !(a == first && b == then)));
                 var order = StepSort.Sort(rig, steps, [.. others, turned], _ => 0);
                 // What stays together in any order is turned round where it stands.
@@ -103,7 +103,7 @@ public class ConstraintTests
     {
         var rig = RehearsalTests.All["one at an optical box"]();
         var steps = RunSheet.For(rig);
-        var circle = new Constraint("circle", ConstraintKind.Physical, "", (_, a, b) => a.Id != b.Id);
+        var circle = new Constraint("circle", ConstraintKind.Physical, (_, a, b) => a.Id != b.Id);
         Assert.Equal(steps, StepSort.Sort(rig, steps, [circle], _ => 0));
         Assert.True(StepSort.IsLawful(rig, steps));
         Assert.False(StepSort.IsLawful(rig, [.. steps.Reverse()]));

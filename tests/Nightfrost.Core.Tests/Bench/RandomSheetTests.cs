@@ -1,4 +1,5 @@
 using Nightfrost.Core.Bench;
+using Nightfrost.Core.Handover;
 using Nightfrost.Core.Runsheet;
 
 namespace Nightfrost.Core.Tests.Bench;
@@ -17,13 +18,16 @@ public class RandomSheetTests
             foreach (var rig in BenchKit.Rigs(seed, 4))
             {
                 var what = string.Join("; ", rig.Routes.Select(r => $"{r.Feed.Key} to {r.AtEar.Receiver.Id}"));
-                var proof = Proof.Of(rig, RunSheet.For(rig));
+                var steps = RunSheet.For(rig);
+                var proof = Proof.Of(rig, steps);
                 carriedOut++;
                 if (proof.Verdict is not (Verdict.Proven or Verdict.ProvenBut))
                     failed.Add($"{seed}: {what} at {proof.FailsAt}: {string.Join(" ", proof.Problems)}");
-                var week = ClientWeek.Prove(rig, RunSheet.For(rig));
+                var week = ClientWeek.Prove(rig, steps);
                 if (week.Verdict is not (Verdict.Proven or Verdict.ProvenBut))
                     failed.Add($"{seed}, week: {what}: {string.Join(" ", week.Problems)}");
+                failed.AddRange(steps.SelectMany(Said).Concat(HandoverSheet.For(rig, []).Listeners.SelectMany(l => l.Parts).SelectMany(p => p.Lines))
+                    .Where(words => words.Contains('{', StringComparison.Ordinal)).Select(words => $"{seed}: a value is missing in: {words}"));
                 if (proof.Doubts.FirstOrDefault(d => d.AskedAt is null) is { } silent)
                     failed.Add($"{seed}: no step shows that {silent.Words}");
             }
@@ -31,4 +35,7 @@ public class RandomSheetTests
 
         Assert.True(failed.Count == 0, string.Join("\n", failed));
     }
+
+    private static IEnumerable<string> Said(Step step) =>
+        [step.Place, step.Action, step.Detail, step.Expect, step.Caution, step.Why, step.Note, .. step.Ticks];
 }
