@@ -95,7 +95,7 @@ public static class MadeUpKit
         {
             Ports = [Input(random.Next(4)), .. random.Next(2) == 0 ? new[] { Input(2) } : []],
             Links = [Link(random, true)],
-            Power = new(random.Next(1, 9) * 100, random.Next(2) == 0, 0, 0, false, random.Next(3) > 0, random.Next(2) == 0),
+            Power = new(random.Next(1, 9) * 100, random.Next(2) == 0, 0, 0, Known.No, random.Next(3) > 0 ? Known.Yes : Known.No, random.Next(2) == 0),
             Includes = random.Next(4) == 0 ? [$"lead-{Connector.OpticalSquare}-{Connector.OpticalSquare}"] : [],
         },
         < 7 => Thing(random, i, "ear", DeviceRole.Receiver, random.Next(15, 120)) with
@@ -105,7 +105,7 @@ public static class MadeUpKit
             Ports = random.Next(5) == 0 ? [new(Connector.Jack35, false, Line, "AUX")] : [],
             OwnVolume = random.Next(3) > 0,
             EasyControls = random.Next(2) == 0,
-            Power = new(0, false, 20, 2, false, true, random.Next(4) > 0),
+            Power = new(0, false, 20, 2, Known.No, Known.Yes, random.Next(4) > 0),
         },
         7 => Thing(random, i, "relay", DeviceRole.LinkReceiver, random.Next(15, 70)) with
         {
@@ -118,7 +118,7 @@ public static class MadeUpKit
     private static Device Adapter(Random random, int i) => Thing(random, i, "adapter", DeviceRole.Adapter, random.Next(5, 40)) with
     {
         StageIds = random.Next(3) == 0 ? [] : ["converter"],
-        Power = random.Next(2) == 0 ? PowerNeed.None : new(random.Next(1, 4) * 100, false, 0, 0, false, true, false),
+        Power = random.Next(2) == 0 ? PowerNeed.None : new(random.Next(1, 4) * 100, false, 0, 0, Known.No, Known.Yes, false),
         SplitsInto = 0,
         Ports = random.Next(5) switch
         {

@@ -28,7 +28,7 @@ internal static class TestKit
             Ports = [Input(input)],
             Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = true, Codecs = codecs ?? [Swift, Sbc],
             CodecsWithSeveral = withSeveral ?? [], ListenersAtOnce = atOnce, TransmitDbm = dbm }],
-            Power = new PowerNeed(usbMa, false, 0, 0, false, true, false),
+            Power = new PowerNeed(usbMa, false, 0, 0, Known.No, Known.Yes, false),
             CodecReadback = "A light names it.",
         }.PairedBy(PowerFrom.On, $"the button of {id}", 3, 30).WithSecond(atOnce);
 
@@ -83,7 +83,7 @@ internal static class TestKit
                     Channels = channels,
                 },
             ],
-            Power = new PowerNeed(0, true, 0, 0, false, true, false),
+            Power = new PowerNeed(0, true, 0, 0, Known.No, Known.Yes, false),
             Includes = includes ?? [],
         };
 
@@ -101,7 +101,7 @@ internal static class TestKit
             EasyControls = easy,
             Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = codecs ?? [Swift, Sbc],
             SensitivityDbm = sensitivityDbm }],
-            Power = new PowerNeed(0, false, 20, 2, false, true, true),
+            Power = new PowerNeed(0, false, 20, 2, Known.No, Known.Yes, true),
         }.PairedBy(PowerFrom.Off, "power", 5, 60);
 
     public static Device FamilyHeadset(string id, LinkTechnology technology, string family, decimal price = 40) => Headset(id, price) with
@@ -197,7 +197,7 @@ internal static class TestKit
         Role = DeviceRole.RoomSpeaker,
         Price = price,
         PricedOn = Priced,
-        Power = new PowerNeed(ownSupply ? 0 : 600, ownSupply, 0, 0, false, true, false),
+        Power = new PowerNeed(ownSupply ? 0 : 600, ownSupply, 0, 0, Known.No, Known.Yes, false),
         Ports = [Input(Connector.Jack35)],
     };
 
@@ -214,7 +214,7 @@ internal static class TestKit
         Price = price,
         PricedOn = Priced,
         StageIds = ["converter"],
-        Power = new PowerNeed(150, false, 0, 0, false, true, false),
+        Power = new PowerNeed(150, false, 0, 0, Known.No, Known.Yes, false),
         Ports = [new AudioPort(Connector.OpticalSquare, false, [Signal.SpdifPcm], "OPT"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")],
     };
 
@@ -254,7 +254,7 @@ internal static class TestKit
         PricedOn = Priced,
         Ports = [new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")],
         Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [Swift, Sbc] }],
-        Power = new PowerNeed(0, true, 0, 0, false, true, false),
+        Power = new PowerNeed(0, true, 0, 0, Known.No, Known.Yes, false),
     };
 
     /// <summary>A personal speaker with its own Bluetooth, SBC alone, and a line input; two of it join.</summary>

@@ -54,8 +54,8 @@ public static class Bench
     public static BenchState Do(BenchState state, Act act, double pace = 1)
     {
         Guard.InRange(pace, 0.01, 1000);
-        // Hands need their time before something happens, a hold is over when it has happened.
-        var at = Let(state, (int)(ActTimes.HandsMs(act) * pace) + ActTimes.FixedMs(act));
+        // Hands need their time before something happens, a hold is over when it has happened; power that rests is away for its seconds.
+        var at = Let(state, (int)(ActTimes.HandsMs(act) * pace) + (act is Act.Rest ? 0 : ActTimes.FixedMs(act)));
         return Settling.Settle(Doing.Carry(at, act));
     }
 

@@ -78,6 +78,9 @@ public sealed record Truths
     /// <summary>What forgets its partners without electricity forgets them too when its own switch is put off.</summary>
     public bool SwitchForgets { get; init; }
 
+    /// <summary>What nobody has read it of forgets its partners without electricity.</summary>
+    public bool UnreadForgets { get; init; }
+
     /// <summary>Minutes without sound after which things switch themselves off of which nobody has read it; 0 for never.</summary>
     public int UnreadIdleMinutes { get; init; }
 

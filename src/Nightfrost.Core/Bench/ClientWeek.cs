@@ -62,7 +62,7 @@ public static class ClientWeek
         if (InWorld(worlds.Likely) is { Count: > 0 } problems)
             return new(Verdict.Fails, Evenings, 0, null, problems, [], []);
         var doubts = worlds.Others.Select(world => (world, Problems: InWorld(world.Truths))).Where(o => o.Problems.Count > 0)
-            .Select(o => new Doubt(o.world.Words, null, o.Problems[0])).ToList();
+            .Select(o => new Doubt(o.world.Words, o.world.AskedAt, o.Problems[0])).ToList();
         return new(doubts.Count == 0 ? Verdict.Proven : Verdict.ProvenBut, Evenings, 0, null, [], doubts, []);
 
         // The visit itself has been proven apart: only what it leaves behind counts here.

@@ -88,7 +88,7 @@ internal static class Doing
     {
         if (!state.Things.TryGetValue(rest.ThingId, out var thing))
             return Missing(state, rest.ThingId);
-        var without = Settling.Settle(state.With(rest.ThingId, t => t with { FedFrom = null }));
+        var without = Bench.Let(Settling.Settle(state.With(rest.ThingId, t => t with { FedFrom = null })), ActTimes.FixedMs(rest));
         return without.With(rest.ThingId, t => t with { FedFrom = thing.FedFrom });
     }
 

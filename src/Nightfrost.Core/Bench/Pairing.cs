@@ -90,8 +90,10 @@ internal static class Pairing
     public static BenchState Slept(BenchState state, string thingId)
     {
         state = Release(state, thingId);
-        var forgets = state.Site.Things[thingId].Behaviour!.ForgetsWithoutPower
-            && (state.Site.Truths.SwitchForgets || !Settling.HasPower(state, thingId, state.Things[thingId]));
+        var (thing, truths) = (state.Site.Things[thingId], state.Site.Truths);
+        var unread = truths.UnreadForgets && thing.Device!.Power.PairingSurvivesPowerLoss == Known.NotYet;
+        var forgets = (thing.Behaviour!.ForgetsWithoutPower || unread)
+            && (truths.SwitchForgets || !Settling.HasPower(state, thingId, state.Things[thingId]));
         return state.With(thingId, t => t with { WaitsUntilMs = null, SeeksAtMs = null, LockedUp = false, Knows = forgets ? [] : t.Knows });
     }
 

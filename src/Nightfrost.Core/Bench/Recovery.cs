@@ -34,12 +34,15 @@ public sealed record Recovery(IReadOnlyList<string> Since, IReadOnlyList<AgainSt
     {
         if (steps.FirstOrDefault(s => s.Id == stepId) is not { Goal: { } goal } failed || BenchSites.NotSimulated(rig).Count > 0)
             return None;
-        var (met, since) = Met(rig, steps, done, failed, now);
+        // What nobody knew and the step has shown is so: it is put right, not tried again.
+        var worlds = Worlds.Of(rig);
+        var shown = worlds.Others.FirstOrDefault(w => w.AskedAt == stepId)?.Truths;
+        var (met, since) = Met(rig, shown ?? worlds.Likely, steps, done, failed, now);
         // Where the Bench cannot tell why, what the step brings about is taken not to be so.
         var again = new List<AgainStep>();
         foreach (var step in Needed(rig, steps, failed, met))
         {
-            if (!IsUnmet(met, step) && (step != failed || (again.Count > 0 && goal is Goal.Joined)))
+            if (!IsUnmet(met, step) && (step != failed || (again.Count > 0 && (goal is Goal.Joined || shown is not null))))
                 continue;
             var off = ToBeOff(met, step);
             again.Add(new(step.Id, off is null ? step.Action : Say("again.offFirst", ("thing", met.Site.NameOf(off)), ("action", step.Action))));
@@ -51,10 +54,10 @@ public sealed record Recovery(IReadOnlyList<string> Since, IReadOnlyList<AgainSt
     }
 
     // The site as it is now: what went well was done and took the time it took.
-    private static (BenchState Met, IReadOnlyList<string> Since) Met(Rig rig, IReadOnlyList<Step> steps, IReadOnlyList<DoneStep> done, Step failed,
-        DateTimeOffset now)
+    private static (BenchState Met, IReadOnlyList<string> Since) Met(Rig rig, Truths truths, IReadOnlyList<Step> steps, IReadOnlyList<DoneStep> done,
+        Step failed, DateTimeOffset now)
     {
-        var state = Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely));
+        var state = Bench.Start(BenchSites.Of(rig, truths));
         DateTimeOffset? last = null;
         foreach (var mark in done.Where(d => d.WentWell || d.StepId == failed.Id).OrderBy(d => d.At))
         {

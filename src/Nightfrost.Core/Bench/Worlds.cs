@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Catalogue;
 
@@ -54,6 +55,7 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
                 likely with { OutOfReach = likely.OutOfReach.Add(new(id, place)) }));
         }
 
+        others.AddRange(ForgetfulWorlds(rig, likely));
         foreach (var route in rig.Routes.DistinctBy(r => r.Feed.Key))
         {
             if (RouteLevels.Of(route) is { Clips: { } clips })
@@ -83,12 +85,17 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
         if (rig.Routes.SelectMany(r => r.Devices).Where(d => Behaviour.Of(d) is { ForgetsWithoutPower: true, HasPowerControl: true }).Select(d => d.Name)
             .Distinct().ToList() is { Count: > 0 } forgetful)
             others.Add(new(Say("unread.forgets", ("things", Wording.Listed(forgetful))), null, likely with { SwitchForgets = true }));
+        others.AddRange(ForgetfulWorlds(rig, likely));
         foreach (var socket in rig.Power.Select(p => rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == p.UsbSocketId)).OfType<SourcePort>()
             .Where(s => s.OffInStandby == Known.NotYet).DistinctBy(s => s.Id))
             others.Add(new(Say("unread.staysOn", ("socket", RouteWords.Socket(rig.Site.Look, socket))), null,
                 likely with { UsbOffInStandby = likely.UsbOffInStandby.Remove(Acts.Things.Socket(socket)) }));
         return new(likely, others);
     }
+
+    // Of a box that goes off with the set nobody may have read whether it then knows its partners still.
+    private static IEnumerable<World> ForgetfulWorlds(Rig rig, Truths likely) => rig.Feeds.Where(f => PowerBackSteps.IsUnread(rig, f)).Select(f =>
+        new World(Say("unread.forgetsUnpowered", ("thing", f.Transmitter!.Name)), PowerBackSteps.IdOf(f), likely with { UnreadForgets = true }));
 
     private static string Pair(SourcePort one, SourcePort other) => $"{Acts.Things.Socket(one)}|{Acts.Things.Socket(other)}";
 }

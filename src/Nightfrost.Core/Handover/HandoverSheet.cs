@@ -111,7 +111,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
                 : Say("client.boxChargeLasts", ("box", Wording.Capital(ClientNames.Box(rig, route))), ("hours", hours));
             yield return DailySteps.ChargeLine(rig, route, device).Words;
             yield return Say("client.chargeTakes", ("hours", FormattableString.Invariant($"{Math.Ceiling(device.Power.ChargeHours):0}")));
-            if (device.Power.WorksWhileCharging)
+            if (device.Power.WorksWhileCharging == Known.Yes)
                 yield return Say("client.chargeListening");
         }
     }

@@ -10,7 +10,7 @@ namespace Nightfrost.Core.Kit;
 /// <param name="InputByHand">Its input is chosen by hand.</param>
 /// <param name="InputNeedsPower">That takes a press, and so power; a slide does not.</param>
 /// <param name="PairsFromOff">Its way into pairing starts from off, or from its case, or is that it is switched on.</param>
-/// <param name="ForgetsWithoutPower">Loses its partners when power is cut.</param>
+/// <param name="ForgetsWithoutPower">Is known to lose its partners when power is cut.</param>
 public sealed record Behaviour(
     bool HasBattery, bool TakesSupply, bool IsPassive, bool HasPowerControl, bool StartsOnReceive, bool InputByHand, bool InputNeedsPower,
     bool PairsFromOff, bool ForgetsWithoutPower)
@@ -37,6 +37,6 @@ public sealed record Behaviour(
             InputNeedsPower: device.Controls.FirstOrDefault(c => c.Name == input?.Control) is not { Kind: ControlKind.Slide },
             PairsFromOff: device.GestureFor(GestureDoes.OpensPairing) is { } way ? way.From == PowerFrom.Off
                 : switched && device.Automatic.Window != WindowOpens.ByHand,
-            ForgetsWithoutPower: !power.PairingSurvivesPowerLoss);
+            ForgetsWithoutPower: power.PairingSurvivesPowerLoss == Known.No);
     }
 }

@@ -62,10 +62,10 @@ public sealed record AudioPort(Connector Connector, bool Output, IReadOnlyList<S
 /// <param name="PairingSurvivesPowerLoss">Finds its partner again by itself after its power was cut.</param>
 /// <param name="SwitchedByHand">Someone must switch it on each time.</param>
 public sealed record PowerNeed(
-    int UsbDrawMa, bool OwnSupply, double BatteryHours, double ChargeHours, bool WorksWhileCharging, bool PairingSurvivesPowerLoss, bool SwitchedByHand)
+    int UsbDrawMa, bool OwnSupply, double BatteryHours, double ChargeHours, Known WorksWhileCharging, Known PairingSurvivesPowerLoss, bool SwitchedByHand)
 {
     /// <summary>Takes no power at all.</summary>
-    public static PowerNeed None { get; } = new(0, false, 0, 0, false, true, false);
+    public static PowerNeed None { get; } = new(0, false, 0, 0, Known.NotYet, Known.NotYet, false);
 }
 
 /// <summary>What is done with the first receiver while the second one is paired.</summary>

@@ -53,7 +53,7 @@ public static class DeviceFacts
             new("Keeps other gear fed", device.SplitsInto > 1 ? Splits(device) : device.PassesThrough ? "passes the signal on" : ""),
             new("Power", PowerWords(device.Power)),
             new("Battery", BatteryWords(device.Power)),
-            new("Finds its partner after a power cut", device.Links.Count == 0 ? "" : YesNo(device.Power.PairingSurvivesPowerLoss)),
+            new("Finds its partner after a power cut", device.Links.Count == 0 ? "" : ReadSoFar(device.Power.PairingSurvivesPowerLoss)),
             new("Switched on by hand", YesNo(device.Power.SwitchedByHand)),
             new("Starts only from its app", YesNo(device.StreamsOnRequest)),
             new("Own volume", device.Role is DeviceRole.Receiver or DeviceRole.Relay ? YesNo(device.OwnVolume) : ""),
@@ -148,7 +148,12 @@ public static class DeviceFacts
 
     private static string BatteryWords(PowerNeed power) => power.BatteryHours <= 0 ? ""
         : FormattableString.Invariant($"{power.BatteryHours:0.#} h, charged in {power.ChargeHours:0.#} h")
-            + (power.WorksWhileCharging ? ", plays while it charges" : "");
+            + power.WorksWhileCharging switch
+            {
+                Known.Yes => ", plays while it charges",
+                Known.No => ", does not play while it charges",
+                _ => "",
+            };
 
     // What reaches the ears: no link here carries surround.
     private static string Channels(Device device) =>
@@ -165,6 +170,8 @@ public static class DeviceFacts
 
     private static string Db(double? level, string unit) =>
         level is { } value ? FormattableString.Invariant($"{value:+0.#;−0.#;0} {unit}") : "";
+
+    private static string ReadSoFar(Known value) => value == Known.NotYet ? "" : YesNo(value == Known.Yes);
 
     private static string YesNo(bool value) => value ? "yes" : "no";
 

@@ -136,7 +136,7 @@ public static class BoxPower
             return new(id, null, false, false, Say("supply.own"));
         if (power.BatteryHours > 0)
             return new(id, null, false, false,
-                Say(power.WorksWhileCharging ? "supply.cellPlaysCharging" : "supply.cell",
+                Say(power.WorksWhileCharging == Known.Yes ? "supply.cellPlaysCharging" : "supply.cell",
                     ("hours", FormattableString.Invariant($"{power.BatteryHours * RunTimeShare:0}"))));
         return power.UsbDrawMa > 0
             ? new(id, null, true, false, Mains(power.UsbDrawMa))

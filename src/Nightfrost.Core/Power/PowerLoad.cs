@@ -12,8 +12,8 @@ public sealed record PowerLoad(IReadOnlyList<Device> Boxes)
     /// <summary>Current of all of them together, mA.</summary>
     public int DrawMa => Boxes.Sum(box => box.Power.UsbDrawMa);
 
-    /// <summary>True when none of them forgets its partner while the power is cut.</summary>
-    public bool PairingSurvivesPowerLoss => Boxes.All(box => box.Power.PairingSurvivesPowerLoss);
+    /// <summary>True when none of them is known to forget its partner while the power is cut.</summary>
+    public bool PairingSurvivesPowerLoss => Boxes.All(box => box.Power.PairingSurvivesPowerLoss != Known.No);
 
     /// <summary>True when it can do without the set's USB and without a supply of the shelf.</summary>
     public bool HasOther => Boxes.All(BoxPower.HasOther);

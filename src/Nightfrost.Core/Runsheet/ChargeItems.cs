@@ -1,3 +1,4 @@
+using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
 
@@ -28,7 +29,7 @@ internal static class ChargeItems
                 LeadTime = device.Power.ChargeHours > LeadTimes.ChargedTheSameDayH ? "the evening before"
                     : FormattableString.Invariant($"{Math.Ceiling(device.Power.ChargeHours):0} h before"),
                 Detail = FormattableString.Invariant($"A full charge takes {device.Power.ChargeHours:0.#} h and lasts about {runs:0} h")
-                    + (daily > 0 ? Nights(runs, daily) : ".") + (device.Power.WorksWhileCharging ? "" : " It does not play while it charges."),
+                    + (daily > 0 ? Nights(runs, daily) : ".") + (device.Power.WorksWhileCharging == Known.No ? " It does not play while it charges." : ""),
                 Caution = "A swollen or damaged battery is not charged. Nothing charges under bedding.",
             };
         }

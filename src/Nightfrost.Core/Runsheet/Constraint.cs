@@ -74,6 +74,9 @@ public static class Constraints
                 && a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Receiver(route.AtEar))),
         Physical("all-before-heard",
             (rig, a, b) => Ear(b) is { } ear && IsNeeded(rig, a, ear)),
+        Physical("joined-before-power-cut",
+            (rig, a, b) => JoinedAgain(rig, b).Any(ear => a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
+                && SharesBox(rig, a.ListenerId, ear))),
         Physical("worn-before-walked",
             (_, a, b) => b.Goal is Goal.EarHearsAt && a.Goal is Goal.EarHears && a.ListenerId == b.ListenerId),
         Physical("all-joined-before-codec",
@@ -82,7 +85,7 @@ public static class Constraints
                 && SharesBox(rig, a.ListenerId, codec.ListenerId)),
         Physical("rivals-off-before-switching-on",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Goal is not Goal.WindowOpen
-                && b.Acts.Any(act => act is Act.Switch { On: true })),
+                && b.Acts.Any(act => act is Act.Switch { On: true } or Act.Rest)),
         Physical("off-before-back-on",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && IsRestore(b)),
         Practice("rivals-off-before-pairing",
@@ -126,6 +129,10 @@ public static class Constraints
 
     // Who is to hear it once a step went well.
     private static string? Ear(Step step) => step.Goal switch { Goal.EarHears ear => ear.ListenerId, Goal.EarHearsAt there => there.ListenerId, _ => null };
+
+    // Who is to be joined again by itself once power was cut and given back.
+    private static IEnumerable<string> JoinedAgain(Rig rig, Step step) => step.Acts.Any(act => act is Act.Rest) && step.Goal is Goal.All all
+        ? rig.Routes.Where(r => all.Goals.Contains(new Goal.Joined(Things.Receiver(r.AtEar)))).Select(r => r.AtEar.Listener.Id) : [];
 
     private static bool IsAsked(Step step) => step.Id.StartsWith("ask-", StringComparison.Ordinal);
 

@@ -28,7 +28,7 @@ internal static class AskItems
                     + "prescription is touched.",
             };
         foreach (var (listener, worn) in rig.Routes.Where(r =>
-            r.AtEar is { Listener.HoursADay: 0, Receiver.Power: { BatteryHours: > 0, WorksWhileCharging: false } })
+            r.AtEar is { Listener.HoursADay: 0, Receiver.Power: { BatteryHours: > 0, WorksWhileCharging: not Known.Yes } })
             .Select(r => (r.AtEar.Listener, r.AtEar.Receiver)))
             yield return new PrepareItem
             {
@@ -36,7 +36,7 @@ internal static class AskItems
                 Kind = PrepareKind.Ask,
                 Words = $"How many hours a day does {listener.Name} listen?",
                 Detail = FormattableString.Invariant($"A charge of the {worn.Name} is planned for {worn.Power.BatteryHours * Power.BoxPower.RunTimeShare:0} h")
-                    + ", and it does not play while it charges. Enter the hours on Look.",
+                    + (worn.Power.WorksWhileCharging == Known.No ? ", and it does not play while it charges" : "") + ". Enter the hours on Look.",
                 Note = "Hours a day",
             };
         foreach (var ear in rig.Routes.Select(r => r.AtEar).Where(e => e.Receiver.EarProfileMinutes > 0))

@@ -8,12 +8,6 @@ namespace Nightfrost.Core.Runsheet;
 /// <summary>Joining each receiver to its box, first listener before second, each device in its own way.</summary>
 internal static class PairSteps
 {
-    /// <summary>So long until what was switched on has found the partner it knows, s (starting value).</summary>
-    private const double JoinSeconds = 10;
-
-    /// <summary>So long without power that a device starts anew, s (starting value).</summary>
-    private const int RestSeconds = 5;
-
     public static IEnumerable<Step> For(Rig rig)
     {
         foreach (var step in ChannelSteps.For(rig))
@@ -49,6 +43,8 @@ internal static class PairSteps
             if (BackOn(rig, joined) is { } back)
                 yield return back;
 
+            if (PowerBackSteps.For(rig, joined) is { } tried)
+                yield return tried;
             foreach (var step in group.Where(r => r.AtEar.Takes.IsPaired()).SelectMany(r => ReadCodec(rig, r)))
                 yield return step;
         }
@@ -89,7 +85,7 @@ internal static class PairSteps
                 Id = $"joined-{id}",
                 Phase = Phase.Pair,
                 Place = StepPlaces.Whose(ear.Listener, takes),
-                Acts = [new Act.Bring(Things.Receiver(ear), Place.AtSet), new Act.Switch(Things.Receiver(ear), true), new Act.Wait(JoinSeconds)],
+                Acts = [new Act.Bring(Things.Receiver(ear), Place.AtSet), new Act.Switch(Things.Receiver(ear), true), new Act.Wait(PowerBackSteps.JoinSeconds)],
                 Goal = new Goal.Joined(Things.Receiver(ear)),
                 Action = Say("joined.action", ("worn", takes.Name)),
                 Detail = Say("joined.detail"),
@@ -217,7 +213,7 @@ internal static class PairSteps
             Id = $"first-back-{last.AtEar.Listener.Id}",
             Phase = Phase.Pair,
             Place = Named(off),
-            Acts = [.. off.Select(r => new Act.Switch(Things.Receiver(r.AtEar), true)), new Act.Wait(JoinSeconds)],
+            Acts = [.. off.Select(r => new Act.Switch(Things.Receiver(r.AtEar), true)), new Act.Wait(PowerBackSteps.JoinSeconds)],
             Goal = new Goal.All([.. group.Select(r => new Goal.Joined(Things.Receiver(r.AtEar)))]),
             Action = Say("firstBack.action", ("others", Named(off))),
             ListenerId = last.AtEar.Listener.Id,
@@ -257,10 +253,10 @@ internal static class PairSteps
 
     // A window that only power opens is opened anew when it is needed: the one from first power-on has lapsed by then, or is about to.
     private static Act[] Opens(string thingId, Device device, Gesture? gesture) => gesture is not null ? [Act.Press.Of(thingId, gesture)]
-        : Behaviour.Of(device).HasPowerControl ? [new Act.Switch(thingId, true)] : [new Act.Rest(thingId, RestSeconds)];
+        : Behaviour.Of(device).HasPowerControl ? [new Act.Switch(thingId, true)] : [new Act.Rest(thingId, PowerBackSteps.RestSeconds)];
 
     private static string OpensWords(Device device, Gesture? gesture) => gesture is not null ? GestureWords.Of(device, gesture)
-        : Say(Behaviour.Of(device).HasPowerControl ? "gesture.on" : "gesture.powerRest", ("thing", device.Name), ("seconds", $"{RestSeconds}"));
+        : Say(Behaviour.Of(device).HasPowerControl ? "gesture.on" : "gesture.powerRest", ("thing", device.Name), ("seconds", $"{PowerBackSteps.RestSeconds}"));
 
     private static string Started(Gesture? gesture) =>
         gesture is not null && GestureWords.Start(gesture) is { Length: > 0 } from ? Say("gesture.startFrom", ("from", from)) : "";

@@ -26,8 +26,8 @@ internal static class PowerSteps
                 : socket is null ? (choice.NeedsSupply ? Say("boxPower.supply", ("thing", box.Name)) : Say("boxPower.ownSupply", ("thing", box.Name)))
                 : Say("boxPower.usb", ("box", box.Name), ("socket", SocketKinds.Of(socket.Kind).Words)),
             Detail = Step.With(choice.Words,
-                choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss ? Say("boxPower.pairingSurvives") : "",
-                box.Power.WorksWhileCharging ? Say("boxPower.playsCharging") : ""),
+                choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss == Known.Yes ? Say("boxPower.pairingSurvives") : "",
+                box.Power.WorksWhileCharging == Known.Yes ? Say("boxPower.playsCharging") : ""),
             Caution = Step.With(Say(choice.UsbSocketId is null ? "boxPower.caution" : "boxPower.cautionUsb"),
                 [choice.IsFlagged ? Say("boxPower.portNearlyFull") : "", .. box.Cautions]),
             Why = Say("boxPower.why"),

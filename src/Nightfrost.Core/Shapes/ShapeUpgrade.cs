@@ -74,5 +74,9 @@ public static class ShapeUpgrades
         // Version 5: a device has controls, gestures, signs and what it does by itself in place of words about its switches, lights and pairing. What cannot
         // be read stays as words of the gesture or sign; what nobody has read is not known.
         new(5) { Device = GesturesFromWords.Device, FormerColumns = GesturesFromWords.FormerColumns },
+
+        // Version 6: whether a device plays while it charges, and whether it finds its partner after a power cut, may be not known yet. Yes and no stay; that
+        // it does not play while it charges stood there unless somebody said otherwise, and is not known.
+        new(6) { Device = PowerAsRead.Device },
     ];
 }

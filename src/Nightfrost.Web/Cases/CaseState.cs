@@ -110,6 +110,9 @@ internal sealed class CaseState
     /// <summary>How a step or a thing to prepare of the rig in use went; open while nobody has said.</summary>
     public StepOutcome WentHow(string stepId) => Outcome(stepId)?.Outcome ?? StepOutcome.Open;
 
+    /// <summary>Ids of the steps that went as expected.</summary>
+    public IReadOnlySet<string> WentWell => Steps.Select(s => s.Id).Where(id => WentHow(id) == StepOutcome.AsExpected).ToHashSet();
+
     /// <summary>Takes of one listener with the rig in use, oldest first.</summary>
     public IReadOnlyList<TakeRow> Takes(string listenerId) =>
         [.. Row.Takes.Where(t => t.RigId == Row.RigId && t.ListenerId == listenerId && t.DeletedAt == null).OrderBy(t => t.At).ThenBy(t => t.Id)];

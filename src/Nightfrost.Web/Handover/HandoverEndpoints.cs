@@ -65,7 +65,7 @@ internal static class HandoverEndpoints
             .Where(s => s.Note == MenuSteps.ValueFound && state.Outcome(s.Id) is { Note.Length: > 0 })
             .Select(s => new FoundValue(s.Place, state.Outcome(s.Id)!.Note.TrimEnd('.'))).ToList();
         return new(HandoverSheet.For(rig, found), state.Steps.Count(s => state.WentHow(s.Id) == StepOutcome.Open), OpenMandatory(state), AlarmsAnswered(state),
-            state.Row.HandedOverAt, ClientWeek.Prove(rig, state.Steps));
+            state.Row.HandedOverAt, ClientWeek.Prove(rig, state.Steps).After(state.WentWell));
     }
 
     // What is done but went wrong is not open: its note says what happened.

@@ -48,7 +48,7 @@ internal static class RunSheetEndpoints
         new(state.Rig is null ? null : state.Row.RigId,
             [.. state.Steps.Select(s => new StepState(s, state.WentHow(s.Id), state.Outcome(s.Id)?.Note ?? "", state.Outcome(s.Id)?.AheadBecause ?? "",
                 Before(state, s)?.Id, Recovered(state, s, now)))],
-            state.Rig is { } rig ? Proof.Of(rig, AsDone(state)).After(WentWell(state)) : null);
+            state.Rig is { } rig ? Proof.Of(rig, AsDone(state)).After(state.WentWell) : null);
 
     // From where the visit stands: what was done in the order in which it was, then the rest in its own.
     private static List<Step> AsDone(CaseState state) => [.. state.Steps.OrderBy(s => state.WentHow(s.Id) == StepOutcome.AsExpected ? 0 : 1)
@@ -59,9 +59,6 @@ internal static class RunSheetEndpoints
             : Recovery.From(rig, state.Steps,
                 [.. state.Steps.Select(s => state.Outcome(s.Id)).Where(mark => mark is { Outcome: not StepOutcome.Open })
                     .Select(mark => new DoneStep(mark!.StepId, mark.At, mark.Outcome == StepOutcome.AsExpected))], step.Id, now);
-
-    private static HashSet<string> WentWell(CaseState state) =>
-        [.. state.Steps.Select(s => s.Id).Where(id => state.WentHow(id) == StepOutcome.AsExpected)];
 
     private static Step? Before(CaseState state, Step step) => StepOrder.BeforeIt(state.Steps, step, s => state.WentHow(s.Id) == StepOutcome.Open);
 

@@ -49,7 +49,7 @@ public class ClientWeekTests
     [Fact]
     public void A_box_left_on_is_empty_before_the_week_is_over_so_the_sheet_says_to_switch_it_off_and_charge_it()
     {
-        var box = Box("box") with { Power = new PowerNeed(0, false, 8, 3, false, true, true) };
+        var box = Box("box") with { Power = new PowerNeed(0, false, 8, 3, Known.No, Known.Yes, true) };
         var rig = Best(Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false }), box, Headset("ear"));
         var parts = HandoverSheet.For(rig, []).Listeners[0].Parts;
         Assert.Contains("Switch off the box by the TV.", parts.Single(p => p.Heading == "To stop").Lines);
@@ -63,7 +63,7 @@ public class ClientWeekTests
     [Fact]
     public void A_box_for_two_is_charged_by_who_listens_longer_and_both_are_told_the_same()
     {
-        var box = Box("box", atOnce: 2) with { Power = new PowerNeed(0, false, 12, 3, false, true, true) };
+        var box = Box("box", atOnce: 2) with { Power = new PowerNeed(0, false, 12, 3, Known.No, Known.Yes, true) };
         var rig = Best(Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false, HoursADay = 4 },
             Listener("Tobias", "ear") with { OpenToAnother = false, HoursADay = 1 }), box, Headset("ear"));
         Assert.All(rig.Routes, r =>
@@ -92,13 +92,13 @@ public class ClientWeekTests
     [Fact]
     public void A_box_that_forgets_without_power_may_forget_by_its_own_switch()
     {
-        var box = Box("box") with { Power = new PowerNeed(0, false, 30, 3, false, PairingSurvivesPowerLoss: false, true) };
+        var box = Box("box") with { Power = new PowerNeed(0, false, 30, 3, Known.No, PairingSurvivesPowerLoss: Known.No, true) };
         var look = Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false });
         var rig = Best(look, box, Headset("ear"));
         var doubt = Assert.Single(ClientWeek.Prove(rig, RunSheet.For(rig)).Doubts);
         Assert.Equal("The box may forget its partner each time it is switched off", doubt.Words);
         Assert.Contains("not joined", doubt.ThenFails, StringComparison.Ordinal);
-        var remembers = Best(look, box with { Power = box.Power with { PairingSurvivesPowerLoss = true } }, Headset("ear"));
+        var remembers = Best(look, box with { Power = box.Power with { PairingSurvivesPowerLoss = Known.Yes } }, Headset("ear"));
         Assert.Empty(ClientWeek.Prove(remembers, RunSheet.For(remembers)).Doubts);
     }
 
@@ -116,7 +116,7 @@ public class ClientWeekTests
             [.. rig.Routes.Select(r => r with
             {
                 Feed = new Feed(r.Feed.Socket, r.Feed.Adapters,
-                    r.Feed.Transmitter! with { Power = r.Feed.Transmitter.Power with { PairingSurvivesPowerLoss = false } },
+                    r.Feed.Transmitter! with { Power = r.Feed.Transmitter.Power with { PairingSurvivesPowerLoss = Known.No } },
                     r.Feed.Joints),
             })],
         };

@@ -45,7 +45,7 @@ public class FaultTests
 
     // A box that runs from its cell alone.
     private static Rig Battery() => RehearsalTests.Best(TestKit.Look([TestKit.Optical()], TestKit.Listener("Edda", "ear") with { OpenToAnother = false }),
-        TestKit.Box("box") with { Power = new Core.Kit.PowerNeed(0, false, 8, 3, false, true, true) }, TestKit.Headset("ear"));
+        TestKit.Box("box") with { Power = new Core.Kit.PowerNeed(0, false, 8, 3, Core.Kit.Known.No, Core.Kit.Known.Yes, true) }, TestKit.Headset("ear"));
 
     [Theory]
     [MemberData(nameof(Rigs))]
@@ -88,7 +88,12 @@ public class FaultTests
         var locked = evening.With(new Fault.LockedUp(way.Sender!.Id));
         Assert.Contains("locked up", Assert.Single(Listening.AtEar(locked, way.ListenerId).Reasons), StringComparison.Ordinal);
         Assert.False(Hears(Core.Bench.Bench.Do(locked, new Act.Choose(Scene.Set, SourceMenu.DigitalFormat, MenuValues.Pcm)), way));
-        Assert.True(Hears(Core.Bench.Bench.Let(Core.Bench.Bench.Do(locked, new Act.Rest(way.Sender.Id, 30)), 10_000), way));
+        var alone = Core.Bench.Bench.Do(locked, new Act.Radio(way.RivalId!, false));
+        Assert.True(Hears(Core.Bench.Bench.Let(Core.Bench.Bench.Do(alone, new Act.Rest(way.Sender.Id, 30)), 10_000), way));
+
+        // While the box is away, a phone that knows the headset may take it.
+        var taken = Core.Bench.Bench.Let(Core.Bench.Bench.Do(locked, new Act.Rest(way.Sender.Id, 30)), 10_000);
+        Assert.Contains("joined to her phone", Assert.Single(Listening.AtEar(taken, way.ListenerId).Reasons), StringComparison.Ordinal);
     }
 
     [Fact]

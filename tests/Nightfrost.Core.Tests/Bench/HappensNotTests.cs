@@ -265,7 +265,7 @@ public class HappensNotTests
     [Fact]
     public void A_box_that_forgets_does_not_find_its_headset_after_a_power_cut()
     {
-        var scene = Scene.Lounge(box => box with { Power = box.Power with { PairingSurvivesPowerLoss = false } }).Wired().Pair();
+        var scene = Scene.Lounge(box => box with { Power = box.Power with { PairingSurvivesPowerLoss = Known.No } }).Wired().Pair();
         Assert.True(scene.Joined());
         Assert.False(scene.Do(new Act.Rest(scene.Box, 30)).Let(20).Joined());
     }

@@ -71,7 +71,8 @@ public class RecoveryTests
                 foreach (var seconds in (double[])[5, 600])
                 {
                     var recovery = After(step.Id, seconds, rig);
-                    Assert.True(step.Id == recovery.Again[^1].StepId || step.Goal is Goal.Joined,
+                    // What a trial has shown is put right, not tried again.
+                    Assert.True(step.Id == recovery.Again[^1].StepId || step.Goal is Goal.Joined || step.Id.StartsWith("power-back-", StringComparison.Ordinal),
                         $"{name}, {seconds} s: {string.Join(", ", Ids(recovery))} for {step.Id}");
                     // In the order of the sheet, each once.
                     var order = recovery.Again.Select(s => steps.ToList().FindIndex(of => of.Id == s.StepId)).ToList();

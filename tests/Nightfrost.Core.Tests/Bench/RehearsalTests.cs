@@ -15,7 +15,7 @@ public class RehearsalTests
     private static readonly string[] Courtesy =
     [
         // Asked, noted, agreed, or tried without anything being changed.
-        "ask-", "together-", "owner-", "lips-", "walk-", "codec-", "place-box", "fix-box", "wire-safe",
+        "ask-", "together-", "owner-", "lips-", "walk-", "codec-", "power-back-", "place-box", "fix-box", "wire-safe",
 
         // It looks at what has played since the first test.
         "programme-on",
@@ -50,7 +50,7 @@ public class RehearsalTests
         ["three at one box, the others off"] = () => Best(Look([Optical()], Edda, Tobias, Listener("Wilma", "ear") with { OpenToAnother = false }),
             Scene.LoungeBox(3), Headset("ear")),
         ["a box on its cell"] = () => Best(Look([Optical()], Edda),
-            Scene.LoungeBox() with { Power = new PowerNeed(100, false, 8, 3, true, true, true) }, Headset("ear")),
+            Scene.LoungeBox() with { Power = new PowerNeed(100, false, 8, 3, Known.Yes, Known.Yes, true) }, Headset("ear")),
         ["a bar behind the box"] = () => Best(Look([Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" }],
             Edda with { RoomWish = RoomWish.RoomHearsToo }), WithPass(Scene.LoungeBox()), Headset("ear"), Bar()),
         ["a wire and a silent set"] = () =>
@@ -72,6 +72,8 @@ public class RehearsalTests
             Scene.LoungeBox(), Headset("ear"), Wired()),
         ["a receiver that pairs from on"] = () => Best(Look([Optical()], Edda), Scene.LoungeBox(),
             Headset("ear").PairedBy(PowerFrom.On, "the link button", 3, 60)),
+        ["a box of which nobody has read whether it forgets"] = () => Best(Look([Optical(), Usb(900)], Edda),
+            Box("box") with { Power = Box("box").Power with { PairingSurvivesPowerLoss = Known.NotYet } }, Headset("ear")),
         ["a box that waits with its power"] = () => Best(Look([Optical()], Edda),
             Box("box") with { Gestures = [], Controls = [], Automatic = new() { Window = WindowOpens.WithPower, WindowSeconds = 60 } }, Headset("ear")),
         ["a box that waits once it is on"] = () => Best(Look([Optical()], Edda),

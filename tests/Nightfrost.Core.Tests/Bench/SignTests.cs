@@ -76,7 +76,7 @@ public class SignTests
     {
         var scene = Scene.Of(Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false }), Scene.LoungeBox() with
         {
-            Power = new PowerNeed(100, false, 8, 2, true, true, true),
+            Power = new PowerNeed(100, false, 8, 2, Known.Yes, Known.Yes, true),
             Signs = [Light(SignState.Charging, "red"), Light(SignState.Charged, "green")],
         }, Headset("ear"));
         Assert.Equal("", Shown(scene, scene.Box));

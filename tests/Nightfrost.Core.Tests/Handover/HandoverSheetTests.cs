@@ -53,7 +53,7 @@ public class HandoverSheetTests
     {
         var box = Box("box").With(GestureDoes.SwitchesPower) with
         {
-            Power = new PowerNeed(100, true, 0, 0, false, true, true),
+            Power = new PowerNeed(100, true, 0, 0, Known.No, Known.Yes, true),
             Signs = [Light(SignState.Power, "green")],
         };
         Assert.Equal("Switch on the box by the TV: press the power button. Wait for its light: green.", Lines(Sheet(One, box, Headset("ear")), "To listen")[1]);

@@ -72,7 +72,7 @@ public class DeviceCheckTests
         { "links[0].channels", FamilyHeadset("ear", LinkTechnology.UhfDigital,
             "U") with { Links = [new AirLink { Technology = LinkTechnology.UhfDigital, Transmits = false, Family = "U", Channels = 2 }] } },
         { "power.usbDrawMa", Box("box", usbMa: -5) },
-        { "power.chargeHours", Headset("ear") with { Power = new PowerNeed(0, false, 20, 0, false, true, true) } },
+        { "power.chargeHours", Headset("ear") with { Power = new PowerNeed(0, false, 20, 0, Known.No, Known.Yes, true) } },
         { "gestures[0].holdSeconds", Headset("ear").PairedBy(PowerFrom.Off, "power", 300, 30) },
     };
 

@@ -21,7 +21,7 @@ public class DeviceFactsTests
         Assert.Equal("the lead", Fact(box, "In the box"));
         Assert.Equal("K, generation 2, 3", Fact(Aids("aids", "K", 2, 3), "Family"));
         Assert.Equal("8 m on its axis", Fact(Base("ir", LinkTechnology.InfraredDigital, "I"), "Power sent or range"));
-        Assert.Equal("20 h, charged in 2 h", Fact(Headset("ear"), "Battery"));
+        Assert.Equal("20 h, charged in 2 h, does not play while it charges", Fact(Headset("ear"), "Battery"));
         Assert.Equal("vendor low-latency, mark unread, SBC", Fact(Headset("ear", codecs: [new(CodecClass.VendorLowLatency, ""), Sbc]), "Codecs, in its order"));
         Assert.Equal("optical to 3.5 mm", Fact(Lead(Connector.OpticalSquare, Connector.Jack35), "Inputs"));
     }

@@ -118,7 +118,7 @@ public class RigViewTests
     [Fact]
     public void A_box_with_a_switch_of_its_own_is_switched_on_whatever_feeds_it()
     {
-        var byHand = Box("box") with { Power = new PowerNeed(100, false, 0, 0, false, true, true) };
+        var byHand = Box("box") with { Power = new PowerNeed(100, false, 0, 0, Known.No, Known.Yes, true) };
         var mains = Best(Look([Optical()], Listener(wears: "ear")), byHand, Headset("ear"));
         var usb = Best(Look([Optical(), Usb(500)], Listener(wears: "ear")), byHand, Headset("ear"));
         Assert.Equal(2, mains.Boxes);

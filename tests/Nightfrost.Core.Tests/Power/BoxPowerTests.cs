@@ -9,7 +9,8 @@ public class BoxPowerTests
 {
     private static TelevisionSet Set(params SourcePort[] sockets) => TelevisionSet.Unseen with { Sockets = sockets };
 
-    private static Device Draws(string id, int ma, bool survives = true) => Box(id) with { Power = new PowerNeed(ma, false, 0, 0, false, survives, false) };
+    private static Device Draws(string id, int ma, bool survives = true) =>
+        Box(id) with { Power = new PowerNeed(ma, false, 0, 0, Known.No, survives ? Known.Yes : Known.No, false) };
 
     [Theory]
     [InlineData(399, true, false)]
@@ -25,13 +26,14 @@ public class BoxPowerTests
 
     [Fact]
     public void A_box_with_a_supply_of_its_own_leaves_a_port_that_would_be_flagged() =>
-        Assert.Null(BoxPower.For(Set(Usb(500)), [Draws("box", 450) with { Power = new PowerNeed(450, true, 0, 0, false, true, false) }]).Single().UsbSocketId);
+        Assert.Null(BoxPower.For(Set(Usb(500)),
+            [Draws("box", 450) with { Power = new PowerNeed(450, true, 0, 0, Known.No, Known.Yes, false) }]).Single().UsbSocketId);
 
     [Fact]
     public void A_box_with_nothing_else_has_the_port_even_where_it_is_flagged()
     {
         var choices = BoxPower.For(Set(Usb(500)),
-            [Draws("alone", 450), Draws("other", 100) with { Power = new PowerNeed(100, true, 0, 0, false, true, false) }]);
+            [Draws("alone", 450), Draws("other", 100) with { Power = new PowerNeed(100, true, 0, 0, Known.No, Known.Yes, false) }]);
         Assert.Equal(("usb", null), (choices.Single(c => c.DeviceId == "alone").UsbSocketId, choices.Single(c => c.DeviceId == "other").UsbSocketId));
     }
 
@@ -85,7 +87,7 @@ public class BoxPowerTests
     [Fact]
     public void A_battery_is_planned_at_four_fifths_of_its_stated_hours()
     {
-        var choice = BoxPower.For(Set(), [Box("box") with { Power = new PowerNeed(0, false, 10, 2, true, true, true) }]).Single();
+        var choice = BoxPower.For(Set(), [Box("box") with { Power = new PowerNeed(0, false, 10, 2, Known.Yes, Known.Yes, true) }]).Single();
         Assert.Contains("8 h a charge", choice.Words, StringComparison.Ordinal);
         Assert.False(choice.NeedsSupply);
     }

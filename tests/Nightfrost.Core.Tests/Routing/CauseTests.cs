@@ -15,7 +15,7 @@ public class CauseTests
     [InlineData(100, true, false)]
     public void A_socket_that_is_strong_enough_is_not_called_weak_because_a_box_forgets_its_partner(int drawMa, bool survives, bool lost)
     {
-        var box = Box("box") with { Power = new PowerNeed(drawMa, false, 0, 0, false, survives, false) };
+        var box = Box("box") with { Power = new PowerNeed(drawMa, false, 0, 0, Known.No, survives ? Known.Yes : Known.No, false) };
         var site = new Site(Look([Optical(), Usb(900) with { OffInStandby = Known.Yes }], Listener(wears: "ear")), Shelf(box, Headset("ear")));
         var said = RuleList.AdviceFor(Router.Rank(site).Rigs[0].Rig.Routes[0]).Select(f => f.RuleId).ToList();
         Assert.DoesNotContain("usb-current", said);

@@ -71,6 +71,6 @@ public class LoudnessTests
     [InlineData(Known.No, "Stays on in standby.")]
     [InlineData(Known.NotYet, "Nobody knows yet whether it stays on in standby.")]
     public void Whether_a_port_sleeps_is_said_as_far_as_it_is_known(Known off, string words) =>
-        Assert.Contains(BoxPower.For(Look([Usb(900, off)]).Set, [Box("box") with { Power = Box("box").Power with { PairingSurvivesPowerLoss = true } }]),
+        Assert.Contains(BoxPower.For(Look([Usb(900, off)]).Set, [Box("box") with { Power = Box("box").Power with { PairingSurvivesPowerLoss = Known.Yes } }]),
             choice => choice.Words.EndsWith(words, StringComparison.Ordinal));
 }

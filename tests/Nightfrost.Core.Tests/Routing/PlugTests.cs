@@ -67,7 +67,7 @@ public class PlugTests
     {
         var box = LinkBox("fast end", 30).With(GestureDoes.Transmits, ControlKind.Slide, "TX")
             with
-        { Power = new PowerNeed(150, false, 0, 0, false, true, false) };
+        { Power = new PowerNeed(150, false, 0, 0, Known.No, Known.Yes, false) };
         var site = new Site(Look([Optical()], Listener("Ebbe")),
             Shelf(Box("box"), box, Speaker("speaker") with
             {

@@ -13,7 +13,7 @@ public class PowerLeadTests
 {
     private static readonly Device Box250 = Box("box", input: Connector.Jack35, usbMa: 250);
 
-    private static Device Converter200 => Converter() with { Power = new PowerNeed(200, false, 0, 0, false, true, false) };
+    private static Device Converter200 => Converter() with { Power = new PowerNeed(200, false, 0, 0, Known.No, Known.Yes, false) };
 
     private static RankedRig Best(SourcePort[] usb, params Device[] more) =>
         Router.Rank(new Site(Look([Optical(), .. usb], Listener(wears: "ear")), Shelf([Box250, Converter200, Headset("ear"), .. more]))).Rigs[0];
@@ -61,7 +61,7 @@ public class PowerLeadTests
     [Fact]
     public void A_box_that_forgets_its_partner_keeps_the_pair_off_a_socket_that_goes_off()
     {
-        var forgetful = Box250 with { Id = "other", Name = "other", Price = 10, Power = Box250.Power with { PairingSurvivesPowerLoss = false } };
+        var forgetful = Box250 with { Id = "other", Name = "other", Price = 10, Power = Box250.Power with { PairingSurvivesPowerLoss = Known.No } };
         var rig = Router.Rank(new Site(Look([Optical(), Usb(900)], Listener(wears: "ear")),
             Shelf(forgetful, Converter200, Headset("ear"), PowerLead(price: 2)))).Rigs[0].Rig;
         Assert.DoesNotContain(rig.Power, p => p.DeviceId == "other" && p.UsbSocketId is not null);

@@ -145,7 +145,11 @@ internal static class RandomSites
         var box = Box($"box{i}", random.Next(2, 12) * 10, codecs, random.Next(2) == 0 ? [Duet, Sbc] : random.Next(3) == 0 ? [Rich, Duet, Sbc] : null,
             random.Next(1, 4), random.Next(3) == 0 ? Connector.Jack35 : Connector.OpticalSquare, random.Next(3) == 0, random.Next(1, 6) * 100)
             with
-        { Power = new PowerNeed(random.Next(0, 6) * 100, random.Next(5) == 0, 0, 0, false, random.Next(2) == 0, random.Next(2) == 0), Includes = inTheBox };
+        {
+            Power = new PowerNeed(random.Next(0, 6) * 100, random.Next(5) == 0, 0, 0, Known.No, random.Next(2) == 0 ? Known.Yes : Known.No,
+                random.Next(2) == 0),
+            Includes = inTheBox,
+        };
         box = random.Next(2) == 0 ? box : box with { Links = [.. box.Links.Select(l => l with { ThreeMegabit = true })] };
         box = random.Next(3) > 0 ? box : box with { Links = [.. box.Links.Select(l => l with { TransmitDbm = random.Next(-36, 5) })] };
         return random.Next(4) > 0 ? box : box with { Links = [.. box.Links.Select(l => l with { Delay = new(20, 40, random.Next(5, 30) * 10, false) })] };

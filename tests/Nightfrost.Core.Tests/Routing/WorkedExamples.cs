@@ -108,7 +108,7 @@ public class WorkedExamples
             [new AudioPort(Connector.CoaxialPhono, false, [Signal.SpdifPcm], "COAX"), new AudioPort(Connector.Jack35, true, [Signal.AnalogueLine], "OUT")]
         };
         var view = Best(Look([coaxial], Wears("ear")), converter,
-            Box("box", input: Connector.Jack35) with { Power = new PowerNeed(0, true, 0, 0, false, true, false) }, Headset("ear"));
+            Box("box", input: Connector.Jack35) with { Power = new PowerNeed(0, true, 0, 0, Known.No, Known.Yes, false) }, Headset("ear"));
         Assert.Equal(["converter"], view.Plan[0].AdapterIds);
         Assert.True(view.Power.Single(p => p.DeviceId == "converter").NeedsSupply);
         Assert.Contains(view.Parts, p => p.DeviceId == "supply" && p.ToBuy == 1);
@@ -186,7 +186,7 @@ public class WorkedExamples
     [Fact]
     public void Example_17_a_box_that_takes_all_of_the_port_and_forgets_its_partner_goes_on_the_mains_or_gives_way()
     {
-        var greedy = Box("greedy", 30, usbMa: 500) with { Power = new PowerNeed(500, false, 0, 0, false, false, false) };
+        var greedy = Box("greedy", 30, usbMa: 500) with { Power = new PowerNeed(500, false, 0, 0, Known.No, Known.No, false) };
         var look = Look([Optical(), Usb(500, Known.Yes)], Wears("ear"));
         var view = Best(look, greedy, Headset("ear"));
         Assert.True(view.Power.Single().NeedsSupply);

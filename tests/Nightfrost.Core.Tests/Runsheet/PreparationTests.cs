@@ -12,7 +12,7 @@ public class PreparationTests
 {
     private static readonly Visit Friday = new(new(2026, 11, 27), new(10, 0));
 
-    private static readonly PowerNeed Charged4h = new(0, false, 10, 4, false, true, true);
+    private static readonly PowerNeed Charged4h = new(0, false, 10, 4, Known.No, Known.Yes, true);
 
     private static Rig RigOf(Look look, params Device[] devices) => Router.Rank(new Site(look, Shelf(devices))).Rigs[0].Rig;
 
@@ -24,7 +24,7 @@ public class PreparationTests
             Includes = ["lead-OpticalSquare-OpticalSquare"],
             Firmware = "2.4",
             DeliveryDays = 6,
-            Power = new(0, true, 0, 0, false, true, false),
+            Power = new(0, true, 0, 0, Known.No, Known.Yes, false),
         },
         Headset("ear") with { Power = Charged4h, App = "Owner's app" });
 

@@ -26,7 +26,7 @@ public class StepsFromAttributesTests
             PassesThrough = true,
             Signs = [Light(SignState.Power, "green")],
             Gestures = startsWithSupply ? [] : [new(GestureDoes.SwitchesPower, "", PowerFrom.NotRead, 0, 0, 1, "", "", "press")],
-            Power = new PowerNeed(0, true, 0, 0, false, true, false),
+            Power = new PowerNeed(0, true, 0, 0, Known.No, Known.Yes, false),
             Ports =
             [
                 new AudioPort(Connector.Hdmi, false, [Signal.HdmiProgramme], "IN"), new AudioPort(Connector.Hdmi, true, [Signal.HdmiProgramme], "OUT"),

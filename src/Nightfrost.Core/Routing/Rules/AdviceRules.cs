@@ -74,7 +74,7 @@ internal static class AdviceRules
             r => Say(("box", Box(r)), ("draw", r.Feed.Transmitter!.Power.UsbDrawMa.ToString(CultureInfo.InvariantCulture))), "USB-IF"),
         Advises("pairing-lost-in-standby", Tap, "{box} forgets its pairing when power is cut, and the set's USB {goes} off with it.",
             "Feed it from a mains supply.",
-            r => r.Feed.Transmitter is { Power: { UsbDrawMa: > 0, PairingSurvivesPowerLoss: false } } && HasUsb(r.Site.Look.Set)
+            r => r.Feed.Transmitter is { Power: { UsbDrawMa: > 0, PairingSurvivesPowerLoss: Known.No } } && HasUsb(r.Site.Look.Set)
                 && UsbSockets(r.Site.Look.Set).All(s => s.OffInStandby != Known.No),
             r => Say(("box", Box(r)), ("goes", UsbSockets(r.Site.Look.Set).All(s => s.OffInStandby == Known.Yes) ? "goes" : "may go"))),
         Advises("no-choice-of-destination", Tap, "{box} joins whatever answers first, and {count} Bluetooth receivers live here.",
@@ -213,9 +213,13 @@ internal static class AdviceRules
     private static IEnumerable<Programme> Missed(Route r) => r.Site.Watched.Except(r.Site.Passing(r.Feed.Socket));
 
     private static Device? ShortBattery(Route r) => r.AtEar.Listener.HoursADay is > 0 and var hours
-        ? new[] { r.AtEar.Receiver, r.AtEar.Relay }.OfType<Device>()
-        .FirstOrDefault(d => d.Power is { BatteryHours: > 0, WorksWhileCharging: false } && d.Power.BatteryHours * BoxPower.RunTimeShare < hours)
+        ? new[] { r.AtEar.Receiver, r.AtEar.Relay, OnItsCell(r) }.OfType<Device>()
+        .FirstOrDefault(d => d.Power is { BatteryHours: > 0, WorksWhileCharging: not Known.Yes } && d.Power.BatteryHours * BoxPower.RunTimeShare < hours)
         : null;
+
+    // A box with a cell that no socket of the set feeds.
+    private static Device? OnItsCell(Route r) => r.Feed.Transmitter is { Power: { BatteryHours: > 0, OwnSupply: false } } box
+        && BoxPower.SocketFor(r.Site.Look.Set, box) is null ? box : null;
 
     /// <summary>What on a way has other modes to stray into; null when nothing has.</summary>
     public static Device? Strays(Route r) =>

@@ -58,7 +58,8 @@ internal static class Likeness
         foreach (var k in kept)
         {
             if (k.SplitsInto >= device.SplitsInto
-                && (k.Power.UsbDrawMa == device.Power.UsbDrawMa || (k.Power.UsbDrawMa < device.Power.UsbDrawMa && k.Power.PairingSurvivesPowerLoss)))
+                && (k.Power.UsbDrawMa == device.Power.UsbDrawMa
+                    || (k.Power.UsbDrawMa < device.Power.UsbDrawMa && k.Power.PairingSurvivesPowerLoss != Known.No)))
                 return true;
         }
 

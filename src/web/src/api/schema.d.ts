@@ -4947,9 +4947,9 @@ export interface components {
              */
             chargeHours: number;
             /** @description May be used on the charging lead. */
-            worksWhileCharging: boolean;
+            worksWhileCharging: components["schemas"]["Known"];
             /** @description Finds its partner again by itself after its power was cut. */
-            pairingSurvivesPowerLoss: boolean;
+            pairingSurvivesPowerLoss: components["schemas"]["Known"];
             /** @description Someone must switch it on each time. */
             switchedByHand: boolean;
         };

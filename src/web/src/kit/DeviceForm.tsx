@@ -1,6 +1,6 @@
 import { Box } from '@mui/material'
 import type { Schema } from '../api/client'
-import { Choice } from '../parts/Choice'
+import { Choice, knownOptions } from '../parts/Choice'
 import { Pick, PickSome, Tick, Words } from '../parts/fields'
 import { NumberField } from '../parts/NumberField'
 import { Part } from '../parts/Page'
@@ -166,20 +166,28 @@ export function DeviceForm(part: FormPart & { devices: readonly Schema['Device']
           <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, mt: 2 }}>
             <Tick label="Its own mains supply is in the box" checked={power.ownSupply} onChange={(ownSupply) => setPower({ ownSupply })} />
             <Tick
-              label="Plays while it charges"
-              checked={power.worksWhileCharging}
-              onChange={(worksWhileCharging) => setPower({ worksWhileCharging })}
-            />
-            <Tick
-              label="Finds its partner after a power cut"
-              checked={power.pairingSurvivesPowerLoss}
-              onChange={(pairingSurvivesPowerLoss) => setPower({ pairingSurvivesPowerLoss })}
-            />
-            <Tick
               label="Switched on by hand each time"
               checked={power.switchedByHand}
               onChange={(switchedByHand) => setPower({ switchedByHand })}
             />
+          </Box>
+          <Box sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 5, rowGap: 3, mt: 3 }}>
+            {draft.links.length > 0 && (
+              <Choice
+                label="Finds its partner after a power cut"
+                value={power.pairingSurvivesPowerLoss}
+                options={knownOptions}
+                onChange={(pairingSurvivesPowerLoss) => setPower({ pairingSurvivesPowerLoss })}
+              />
+            )}
+            {power.batteryHours > 0 && (
+              <Choice
+                label="Plays while it charges"
+                value={power.worksWhileCharging}
+                options={knownOptions}
+                onChange={(worksWhileCharging) => setPower({ worksWhileCharging })}
+              />
+            )}
           </Box>
         </Part>
       )}

@@ -15,7 +15,7 @@ describe('a device as the form edits it', () => {
       app: 'one',
     }
     expect(complete(said)).toMatchObject({ ...said, links: [], ports: [], gestures: [] })
-    expect(complete(said).power.pairingSurvivesPowerLoss).toBe(true)
+    expect(complete(said).power.pairingSurvivesPowerLoss).toBe('notYet')
   })
 
   it('copies without its id and without its retirement', () => {

@@ -18,8 +18,8 @@ const noPower: Schema['PowerNeed'] = {
   ownSupply: false,
   batteryHours: 0,
   chargeHours: 0,
-  worksWhileCharging: false,
-  pairingSurvivesPowerLoss: true,
+  worksWhileCharging: 'notYet',
+  pairingSurvivesPowerLoss: 'notYet',
   switchedByHand: false,
 }
 

@@ -49,7 +49,7 @@ public class RuleExamples
         ["same-link"] = new(Look([Optical()], Listener()), [Base("uhf", LinkTechnology.UhfDigital, "U"), Ear], "share no link"),
         ["aid-family"] = new(Look([Optical()], Listener(wears: "aids")), [Streamer("streamer", "K", 1), Aids("aids", "K", 2)], "family K, generation 1"),
         ["speaker-stays"] = new(Look([Optical()], Listener() with { LeavesRoom = true }),
-            [Plain, Speaker("speaker") with { Links = Ear.Links, Power = new PowerNeed(0, true, 0, 0, false, true, false) }],
+            [Plain, Speaker("speaker") with { Links = Ear.Links, Power = new PowerNeed(0, true, 0, 0, Known.No, Known.Yes, false) }],
             "stands where its mains lead reaches; Edda leaves the room"),
         ["platform-family"] = new(Look([PlatformLink("Harbour")], Listener()), [PlatformSpeaker("other", family: "Island")],
             "of its own make (family Harbour); other is family Island"),
@@ -74,7 +74,7 @@ public class RuleExamples
         ["level-fixed"] = new(Look([Optical()], Listener()), [Plain, Ear], "volume keys of the set do nothing"),
         ["usb-current"] = new(Look([Optical(), Usb(500)], Listener()), [Box("hungry", usbMa: 550), Ear], "asks 550 mA"),
         ["pairing-lost-in-standby"] =
-            new(Look([Optical(), Usb(500)], Listener()), [Plain with { Power = Plain.Power with { PairingSurvivesPowerLoss = false } }, Ear],
+            new(Look([Optical(), Usb(500)], Listener()), [Plain with { Power = Plain.Power with { PairingSurvivesPowerLoss = Known.No } }, Ear],
                 "forgets its pairing"),
         ["link-poor"] = new(Look([Optical()], Listener(metres: 30)), [Box("weak", dbm: 4), Headset("ear", sensitivityDbm: -80)], "poor"),
         ["infrared-range"] = new(Look([Optical()], Listener(metres: 9) with { Seat = new Way { WallsEntered = true, SunOnReceiver = true } }), Infrared(),
@@ -191,6 +191,17 @@ public class RuleExamples
         if (ruleId == "level-fixed")
             return;
         Assert.DoesNotContain(Findings(site), f => f.RuleId == ruleId);
+    }
+
+    [Fact]
+    public void The_cell_of_a_box_is_as_short_as_that_of_what_is_worn_unless_the_set_feeds_it()
+    {
+        var box = Plain with { Power = new PowerNeed(100, false, 6, 3, Known.NotYet, Known.Yes, true) };
+        var listener = Listener() with { HoursADay = 7 };
+        Assert.Equal("The battery of box lasts 4.8 h of Edda's 7 h a day.", Short(Look([Optical()], listener)));
+        Assert.Null(Short(Look([Optical(), Usb(500)], listener)));
+
+        string? Short(Look look) => Findings(new Site(look, Shelf(box, Ear))).FirstOrDefault(f => f.RuleId == "battery-short")?.Sentence;
     }
 
     [Fact]

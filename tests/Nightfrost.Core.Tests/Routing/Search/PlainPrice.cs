@@ -171,7 +171,7 @@ internal static class PlainPrice
         foreach (var socket in free)
         {
             if (plugs[at].Sum(box => box.Power.UsbDrawMa) < socket.UsbMa
-                && plugs[at].All(box => box.Power.PairingSurvivesPowerLoss || socket.OffInStandby == Known.No))
+                && plugs[at].All(box => box.Power.PairingSurvivesPowerLoss != Known.No || socket.OffInStandby == Known.No))
                 least = Math.Min(least, Unfed(plugs, at + 1, [.. free.Where(other => other != socket)]));
         }
 

@@ -108,7 +108,7 @@ public class CandidateTests
     [Fact]
     public void A_speaker_on_the_mains_does_not_follow_and_one_with_a_battery_does()
     {
-        var mains = Speaker("speaker") with { Links = Headset("ear").Links, Power = new PowerNeed(0, true, 0, 0, false, true, false) };
+        var mains = Speaker("speaker") with { Links = Headset("ear").Links, Power = new PowerNeed(0, true, 0, 0, Known.No, Known.Yes, false) };
         var carried = mains with { Power = mains.Power with { BatteryHours = 8, ChargeHours = 2 } };
         var roams = Look([Optical()], Listener() with { LeavesRoom = true });
         Assert.Empty(Alone(new Site(roams, Shelf(Box("box"), mains))));

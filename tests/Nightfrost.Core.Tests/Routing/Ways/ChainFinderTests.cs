@@ -106,7 +106,7 @@ public class ChainFinderTests
     [Fact]
     public void Of_lines_that_serve_alike_the_cheapest_stays_and_one_on_the_sets_USB_stands_in_only_for_what_costs_no_less_without_it()
     {
-        Device At(string id, decimal price, int ma) => Converter(id, price) with { Power = new PowerNeed(ma, false, 0, 0, false, true, false) };
+        Device At(string id, decimal price, int ma) => Converter(id, price) with { Power = new PowerNeed(ma, false, 0, 0, Known.No, Known.Yes, false) };
         string[] Left(params Device[] converters) =>
             [.. CandidateFinder.For(new Site(Look([Optical(), Usb(), Usb(id: "other usb")], Listener()),
                 Shelf([Box("plug", input: Connector.Jack35), Headset("ear"), .. converters])), Limits.None,
