@@ -48,6 +48,9 @@ public sealed record ThingState
     /// <summary>When it next looks for a partner it knows, ms; null when it does not.</summary>
     public long? SeeksAtMs { get; init; }
 
+    /// <summary>How long it goes on looking for a partner that it lost, ms; past for one that it has not lost.</summary>
+    public long SeeksUntilMs { get; init; }
+
     /// <summary>When it switches itself off for want of sound, ms; null while it does not.</summary>
     public long? IdleOffAtMs { get; init; }
 }

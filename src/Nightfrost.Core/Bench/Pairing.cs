@@ -11,6 +11,9 @@ internal static class Pairing
     /// <summary>After power comes, so long until a device has looked for the partner it knows, ms (starting value).</summary>
     internal const int SeekMs = 3_000;
 
+    /// <summary>So long a device goes on looking for a partner that it lost, ms (starting value).</summary>
+    internal const int LostMs = 60_000;
+
     /// <summary>A control is held, or pressed: what that does is told by the device's gestures.</summary>
     public static BenchState Press(BenchState state, Act.Press press)
     {
@@ -101,7 +104,10 @@ internal static class Pairing
     public static BenchState Seek(BenchState state, string thingId)
     {
         state = state.With(thingId, t => t with { SeeksAtMs = null });
-        return state.Site.Truths.RivalsWin ? SeekBox(TakenByRival(state, thingId), thingId) : TakenByRival(SeekBox(state, thingId), thingId);
+        state = state.Site.Truths.RivalsWin ? SeekBox(TakenByRival(state, thingId), thingId) : TakenByRival(SeekBox(state, thingId), thingId);
+        var next = state.NowMs + SeekMs;
+        return state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } lost && next <= lost.SeeksUntilMs
+            ? state.With(thingId, t => t with { SeeksAtMs = next }) : state;
     }
 
     private static BenchState SeekBox(BenchState state, string thingId)
@@ -180,5 +186,7 @@ internal static class Pairing
 
     private static BenchState Part(BenchState state, string thingId, string partnerId, bool seekAgain) => state
         .With(thingId, t => t with { Joined = t.Joined.Remove(partnerId) })
-        .With(partnerId, t => t with { Joined = t.Joined.Remove(thingId), SeeksAtMs = seekAgain && t.IsOn ? state.NowMs + SeekMs : t.SeeksAtMs });
+        .With(partnerId, t => t with { Joined = t.Joined.Remove(thingId) })
+        .With(partnerId, t => seekAgain && t.IsOn && state.Site.Things[partnerId].Device is not { Automatic.Seeks: Seeks.Nobody }
+            ? t with { SeeksAtMs = state.NowMs + SeekMs, SeeksUntilMs = state.NowMs + LostMs } : t);
 }

@@ -82,6 +82,16 @@ public class HabitTests
         Assert.Equal(finds, again.Joined());
     }
 
+    [Theory]
+    [InlineData(Seeks.EveryPartner, 20, true)]
+    [InlineData(Seeks.EveryPartner, 90, false)]
+    [InlineData(Seeks.Nobody, 20, false)]
+    public void What_lost_its_partner_looks_for_it_a_minute_long(Seeks seeks, int awaySeconds, bool finds)
+    {
+        var scene = Lounge(a => a with { Seeks = Seeks.Nobody }, a => a with { Seeks = seeks }).Wired().Pair();
+        Assert.Equal(finds, scene.Do(new Act.Rest(scene.Box, awaySeconds)).Let(30).Joined());
+    }
+
     [Fact]
     public void What_seeks_its_last_partner_alone_leaves_an_earlier_one_be()
     {
