@@ -33,7 +33,11 @@ internal static class PowerBackSteps
             Detail = Say("powerBack.detail", ("box", box.Name)),
             Why = Say(rig.Power.First(p => p.DeviceId == box.Id).SleepsWithSet ? "powerBack.why" : "powerBack.whyMay"),
             Note = Say("powerBack.note"),
-        }.Showing(rig, [.. joined.SelectMany(r => SignWords.Telling(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined))]);
+        }.Showing(rig,
+            [
+                .. joined.SelectMany(r => SignWords.Telling(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined)),
+                .. joined.Count == 1 ? SignWords.Telling(Things.Sender(feed)!, box, SignState.Joined) : [],
+            ]);
     }
 
     /// <summary>The step that tries it.</summary>

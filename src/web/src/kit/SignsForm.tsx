@@ -1,4 +1,4 @@
-import { Box, Button } from '@mui/material'
+import { Box, Button, Typography } from '@mui/material'
 import { useState } from 'react'
 import type { Schema } from '../api/client'
 import { Pick, Words } from '../parts/fields'
@@ -27,6 +27,11 @@ export function SignsForm({ draft, set, terms, problemOf }: FormPart) {
   const { signs } = draft
   return (
     <Box>
+      {draft.gestures.some((g) => g.does === 'opensSecondPairing') && (
+        <Typography variant="body2" color="textSecondary" sx={{ mb: 2 }}>
+          With a light for each listener, say it so that it is true of both, such as “the light at the button, steady”.
+        </Typography>
+      )}
       {signs.map((sign, i) => (
         <SignForm
           key={i}
