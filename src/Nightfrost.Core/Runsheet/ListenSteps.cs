@@ -12,6 +12,9 @@ namespace Nightfrost.Core.Runsheet;
 /// <summary>First sound, level, lips, and leaving the place safe.</summary>
 internal static class ListenSteps
 {
+    /// <summary>So long two outputs are heard side by side before they are counted on, s (starting value).</summary>
+    private const double TogetherSeconds = 60;
+
     public static IEnumerable<Step> For(Rig rig)
     {
         foreach (var pair in RigOutputs.Untried(rig))
@@ -111,6 +114,9 @@ internal static class ListenSteps
             Id = $"together-{pair.One.Id}-{pair.Other?.Id ?? LineBoard.RoomRow}",
             Phase = Phase.Listen,
             Place = Say("place.atSet"),
+            Acts = [new Act.Wait(TogetherSeconds)],
+            Goal = new Goal.All(
+                [.. SoundAt(pair.One), .. pair.Other is null ? [new Goal.RoomHears()] : SoundAt(pair.Other)]),
             Action = Say("together.action", ("one", one), ("other", other)),
             Detail = Step.With(Say(pair.Liveness == Liveness.Unlikely ? "together.seldom" : "together.usually"), Say("together.detail")),
             Expect = Say("together.expect"),
@@ -118,6 +124,9 @@ internal static class ListenSteps
             Why = Say("together.why"),
             Mandatory = true,
         };
+
+        IEnumerable<Goal> SoundAt(SourcePort socket) =>
+            rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => new Goal.SoundAt(r.AtEar.Listener.Id));
 
         string At(SourcePort socket) =>
             Say("together.at", ("who", Wording.Listed(rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => r.AtEar.Listener.Name))),

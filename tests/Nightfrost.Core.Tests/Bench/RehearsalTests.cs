@@ -141,6 +141,20 @@ public class RehearsalTests
         Assert.Equal(Verdict.Proven, Proof.Of(known, RunSheet.For(known)).Verdict);
     }
 
+    [Theory]
+    [MemberData(nameof(Rigs))]
+    public void What_is_tried_on_the_visit_shows_at_the_step_that_tries_it_or_before(string name)
+    {
+        var rig = All[name]();
+        string[] trials = ["together-", "power-back-", "walk-", "speakers-off"];
+        foreach (var world in Worlds.Of(rig).Others.Where(w => trials.Any(t => w.AskedAt?.StartsWith(t, StringComparison.Ordinal) == true)))
+        {
+            var steps = RunSheet.For(rig).Select(s => s.Id).ToList();
+            var ran = Rehearsal.Run(Core.Bench.Bench.Start(BenchSites.Of(rig, world.Truths)), RunSheet.For(rig));
+            Assert.InRange(steps.IndexOf(ran.FirstFailed?.StepId ?? ""), 0, steps.IndexOf(world.AskedAt!));
+        }
+    }
+
     [Fact]
     public void A_sheet_in_a_wrong_order_fails_where_it_goes_wrong()
     {
