@@ -13,8 +13,9 @@ public sealed record DoneStep(string StepId, DateTimeOffset At, bool WentWell);
 
 /// <summary>A step to do now.</summary>
 /// <param name="StepId">The step.</param>
+/// <param name="Place">Where to stand.</param>
 /// <param name="Words">What to do, with what has to be undone first.</param>
-public sealed record AgainStep(string StepId, string Words);
+public sealed record AgainStep(string StepId, string Place, string Words);
 
 /// <summary>What to do after a step went otherwise: derived from the state that is met by then, never the sheet as it was written.</summary>
 /// <param name="Since">What happened by itself since the last step that went well, in plain words.</param>
@@ -45,13 +46,13 @@ public sealed record Recovery(IReadOnlyList<string> Since, IReadOnlyList<AgainSt
             if (!IsUnmet(met, step) && (step != failed || (again.Count > 0 && (goal is Goal.Joined || shown is not null))))
                 continue;
             var off = ToBeOff(met, step);
-            again.Add(new(step.Id, off is null ? step.Action : Say("again.offFirst", ("thing", met.Site.NameOf(off)), ("action", step.Action))));
+            again.Add(new(step.Id, step.Place, off is null ? step.Action : Say("again.offFirst", ("thing", met.Site.NameOf(off)), ("action", step.Action))));
             IEnumerable<Act> acts = off is null ? step.Acts : step.Acts.Prepend(new Act.Switch(off, false));
             met = acts.Aggregate(met, (state, act) => Bench.Do(state, act));
         }
 
         // What the site or a device cannot do is not done again: the step says what then.
-        return Goals.Missing(met, goal).Count == 0 ? new(since, again) : shown is not null ? new(since, []) : new(since, [new(failed.Id, failed.Action)]);
+        return Goals.Missing(met, goal).Count == 0 ? new(since, again) : shown is not null ? new(since, []) : new(since, [new(failed.Id, failed.Place, failed.Action)]);
     }
 
     // The site as it is now: what went well was done and took the time it took.

@@ -3522,6 +3522,8 @@ export interface components {
         AgainStep: {
             /** @description The step. */
             stepId: string;
+            /** @description Where to stand. */
+            place: string;
             /** @description What to do, with what has to be undone first. */
             words: string;
         };

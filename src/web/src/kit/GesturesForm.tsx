@@ -126,7 +126,7 @@ export function GesturesForm(part: FormPart) {
         Add what a control does
       </Button>
       {gestures.some((g) => g.does === 'opensSecondPairing') && (
-        <Box sx={{ mt: 4 }}>
+        <Box sx={{ mt: 4, width: 'fit-content' }}>
           <Choice
             label="While the second is paired, the first is"
             value={draft.secondListener}

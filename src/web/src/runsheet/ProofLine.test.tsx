@@ -30,6 +30,13 @@ describe('what simulated devices say of a sheet', () => {
     expect(onPick).toHaveBeenCalledExactlyOnceWith('together-a-room')
   })
 
+  it('says what a step has shown', () => {
+    const shown = steps.map((s) => (s.step.id === 'together-a-room' ? { ...s, outcome: 'notAsExpected' as const } : s))
+    const doubts = [{ words: 'Optical may silence the room', askedAt: 'together-a-room', thenFails: 'The room is silent.' }]
+    render(<ProofLine proof={{ ...proof, verdict: 'provenBut', doubts }} holds="" steps={shown} />)
+    expect(screen.getByRole('button', { name: 'Step 3 has shown it' })).toBeTruthy()
+  })
+
   it('names the step that goes otherwise, and why', () => {
     const onPick = show({ verdict: 'fails', failsAt: 'lead-1', problems: ['A cap is on the optical lead.'] })
     expect(screen.getByText(/A cap is on the optical lead\./)).toBeTruthy()

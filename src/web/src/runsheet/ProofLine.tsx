@@ -14,6 +14,7 @@ interface Props {
 /** What simulated devices say of a sheet before anybody kneels behind a set. */
 export function ProofLine({ proof, holds, steps = [], onPick = () => undefined }: Props) {
   const number = (id: string | null | undefined) => steps.findIndex((s) => s.step.id === id) + 1
+  const wentOtherwise = (id: string | null | undefined) => steps.some((s) => s.step.id === id && s.outcome === 'notAsExpected')
   const fails = proof.verdict === 'fails'
   return (
     <Box component="section" aria-label="Carried out beforehand" sx={{ mt: 3, maxWidth: 900 }}>
@@ -31,7 +32,12 @@ export function ProofLine({ proof, holds, steps = [], onPick = () => undefined }
           {proof.doubts.map((doubt) => (
             <Typography key={doubt.words} component="li" variant="body2" color="textSecondary">
               {doubt.words}.{' '}
-              {number(doubt.askedAt) > 0 && <Go to={`Step ${number(doubt.askedAt)} shows it`} onGo={() => onPick(doubt.askedAt!)} />}
+              {number(doubt.askedAt) > 0 && (
+                <Go
+                  to={`Step ${number(doubt.askedAt)} ${wentOtherwise(doubt.askedAt) ? 'has shown' : 'shows'} it`}
+                  onGo={() => onPick(doubt.askedAt!)}
+                />
+              )}
             </Typography>
           ))}
         </Box>

@@ -42,14 +42,14 @@ describe('one step', () => {
 
   it('says what to do now where it went otherwise, with what happened since', () => {
     const again = [
-      { stepId: 'pair-box', words: 'Hold the round button for 5 s' },
-      { stepId: 'lead-1', words: step.action },
+      { stepId: 'pair-box', place: 'At the Lounge box', words: 'Hold the round button for 5 s' },
+      { stepId: 'lead-1', place: step.place, words: step.action },
     ]
     show(fresh, { outcome: 'notAsExpected', recovery: { since: ['The box stops waiting for a partner.'], again } })
     expect(screen.getByText(/The box stops waiting for a partner\./)).toBeTruthy()
     expect(screen.getAllByRole('listitem').map((item) => item.textContent)).toEqual([
-      'Hold the round button for 5 s. Go there',
-      step.action,
+      'At the Lounge box: Hold the round button for 5 s. Go there',
+      `${step.place}: ${step.action}`,
     ])
   })
 

@@ -72,8 +72,12 @@ export function StepCard({
         </Aside>
       )}
       {doubts.map((words) => (
-        <Aside key={words} label="Nobody knows yet" color="text.secondary">
-          {words}: this step shows it.
+        <Aside
+          key={words}
+          label={state.outcome === 'notAsExpected' ? 'Nobody knew' : 'Nobody knows yet'}
+          color={state.outcome === 'notAsExpected' ? 'warning.main' : 'text.secondary'}
+        >
+          {words}: this step {state.outcome === 'notAsExpected' ? 'has shown' : 'shows'} it.
         </Aside>
       ))}
       {state.recovery && (state.recovery.since.length > 0 || state.recovery.again.length > 1) && (
@@ -82,6 +86,9 @@ export function StepCard({
           <Box component="ol" sx={{ m: 0, mt: 1, pl: 5 }}>
             {state.recovery.again.map((again) => (
               <li key={again.stepId}>
+                <Typography variant="body2" component="span" color="textSecondary">
+                  {again.place}:
+                </Typography>{' '}
                 {again.words}
                 {again.stepId !== step.id && (
                   <>
