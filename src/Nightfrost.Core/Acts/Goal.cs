@@ -58,6 +58,9 @@ public abstract record Goal
     /// <summary>The listener hears it in a place they go to, too.</summary>
     public sealed record EarHearsAt(string ListenerId, string PlaceName) : Goal;
 
+    /// <summary>A source gives its picture.</summary>
+    public sealed record PictureOf(string SourceId) : Goal;
+
     /// <summary>The room hears a programme.</summary>
     public sealed record RoomHears : Goal;
 

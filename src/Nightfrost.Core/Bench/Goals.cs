@@ -31,6 +31,7 @@ public static class Goals
         Goal.Charged charged => If(Thing(state, charged.ThingId) is { Charge: > 0 }, Say("bench.empty", ("thing", state.Site.NameOf(charged.ThingId)))),
         Goal.RadiosAre radios => If(state.Site.Things.Values.Where(t => t.Device is null).All(t => state.Things[t.Id].RadioOn == radios.On),
             radios.On ? Say("bench.radioStillOff") : Say("bench.radioStillOn")),
+        Goal.PictureOf picture => Pictures.Missing(state, picture.SourceId),
         Goal.SoundAt sound => Listening.AtBox(state, sound.ListenerId).Reasons,
         Goal.CodecAsPlanned codec => CodecMissing(state, codec.ListenerId),
         Goal.EarHears ear => Listening.AtEar(state, ear.ListenerId).Reasons,

@@ -118,8 +118,7 @@ public static class Listening
     private static Hearing BySetsOwn(BenchState state)
     {
         var (id, player) = (state.Site.RoomPlayerId, state.Sources[state.Site.RoomPlayerId]);
-        var reasons = player is { Playing: true, Standby: false } ? []
-            : new List<string> { Say(player.Standby ? "bench.onStandby" : "bench.playsNothing", ("thing", state.Site.NameOf(id))) };
+        var reasons = Pictures.Missing(state, id).ToList();
         if (!player.SpeakersOn)
             reasons.Add(Say("bench.speakersOff", ("thing", state.Site.NameOf(id))));
         if (player.Volume == Volume.Down || player.Muted)
@@ -147,8 +146,7 @@ public static class Listening
     {
         var (reasons, source, look) = (new List<string>(), state.Sources[sourceId], state.Site.Look);
         var socket = look.AllSockets().First(s => s.Id == socketId);
-        if (!source.Playing || source.Standby)
-            reasons.Add(Say(source.Standby ? "bench.onStandby" : "bench.playsNothing", ("thing", state.Site.NameOf(sourceId))));
+        reasons.AddRange(Pictures.Missing(state, sourceId));
         if (sourceId == SoundSource.Television && !IsLive(state, socket))
             reasons.Add(Say("bench.notChosen", ("socket", RouteWords.Socket(look, socket))));
         foreach (var other in InUse(state).Where(o => o.Id != socketId && state.Site.Exclude(Things.Socket(o), Things.Socket(socket))))

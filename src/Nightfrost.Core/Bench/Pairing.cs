@@ -184,9 +184,14 @@ internal static class Pairing
         .With(senderId, t => t with { Joined = t.Joined.Add(receiverId), Knows = t.Knows.Remove(receiverId).Insert(0, receiverId) })
         .With(receiverId, t => t with { Joined = [senderId], Knows = t.Knows.Remove(senderId).Insert(0, senderId), SeeksAtMs = null });
 
-    private static BenchState Part(BenchState state, string thingId, string partnerId, bool seekAgain) => state
-        .With(thingId, t => t with { Joined = t.Joined.Remove(partnerId) })
-        .With(partnerId, t => t with { Joined = t.Joined.Remove(thingId) })
-        .With(partnerId, t => seekAgain && t.IsOn && state.Site.Things[partnerId].Device is not { Automatic.Seeks: Seeks.Nobody }
-            ? t with { SeeksAtMs = state.NowMs + SeekMs, SeeksUntilMs = state.NowMs + LostMs } : t);
+    private static BenchState Part(BenchState state, string thingId, string partnerId, bool seekAgain)
+    {
+        var parted = state.With(thingId, t => t with { Joined = t.Joined.Remove(partnerId) })
+            .With(partnerId, t => t with { Joined = t.Joined.Remove(thingId) });
+        if (!seekAgain || !state.Things[partnerId].IsOn || state.Site.Things[partnerId].Device is { Automatic.Seeks: Seeks.Nobody })
+            return parted;
+        parted = parted.With(partnerId, t => t with { SeeksAtMs = state.NowMs + SeekMs, SeeksUntilMs = state.NowMs + LostMs });
+        return state.Site.Ears.Any(e => e.Receiver.Id == partnerId)
+            ? parted.Say(Wording.Sentence(Say("bench.loses", ("receiver", state.Site.NameOf(partnerId)), ("sender", state.Site.NameOf(thingId))))) : parted;
+    }
 }

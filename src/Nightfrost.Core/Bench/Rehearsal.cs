@@ -68,6 +68,8 @@ public static class Rehearsal
     {
         foreach (var route in rig.Routes)
             yield return new Goal.EarHears(route.AtEar.Listener.Id);
+        foreach (var id in Things.Players(rig))
+            yield return new Goal.PictureOf(id);
         yield return new Goal.RadiosAre(true);
         yield return new Goal.RoomAsUsual();
         if (rig.Site.RoomHears is not null)

@@ -28,10 +28,11 @@ public sealed record WatchedEar(string Who, string How)
 /// <param name="Shows">What every light and display showed then, by thing.</param>
 /// <param name="Hears">Who heard the planned sound by then, and how.</param>
 /// <param name="RoomHears">The room heard a programme.</param>
+/// <param name="Picture">What is watched gave its picture.</param>
 /// <param name="Problems">What did not go as the step says.</param>
 public sealed record WatchedStep(
     string StepId, string Action, long EndedAtMs, IReadOnlyList<string> Events, IReadOnlyList<string> Shows, IReadOnlyList<WatchedEar> Hears, bool RoomHears,
-    IReadOnlyList<string> Problems);
+    bool Picture, IReadOnlyList<string> Problems);
 
 /// <summary>A visit carried out on the Bench step by step, at the pace of practised hands.</summary>
 /// <param name="Steps">Each step.</param>
@@ -55,7 +56,7 @@ public sealed record WatchedVisit(IReadOnlyList<WatchedStep> Steps, IReadOnlyLis
                     $"{Wording.Capital(state.Site.NameOf(thing.Key))}: {string.Join("; ", thing.Select(s => s.Look.Looks))}")],
                 [.. rig.Routes.Select(r => r.AtEar.Listener).Where(l => Listening.AtEar(state, l.Id).IsHeard)
                     .Select(l => WatchedEar.Of(l, Listening.Answer(state, l.Id)))],
-                Listening.InRoom(state).IsHeard, run.Steps[0].Problems));
+                Listening.InRoom(state).IsHeard, Pictures.AreThere(state), run.Steps[0].Problems));
         }
 
         return new(watched, []);

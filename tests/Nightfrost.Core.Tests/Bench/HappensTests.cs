@@ -218,4 +218,17 @@ public class HappensTests
             Ports = [.. Scene.LoungeBox().Ports, new AudioPort(Connector.OpticalSquare, true, [Signal.SpdifPcm], "OUT")],
         },
         Headset("ear"), TestKit.Bar());
+
+    [Fact]
+    public void The_picture_is_there_while_what_is_watched_plays_whatever_is_plugged_or_muted()
+    {
+        var scene = Scene.Lounge();
+        Assert.Equal("the set plays nothing", Assert.Single(Pictures.Missing(scene.Now, Scene.Set)));
+        var wired = scene.Wired().Pair().Do(new Act.Mute(Scene.Set, true));
+        Assert.True(Pictures.AreThere(wired.Now));
+        Assert.True(Pictures.AreThere(wired.Do(new Act.Pull(wired.Lead.NearEnd), new Act.Rest(wired.Box, 30)).Now));
+        var asleep = wired.Do(new Act.Standby(Scene.Set, true));
+        Assert.Equal("the set is on standby", Assert.Single(Pictures.Missing(asleep.Now, Scene.Set)));
+        Assert.True(Pictures.AreThere(asleep.Do(new Act.Standby(Scene.Set, false)).Now));
+    }
 }

@@ -6073,6 +6073,8 @@ export interface components {
             hears: components["schemas"]["WatchedEar"][];
             /** @description The room heard a programme. */
             roomHears: boolean;
+            /** @description What is watched gave its picture. */
+            picture: boolean;
             /** @description What did not go as the step says. */
             problems: string[];
         };

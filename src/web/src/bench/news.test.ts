@@ -9,6 +9,7 @@ const step = (of: Partial<Parameters<typeof news>[0]> = {}) => ({
   shows: [],
   hears: [],
   roomHears: false,
+  picture: false,
   problems: [],
   ...of,
 })
@@ -30,6 +31,15 @@ describe('what is new after a step', () => {
   it('says who no longer hears', () => {
     expect(news(step(), step({ hears: [edda] }))).toEqual(['Edda no longer hears it.'])
     expect(news(step({ hears: [{ ...edda, how: 'SBC' }] }), step({ hears: [edda] }))).toEqual(['Edda hears it: SBC, predicted.'])
+  })
+
+  it('says when the picture comes and goes', () => {
+    const watched = step({ picture: true })
+    expect([news(watched, undefined), news(watched, watched), news(step(), watched)]).toEqual([
+      ['The picture is there.'],
+      [],
+      ['The picture is gone.'],
+    ])
   })
 
   it('counts from the beginning of the visit', () => {

@@ -12,6 +12,7 @@ export function news(step: Step, before: Step | undefined) {
   const then = before?.hears ?? []
   const hears = step.hears.filter((ear) => !then.some((e) => e.who === ear.who && e.how === ear.how))
   const lost = then.filter((ear) => !step.hears.some((e) => e.who === ear.who))
+  const picture = step.picture === (before?.picture ?? false) ? [] : [step.picture ? 'The picture is there.' : 'The picture is gone.']
   const room = step.roomHears === (before?.roomHears ?? false) ? [] : [step.roomHears ? 'The room hears it.' : 'The room is silent.']
   return [
     ...step.events,
@@ -20,6 +21,7 @@ export function news(step: Step, before: Step | undefined) {
     ...hears.map((ear) => (ear.how === '' ? `${ear.who} hears it.` : `${ear.who} hears it: ${ear.how}, predicted.`)),
     ...lost.map((ear) => `${ear.who} no longer hears it.`),
     ...room,
+    ...picture,
   ]
 }
 
