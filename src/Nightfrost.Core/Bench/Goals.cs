@@ -43,11 +43,11 @@ public static class Goals
 
     private static IReadOnlyList<string> If(bool holds, string otherwise) => holds ? [] : [otherwise];
 
-    // What reaches the seat may not reach the place somebody goes to.
+    // What reaches the seat may not reach the place somebody goes to; what is reckoned not to is never planned.
     private static IEnumerable<string> OutOfReach(BenchState state, Goal.EarHearsAt there)
     {
         var way = Listening.Way(state, there.ListenerId);
-        if (RouteReach.At(way.Route, there.PlaceName) is { Usable: false } || state.Site.Truths.OutOfReach.Contains(there))
+        if (state.Site.Truths.OutOfReach.Contains(there))
             yield return Say("bench.outOfReach", ("thing", state.Site.NameOf(way.Receiver.Id)), ("place", there.PlaceName));
     }
 

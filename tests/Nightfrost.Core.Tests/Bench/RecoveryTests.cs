@@ -54,6 +54,9 @@ public class RecoveryTests
     }
 
     [Fact]
+    public void What_joined_in_its_time_and_was_told_late_has_joined() => Assert.Equal(["level-edda"], Ids(After("level-edda", 30)));
+
+    [Fact]
     public void A_step_that_nobody_can_explain_is_done_again() => Assert.Equal(["output-optical>box"], Ids(After("output-optical>box", 20)));
 
     [Fact]
