@@ -24,7 +24,7 @@ public class RoomsTests
         ["Line"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Routing.Answers"],
         ["Acts"] = ["", "Kit", "Sites", "Routing"],
         ["Runsheet"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Loudness", "Routing", "Routing.Rules", "Line", "Acts"],
-        ["Bench"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Loudness", "Routing", "Line", "Acts", "Runsheet", "Handover"],
+        ["Bench"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Loudness", "Routing", "Routing.Answers", "Line", "Acts", "Runsheet", "Handover"],
         ["Handover"] = ["", "Kit", "Sites", "Airlink", "Timing", "Power", "Routing", "Routing.Rules", "Line", "Acts", "Runsheet"],
     };
 

@@ -37,7 +37,7 @@ public static class BenchSites
         return [.. missing.Distinct()];
     }
 
-    private static bool IsSimulated(AirLink sends) => sends.Technology is LinkTechnology.BluetoothClassic or LinkTechnology.Digital24GHz
+    internal static bool IsSimulated(AirLink sends) => sends.Technology is LinkTechnology.BluetoothClassic or LinkTechnology.Digital24GHz
         or LinkTechnology.Digital19GHz or LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue;
 
     /// <summary>The site as the visit meets it, in one of the worlds it may be.</summary>

@@ -106,7 +106,7 @@ internal static class Pairing
         state = state.With(thingId, t => t with { SeeksAtMs = null });
         state = state.Site.Truths.RivalsWin ? SeekBox(TakenByRival(state, thingId), thingId) : TakenByRival(SeekBox(state, thingId), thingId);
         var next = state.NowMs + SeekMs;
-        return state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } lost && next <= lost.SeeksUntilMs
+        return state.Things[thingId] is { Joined.Count: 0 } lost && next <= lost.SeeksUntilMs
             ? state.With(thingId, t => t with { SeeksAtMs = next }) : state;
     }
 

@@ -52,7 +52,8 @@ public sealed record Recovery(IReadOnlyList<string> Since, IReadOnlyList<AgainSt
         }
 
         // What the site or a device cannot do is not done again: the step says what then.
-        return Goals.Missing(met, goal).Count == 0 ? new(since, again) : shown is not null ? new(since, []) : new(since, [new(failed.Id, failed.Place, failed.Action)]);
+        return Goals.Missing(met, goal).Count == 0 ? new(since, again)
+            : shown is not null ? new(since, []) : new(since, [new(failed.Id, failed.Place, failed.Action)]);
     }
 
     // The site as it is now: what went well was done and took the time it took.

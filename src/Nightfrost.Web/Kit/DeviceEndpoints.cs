@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
 using Nightfrost.Data;
 using Nightfrost.Data.Kit;
@@ -17,6 +18,10 @@ public sealed record DeviceEdit(int Version, Device Device);
 /// <param name="Retired">True to retire it.</param>
 public sealed record Retirement(int Version, bool Retired);
 
+/// <summary>What the Bench says of a device.</summary>
+/// <param name="Proof">Null for what joins nothing and is worn by nobody, such as a lead.</param>
+public sealed record DeviceProofView(Proof? Proof);
+
 /// <summary>One device by itself: added, edited, retired.</summary>
 internal static class DeviceEndpoints
 {
@@ -25,6 +30,7 @@ internal static class DeviceEndpoints
         kit.MapGet("terms", () => TypedResults.Ok(KitTerms.All)).WithSummary("What a device is described with.");
         kit.MapPost("", Add).WritesShelf().WithSummary("Puts a new device on the shelf; its id is made from its name.");
         kit.MapGet("{deviceId}", Read).WithSummary("One device.");
+        kit.MapGet("{deviceId}/proof", Prove).WithSummary("What the Bench says of one device, in the plainest rig there is for it.");
         kit.MapPut("{deviceId}", Edit).WritesShelf().WithSummary("Describes a device anew.");
         kit.MapPost("{deviceId}/retirement", Retire).WritesShelf()
             .WithSummary("Retires a device: no new rig uses it, old cases still show it. Or takes it back into use.");
@@ -45,6 +51,10 @@ internal static class DeviceEndpoints
 
     private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Read(string deviceId, NightfrostDb db, CancellationToken cancel) =>
         await KitEndpoints.Standing(db, deviceId, cancel) is { } row ? TypedResults.Ok(KitEndpoints.Entry(row)) : Refusals.Unknown("device");
+
+    private static async Task<Results<Ok<DeviceProofView>, JsonHttpResult<Refusal>>> Prove(string deviceId, NightfrostDb db, CancellationToken cancel) =>
+        await KitEndpoints.Standing(db, deviceId, cancel) is { } row ? TypedResults.Ok(new DeviceProofView(DeviceProof.Of(row.Spec.Value)))
+            : Refusals.Unknown("device");
 
     private static async Task<Results<Ok<ShelfEntry>, JsonHttpResult<Refusal>>> Edit(string deviceId, DeviceEdit edit, NightfrostDb db,
         CancellationToken cancel)

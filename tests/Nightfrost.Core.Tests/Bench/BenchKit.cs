@@ -27,7 +27,8 @@ internal static class BenchKit
 
     /// <summary>Rigs of random sites that the Bench can carry out, each with its seed.</summary>
     public static IEnumerable<Rig> Rigs(int seed, int most) =>
-        Router.Rank(new Site(Draw(new Random(seed)), seed % 3 == 0 ? Unread : Shelf)).Rigs.Select(r => r.Rig).Where(r => BenchSites.NotSimulated(r).Count == 0).Take(most);
+        Router.Rank(new Site(Draw(new Random(seed)), seed % 3 == 0 ? Unread : Shelf)).Rigs
+            .Select(r => r.Rig).Where(r => BenchSites.NotSimulated(r).Count == 0).Take(most);
 
     private static Look Draw(Random random)
     {

@@ -82,6 +82,15 @@ public class HabitTests
         Assert.Equal(finds, again.Joined());
     }
 
+    [Fact]
+    public void Power_that_rests_is_away_for_its_seconds_and_no_longer()
+    {
+        var scene = Lounge(a => a).Wired();
+        var rested = scene.Do(new Act.Rest(scene.Box, 30));
+        Assert.Equal(30_000 + ActTimes.HandsMs(new Act.Rest(scene.Box, 30)), rested.Now.NowMs - scene.Now.NowMs);
+        Assert.True(rested[scene.Box].IsOn);
+    }
+
     [Theory]
     [InlineData(Seeks.EveryPartner, 20, true)]
     [InlineData(Seeks.EveryPartner, 90, false)]

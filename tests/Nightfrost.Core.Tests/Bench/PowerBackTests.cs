@@ -54,6 +54,15 @@ public class PowerBackTests
     }
 
     [Fact]
+    public void A_cell_of_its_own_keeps_a_box_s_memory()
+    {
+        var box = Box("box") with { Power = new PowerNeed(100, false, 8, 3, Known.Yes, Known.NotYet, false) };
+        var rig = RehearsalTests.Best(Look([Optical(), Usb(900)], Listener("Edda", "ear") with { OpenToAnother = false }), box, Headset("ear"));
+        Assert.Equal("usb", Assert.Single(rig.Power).UsbSocketId);
+        Assert.DoesNotContain(RunSheet.For(rig), s => s.Id == Step);
+    }
+
+    [Fact]
     public void A_box_that_is_known_to_forget_is_kept_off_a_socket_that_goes_off_and_one_that_is_unread_is_not()
     {
         Assert.Null(Assert.Single(Of(Known.No).Power).UsbSocketId);

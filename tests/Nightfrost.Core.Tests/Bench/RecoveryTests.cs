@@ -54,6 +54,10 @@ public class RecoveryTests
     }
 
     [Fact]
+    public void What_a_trial_has_shown_and_nothing_puts_right_is_not_tried_again() =>
+        Assert.Empty(After("together-optical-phones", 30, RehearsalTests.All["two outputs of one set"]()).Again);
+
+    [Fact]
     public void What_joined_in_its_time_and_was_told_late_has_joined() => Assert.Equal(["level-edda"], Ids(After("level-edda", 30)));
 
     [Fact]

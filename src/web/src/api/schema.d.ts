@@ -754,6 +754,71 @@ export interface paths {
         };
         trace?: never;
     };
+    "/api/kit/{deviceId}/proof": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the Bench says of one device, in the plainest rig there is for it. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    deviceId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DeviceProofView"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/{deviceId}/retirement": {
         parameters: {
             query?: never;
@@ -4078,6 +4143,10 @@ export interface components {
             owner: string;
             /** @description Key for AES-GCM, 32 bytes in Base64. It is never kept on the device. */
             key: string;
+        };
+        /** @description What the Bench says of a device. */
+        DeviceProofView: {
+            proof: null | components["schemas"]["Proof"];
         };
         /**
          * @description What a thing on the shelf is for.

@@ -12,6 +12,7 @@ import { Shell } from '../shell/Shell'
 import { useShelf } from '../api/reference'
 import { DeviceForm } from './DeviceForm'
 import { blank, complete, copyOf, fieldWords, type Draft } from './draft'
+import { DeviceProof } from './DeviceProof'
 import { Manual } from './Manual'
 import { refreshKit } from './refreshKit'
 
@@ -182,6 +183,7 @@ function Editor({ entry, from, shelf, terms }: Props) {
           )}
         </Box>
       )}
+      {entry && <DeviceProof entry={entry} />}
       <Box sx={{ maxWidth: 900 }}>
         <DeviceForm
           draft={draft}
