@@ -84,12 +84,12 @@ public static class DeviceProof
 
     private static Device PlainEar(AirLink sends) =>
         Plain("plain-ear", "name.OverEar", DeviceRole.Receiver, sends.IsBluetooth ? "power-button" : "sold-with-box") with
-    {
-        Form = WearForm.OverEar,
-        Links = [sends with { Transmits = false, ListenersAtOnce = 1 }],
-        Power = new(0, false, 20, 2, Known.No, Known.Yes, true),
-        OwnVolume = true,
-    };
+        {
+            Form = WearForm.OverEar,
+            Links = [sends with { Transmits = false, ListenersAtOnce = 1 }],
+            Power = new(0, false, 20, 2, Known.No, Known.Yes, true),
+            OwnVolume = true,
+        };
 
     private static Device PlainBox(AirLink takes) => Plain("plain-box", "name.plainBox", DeviceRole.Transmitter, takes.IsBluetooth ? "one-button" : null) with
     {

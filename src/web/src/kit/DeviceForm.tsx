@@ -102,7 +102,8 @@ export function DeviceForm(part: FormPart & { devices: readonly Schema['Device']
           />
           {(role === 'lead' || draft.ports.length > 0) && (
             <NumberField
-              label={role === 'lead' ? 'Length' : 'Its own lead, 0 for sockets'}
+              label={role === 'lead' ? 'Length' : 'Its own lead'}
+              hint={role === 'lead' ? undefined : '0 for sockets alone'}
               unit="m"
               value={draft.lengthM}
               problem={problemOf('lengthM')}
