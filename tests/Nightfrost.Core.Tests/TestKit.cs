@@ -38,7 +38,7 @@ internal static class TestKit
         Controls = [new(control, ControlKind.Button, "")],
         Gestures = [new(GestureDoes.OpensPairing, control, from, hold, 0, 1, "", "", "")],
         Signs = [Light(SignState.Waiting, "blinks"), Light(SignState.Joined, "steady")],
-        Automatic = new() { WindowSeconds = window },
+        Automatic = new() { WindowSeconds = window, Seeks = Seeks.EveryPartner },
     };
 
     public static SignLook Light(SignState state, string looks) => new(state, SignBy.Light, looks, "", Rhythm.NotRead, "");

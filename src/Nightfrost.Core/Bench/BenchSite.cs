@@ -81,6 +81,9 @@ public sealed record Truths
     /// <summary>What nobody has read it of forgets its partners without electricity.</summary>
     public bool UnreadForgets { get; init; }
 
+    /// <summary>Of what nobody has read whom it looks for, it looks for nobody.</summary>
+    public bool UnreadSeeksNobody { get; init; }
+
     /// <summary>Minutes without sound after which things switch themselves off of which nobody has read it; 0 for never.</summary>
     public int UnreadIdleMinutes { get; init; }
 

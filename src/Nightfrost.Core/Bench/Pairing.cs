@@ -85,7 +85,7 @@ internal static class Pairing
         var (thing, device) = (state.Things[thingId], state.Site.Things[thingId].Device!);
         if (device.Automatic.Window == WindowOpens.WithPower || (device.Automatic.Window == WindowOpens.WhileNobodyIsKnown && thing.Knows.IsEmpty))
             state = Open(state, thingId);
-        return (thing.WaitsUntilMs is null || device.OpensByItself()) && device.Links.Count > 0 && device.Automatic.Seeks != Seeks.Nobody
+        return (thing.WaitsUntilMs is null || device.OpensByItself()) && device.Links.Count > 0 && SeeksOf(state, thingId) != Seeks.Nobody
             ? state.With(thingId, t => t with { SeeksAtMs = state.NowMs + SeekMs }) : state;
     }
 
@@ -122,8 +122,15 @@ internal static class Pairing
     }
 
     private static bool IsSought(BenchState state, string thingId, string partnerId) =>
-        state.Site.Things[thingId].Device!.Automatic.Seeks != Seeks.LastPartner || state.Things[thingId].Knows.IsEmpty
+        SeeksOf(state, thingId) != Seeks.LastPartner || state.Things[thingId].Knows.IsEmpty
             || state.Things[thingId].Knows[0] == partnerId;
+
+    // A phone looks for what it knows.
+    private static Seeks SeeksOf(BenchState state, string thingId) => state.Site.Things[thingId].Device?.Automatic.Seeks switch
+    {
+        Seeks.NotRead when state.Site.Truths.UnreadSeeksNobody => Seeks.Nobody,
+        var read => read ?? Seeks.EveryPartner,
+    };
 
     private static BenchState TakenByRival(BenchState state, string thingId) =>
         state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } free
@@ -188,7 +195,7 @@ internal static class Pairing
     {
         var parted = state.With(thingId, t => t with { Joined = t.Joined.Remove(partnerId) })
             .With(partnerId, t => t with { Joined = t.Joined.Remove(thingId) });
-        if (!seekAgain || !state.Things[partnerId].IsOn || state.Site.Things[partnerId].Device is { Automatic.Seeks: Seeks.Nobody })
+        if (!seekAgain || !state.Things[partnerId].IsOn || SeeksOf(state, partnerId) == Seeks.Nobody)
             return parted;
         parted = parted.With(partnerId, t => t with { SeeksAtMs = state.NowMs + SeekMs, SeeksUntilMs = state.NowMs + LostMs });
         return state.Site.Ears.Any(e => e.Receiver.Id == partnerId)

@@ -56,6 +56,7 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
         }
 
         others.AddRange(ForgetfulWorlds(rig, likely));
+        others.AddRange(SeekingWorlds(rig, likely));
         foreach (var route in rig.Routes.DistinctBy(r => r.Feed.Key))
         {
             if (RouteLevels.Of(route) is { Clips: { } clips })
@@ -86,6 +87,7 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
             .Distinct().ToList() is { Count: > 0 } forgetful)
             others.Add(new(Say("unread.forgets", ("things", Wording.Listed(forgetful))), null, likely with { SwitchForgets = true }));
         others.AddRange(ForgetfulWorlds(rig, likely));
+        others.AddRange(SeekingWorlds(rig, likely));
         foreach (var socket in rig.Power.Select(p => rig.Site.Look.Set.Sockets.FirstOrDefault(s => s.Id == p.UsbSocketId)).OfType<SourcePort>()
             .Where(s => s.OffInStandby == Known.NotYet).DistinctBy(s => s.Id))
             others.Add(new(Say("unread.staysOn", ("socket", RouteWords.Socket(rig.Site.Look, socket))), null,
@@ -96,6 +98,11 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
     // Of a box that goes off with the set nobody may have read whether it then knows its partners still.
     private static IEnumerable<World> ForgetfulWorlds(Rig rig, Truths likely) => rig.Feeds.Where(f => PowerBackSteps.IsUnread(rig, f)).Select(f =>
         new World(Say("unread.forgetsUnpowered", ("thing", f.Transmitter!.Name)), PowerBackSteps.IdOf(f), likely with { UnreadForgets = true }));
+
+    // Of two that must find each other every evening nobody may have read which of them looks for the other.
+    private static IEnumerable<World> SeekingWorlds(Rig rig, Truths likely) => rig.Routes.Where(r => ComesBackSteps.IsUnread(r)).Select(r =>
+        new World(Say("unread.seeks", ("worn", r.AtEar.Takes.Name), ("box", r.Feed.Transmitter!.Name)), ComesBackSteps.AskedAt(rig, r),
+            likely with { UnreadSeeksNobody = true }));
 
     private static string Pair(SourcePort one, SourcePort other) => $"{Acts.Things.Socket(one)}|{Acts.Things.Socket(other)}";
 }

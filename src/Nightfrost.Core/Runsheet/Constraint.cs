@@ -70,13 +70,13 @@ public static class Constraints
             (_, a, b) => Ear(b) is not null && a.ListenerId == b.ListenerId && a is { Phase: Phase.Pair, Acts.Count: > 0 }
                 && a.Goal is Goal.Joined or Goal.WindowOpen),
         Physical("on-before-heard",
-            (rig, a, b) => Ear(b) is { } ear && a.Phase == Phase.Pair && RouteOf(rig, ear) is { } route
+            (rig, a, b) => Ear(b) is { } ear && a.Phase == Phase.Pair && !IsOffAndOn(a) && RouteOf(rig, ear) is { } route
                 && a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Receiver(route.AtEar))),
         Physical("all-before-heard",
             (rig, a, b) => Ear(b) is { } ear && IsNeeded(rig, a, ear)),
         Physical("joined-before-power-cut",
             (rig, a, b) => JoinedAgain(rig, b).Any(ear => a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
-                && SharesBox(rig, a.ListenerId, ear))),
+                && !JoinedAgain(rig, a).Any() && SharesBox(rig, a.ListenerId, ear))),
         Physical("worn-before-walked",
             (_, a, b) => b.Goal is Goal.EarHearsAt && a.Goal is Goal.EarHears && a.ListenerId == b.ListenerId),
         Physical("all-joined-before-codec",
@@ -92,7 +92,8 @@ public static class Constraints
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && Presses(b) is not null),
         Physical("rivals-back-after-pairing",
             (_, a, b) => IsRestore(b) && a is { Phase: Phase.Pair, Acts.Count: > 0 }
-                && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All or Goal.IsOff && !IsRestore(a)),
+                && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All or Goal.IsOff && !IsRestore(a) && !IsOffAndOn(a)),
+        Practice("tried-before-rivals-back", (_, a, b) => IsRestore(b) && IsOffAndOn(a)),
         Physical("room-after-what-feeds-it",
             (rig, a, b) => b.Goal is Goal.RoomHears && b.Phase == Phase.Menu && IsOfRoom(rig, a)),
         Physical("heard-before-silenced",
@@ -130,9 +131,13 @@ public static class Constraints
     // Who is to hear it once a step went well.
     private static string? Ear(Step step) => step.Goal switch { Goal.EarHears ear => ear.ListenerId, Goal.EarHearsAt there => there.ListenerId, _ => null };
 
-    // Who is to be joined again by itself once power was cut and given back.
-    private static IEnumerable<string> JoinedAgain(Rig rig, Step step) => step.Acts.Any(act => act is Act.Rest) && step.Goal is Goal.All all
+    // Who is to be joined again by itself once power was cut and given back, or a switch put off and on.
+    private static IEnumerable<string> JoinedAgain(Rig rig, Step step) =>
+        step.Acts.Any(act => act is Act.Rest or Act.Switch { On: false }) && step.Goal is Goal.All all
         ? rig.Routes.Where(r => all.Goals.Contains(new Goal.Joined(Things.Receiver(r.AtEar)))).Select(r => r.AtEar.Listener.Id) : [];
+
+    // What is put off and on again, to see whether it comes back.
+    private static bool IsOffAndOn(Step step) => step.Acts.Any(act => act is Act.Switch { On: false }) && step.Acts.Any(act => act is Act.Switch { On: true });
 
     private static bool IsAsked(Step step) => step.Id.StartsWith("ask-", StringComparison.Ordinal);
 

@@ -45,6 +45,8 @@ internal static class PairSteps
 
             if (PowerBackSteps.For(rig, joined) is { } tried)
                 yield return tried;
+            foreach (var step in ComesBackSteps.For(rig, joined))
+                yield return step;
             foreach (var step in group.Where(r => r.AtEar.Takes.IsPaired()).SelectMany(r => ReadCodec(rig, r)))
                 yield return step;
         }
@@ -210,7 +212,7 @@ internal static class PairSteps
         var off = group[..^1];
         return new Step
         {
-            Id = $"first-back-{last.AtEar.Listener.Id}",
+            Id = FirstBackId(last),
             Phase = Phase.Pair,
             Place = Named(off),
             Acts = [.. off.Select(r => new Act.Switch(Things.Receiver(r.AtEar), true)), new Act.Wait(PowerBackSteps.JoinSeconds)],
@@ -220,7 +222,11 @@ internal static class PairSteps
         }.Showing(rig, [.. off.SelectMany(r => SignWords.Telling(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined))]);
     }
 
-    private static bool FirstOff(Route route) => route.Feed.Transmitter?.SecondListener != SecondListenerWay.FirstStaysOn;
+    /// <summary>The step after which everybody by one box is on again.</summary>
+    internal static string FirstBackId(Route last) => $"first-back-{last.AtEar.Listener.Id}";
+
+    /// <summary>True for a box that takes a second listener only while the first is off.</summary>
+    internal static bool FirstOff(Route route) => route.Feed.Transmitter?.SecondListener != SecondListenerWay.FirstStaysOn;
 
     private static string Named(IEnumerable<Route> routes) => Wording.Listed(routes.Select(r => StepPlaces.Whose(r.AtEar.Listener, r.AtEar.Takes)));
 

@@ -15,7 +15,7 @@ public class RehearsalTests
     private static readonly string[] Courtesy =
     [
         // Asked, noted, agreed, or tried without anything being changed.
-        "ask-", "together-", "owner-", "lips-", "walk-", "codec-", "power-back-", "place-box", "fix-box", "wire-safe",
+        "ask-", "together-", "owner-", "lips-", "walk-", "codec-", "power-back-", "comes-back-", "place-box", "fix-box", "wire-safe",
 
         // It looks at what has played since the first test.
         "programme-on",
@@ -74,6 +74,7 @@ public class RehearsalTests
             Headset("ear").PairedBy(PowerFrom.On, "the link button", 3, 60)),
         ["a box of which nobody has read whether it forgets"] = () => Best(Look([Optical(), Usb(900)], Edda),
             Box("box") with { Power = Box("box").Power with { PairingSurvivesPowerLoss = Known.NotYet } }, Headset("ear")),
+        ["a pair of which nobody has read who looks for whom"] = () => Best(Look([Optical()], Edda), Unread(Scene.LoungeBox()), Unread(Headset("ear"))),
         ["a box that waits with its power"] = () => Best(Look([Optical()], Edda),
             Box("box") with { Gestures = [], Controls = [], Automatic = new() { Window = WindowOpens.WithPower, WindowSeconds = 60 } }, Headset("ear")),
         ["a box that waits once it is on"] = () => Best(Look([Optical()], Edda),
@@ -85,6 +86,8 @@ public class RehearsalTests
     };
 
     internal static Rig Best(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf(kit))).Rigs[0].Rig;
+
+    private static Device Unread(Device device) => device with { Automatic = device.Automatic with { Seeks = Seeks.NotRead } };
 
     private static Device WithPass(Device box) => box with
     {
@@ -146,7 +149,7 @@ public class RehearsalTests
     public void What_is_tried_on_the_visit_shows_at_the_step_that_tries_it_or_before(string name)
     {
         var rig = All[name]();
-        string[] trials = ["together-", "power-back-", "walk-", "speakers-off"];
+        string[] trials = ["together-", "power-back-", "comes-back-", "walk-", "speakers-off"];
         foreach (var world in Worlds.Of(rig).Others.Where(w => trials.Any(t => w.AskedAt?.StartsWith(t, StringComparison.Ordinal) == true)))
         {
             var steps = RunSheet.For(rig).Select(s => s.Id).ToList();

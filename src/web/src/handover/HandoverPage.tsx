@@ -7,7 +7,7 @@ import { refreshCase, useCase } from '../api/useCase'
 import { clock, count } from '../format/format'
 import { Figure, Page } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
-import { ProofLine } from '../runsheet/ProofLine'
+import { ProofLine } from '../parts/ProofLine'
 
 /** Stage 8: the large-print sheet that stays with the client. */
 export function HandoverPage() {

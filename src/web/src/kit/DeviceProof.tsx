@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { api, told, type Schema } from '../api/client'
-import { ProofLine } from '../runsheet/ProofLine'
+import { ProofLine } from '../parts/ProofLine'
 
 /** What simulated devices say of a device as it stands on the shelf; nothing for a lead and the like. */
 export function DeviceProof({ entry }: { entry: Schema['ShelfEntry'] }) {
