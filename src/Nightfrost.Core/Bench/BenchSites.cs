@@ -30,6 +30,8 @@ public static class BenchSites
                 missing.Add(Say("name.the", ("what", relay.Name)));
             else if (route.Sends is { } sends && !IsSimulated(sends))
                 missing.Add(LinkTechnologies.Of(sends.Technology).Words);
+            missing.AddRange(new[] { route.Feed.Transmitter, route.AtEar.Takes }.OfType<Device>().Where(d => d.PairingIsUnread())
+                .Select(d => Say("bench.pairingUnread", ("thing", d.Name))));
             if (route.AtEar.Pieces > 1)
                 missing.Add(Say("bench.twoJoined", ("what", route.AtEar.Receiver.Name)));
         }

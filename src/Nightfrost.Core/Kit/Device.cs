@@ -203,8 +203,17 @@ public sealed record Device
     /// <summary>The gesture that makes it do something; null when none does.</summary>
     public Gesture? GestureFor(GestureDoes does) => Gestures.FirstOrDefault(g => g.Does == does);
 
-    /// <summary>True when it is told apart from units that are joined when bought: it can be made to wait for a partner, or does so by itself.</summary>
-    public bool IsPaired() => GestureFor(GestureDoes.OpensPairing) is not null || OpensByItself();
+    /// <summary>
+    /// True when it is told apart from units that are joined when bought: it can be made to wait for a partner, does so by itself, or is a Bluetooth box or
+    /// receiver of which nobody has read how.
+    /// </summary>
+    public bool IsPaired() => PairingIsRead() || PairingIsUnread();
+
+    /// <summary>True for a Bluetooth box or receiver of which nobody has read how it is put into pairing.</summary>
+    public bool PairingIsUnread() => !PairingIsRead() && (Role is DeviceRole.Transmitter or DeviceRole.Receiver)
+        && Links.Any(l => l.Technology == LinkTechnology.BluetoothClassic);
+
+    private bool PairingIsRead() => GestureFor(GestureDoes.OpensPairing) is not null || OpensByItself();
 
     /// <summary>True when it waits for a partner without being told to.</summary>
     internal bool OpensByItself() => Automatic.Window != WindowOpens.ByHand;

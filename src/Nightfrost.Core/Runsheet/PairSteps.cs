@@ -146,7 +146,7 @@ internal static class PairSteps
                 Acts = Opens(thing, box, opens),
                 Goal = new Goal.WindowOpen(thing),
                 Action = OpensWords(box, opens),
-                Detail = Step.With(Started(opens), GestureWords.Window(box, opens is null ? "window.withPower" : "window.box"),
+                Detail = Step.With(Started(opens), GestureWords.Window(box, opens is null && box.OpensByItself() ? "window.withPower" : "window.box"),
                     Untold(box, SignState.Waiting)),
                 HoldSeconds = opens?.HoldSeconds ?? 0,
                 ListenerId = id,
@@ -259,9 +259,11 @@ internal static class PairSteps
 
     // A window that only power opens is opened anew when it is needed: the one from first power-on has lapsed by then, or is about to.
     private static Act[] Opens(string thingId, Device device, Gesture? gesture) => gesture is not null ? [Act.Press.Of(thingId, gesture)]
+        : device.PairingIsUnread() ? []
         : Behaviour.Of(device).HasPowerControl ? [new Act.Switch(thingId, true)] : [new Act.Rest(thingId, PowerBackSteps.RestSeconds)];
 
     private static string OpensWords(Device device, Gesture? gesture) => gesture is not null ? GestureWords.Of(device, gesture)
+        : device.PairingIsUnread() ? Say("gesture.notRead", ("thing", device.Name))
         : Say(Behaviour.Of(device).HasPowerControl ? "gesture.on" : "gesture.powerRest", ("thing", device.Name), ("seconds", $"{PowerBackSteps.RestSeconds}"));
 
     private static string Started(Gesture? gesture) =>

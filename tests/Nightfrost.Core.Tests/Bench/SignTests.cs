@@ -163,4 +163,17 @@ public class SignTests
         Assert.NotEmpty(Rehearsal.Run(scene.Now, [step]).Steps[0].Problems);
         Assert.Empty(Rehearsal.Run(scene.Now, [step with { Acts = [new Act.Turn(Scene.Set, Volume.Usual), new Act.Mute(Scene.Set, true)] }]).Steps[0].Problems);
     }
+
+    [Fact]
+    public void A_Bluetooth_headset_of_which_nobody_has_read_how_it_pairs_is_not_said_to_need_none()
+    {
+        var ear = Headset("ear") with { Gestures = [], Controls = [], Automatic = Automatic.Unread };
+        var rig = RehearsalTests.Best(Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false }), Scene.LoungeBox(), ear);
+        var steps = RunSheet.For(rig);
+        Assert.Equal("Put the ear into pairing: nobody has read how, its manual says it", steps.Single(s => s.Id == "pair-ear-edda").Action);
+        Assert.DoesNotContain(steps, s => s.Id.StartsWith("joined-", StringComparison.Ordinal));
+        Assert.Contains(steps, s => s.Id == "release-rivals");
+        var proof = Proof.Of(rig, steps);
+        Assert.Equal((Verdict.NotCarriedOut, "the pairing of the ear, which nobody has read"), (proof.Verdict, Assert.Single(proof.NotSimulated)));
+    }
 }
