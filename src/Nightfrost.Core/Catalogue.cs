@@ -1,3 +1,5 @@
+using System.Text;
+
 namespace Nightfrost.Core;
 
 /// <summary>Sentences by id, with places for values: the one file a translation replaces.</summary>
@@ -13,9 +15,25 @@ internal static class Catalogue
     /// <param name="values">What stands in its places.</param>
     public static string Say(string id, params ReadOnlySpan<(string Name, string Value)> values)
     {
-        var words = Messages[id];
+        var (words, said, at) = (Messages[id], new StringBuilder(), 0);
+        while (words.IndexOf('{', at) is >= 0 and var open)
+        {
+            var close = words.IndexOf('}', open);
+            said.Append(words, at, open - at).Append(Of(words[(open + 1)..close], values));
+            at = close + 1;
+        }
+
+        return said.Append(words, at, words.Length - at).ToString();
+    }
+
+    private static string Of(string place, ReadOnlySpan<(string Name, string Value)> values)
+    {
         foreach (var (name, value) in values)
-            words = words.Replace($"{{{name}}}", value, StringComparison.Ordinal);
-        return words;
+        {
+            if (name == place)
+                return value;
+        }
+
+        return $"{{{place}}}";
     }
 }

@@ -28,6 +28,12 @@ internal static class Wording
     /// <summary>The same text as a sentence: with a capital and a full stop.</summary>
     public static string Sentence(string text) => $"{Capital(text)}.";
 
+    /// <summary>Sentences one after another; blank ones are left out.</summary>
+    public static string Sentences(string first, params IEnumerable<string> more) => string.Join(' ', more.Prepend(first).Where(s => s.Length > 0));
+
+    /// <summary>A number rounded to a whole one.</summary>
+    public static string Whole(double number) => FormattableString.Invariant($"{number:0}");
+
     /// <summary>A number of things, small ones in words.</summary>
     public static string Count(int count, string one, string many) =>
         $"{(count switch { 0 => "no", 1 => "one", 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) })} "

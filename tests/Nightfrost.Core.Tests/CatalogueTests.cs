@@ -66,6 +66,10 @@ public partial class CatalogueTests
     public void A_value_stands_in_its_place() =>
         Assert.Equal("Hold the button for 3 s", Catalogue.Say("gesture.hold", ("control", "the button"), ("held", "3 s")));
 
+    [Fact]
+    public void What_somebody_entered_is_never_taken_for_a_place() =>
+        Assert.Equal("Hold {held} for 3 s", Catalogue.Say("gesture.hold", ("control", "{held}"), ("held", "3 s")));
+
     private static string Group(string id) => id[..id.IndexOf('.', StringComparison.Ordinal)];
 
     // Two words in a row between quotes, outside the places of values.

@@ -19,6 +19,13 @@ public abstract record Sign
     /// <summary>A listener goes on hearing it on the way to a place.</summary>
     public sealed record HeardAt(string ListenerId, string PlaceName) : Sign;
 
+    /// <summary>The planned sound comes out of a receiver, wherever that is.</summary>
+    public sealed record AtReceiver(string ListenerId) : Sign;
+
+    /// <summary>Two outputs sound side by side.</summary>
+    /// <param name="Both">What is true while they do.</param>
+    public sealed record Together(Goal Both) : Sign;
+
     /// <summary>The room hears a programme, or nothing.</summary>
     public sealed record Room(bool Sounds) : Sign;
 

@@ -46,6 +46,10 @@ public static class SignWords
             case Sign.CodecShown codec:
                 var route = rig.Routes.First(r => r.AtEar.Listener.Id == codec.ListenerId);
                 return Negotiation.Between(route.Sends, route.Takes, route.Several).Words;
+            case Sign.AtReceiver:
+                return Say("sign.atReceiver");
+            case Sign.Together:
+                return Say("sign.together");
             case Sign.HeardAt:
                 return Say("sign.heardAlong");
             default:

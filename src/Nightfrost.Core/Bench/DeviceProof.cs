@@ -79,8 +79,11 @@ public static class DeviceProof
     }
 
     private static SocketFacts? SocketOf(Device device) => device.Ports.Where(p => !p.Output)
-        .Select(port => SocketKinds.All.FirstOrDefault(s => s.Kind <= SocketKind.Headphone635 && s.Connector == port.Connector)).OfType<SocketFacts>()
+        .Select(port => SocketKinds.All.FirstOrDefault(s => IsPlain(s.Kind) && s.Connector == port.Connector)).OfType<SocketFacts>()
         .FirstOrDefault();
+
+    private static bool IsPlain(SocketKind kind) => kind is SocketKind.OpticalSquare or SocketKind.Optical35 or SocketKind.Coaxial or SocketKind.PhonoPair
+        or SocketKind.Headphone35 or SocketKind.Headphone635;
 
     private static Device PlainEar(AirLink sends) =>
         Plain("plain-ear", "name.OverEar", DeviceRole.Receiver, sends.IsBluetooth ? "power-button" : "sold-with-box") with

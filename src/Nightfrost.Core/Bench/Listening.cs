@@ -37,8 +37,7 @@ public static class Listening
     public static Hearing AtEar(BenchState state, string listenerId)
     {
         var way = Way(state, listenerId);
-        var reasons = ToReceiver(state, way);
-        reasons.AddRange(AcrossTheAir(state, way));
+        var reasons = FromReceiver(state, listenerId).ToList();
         reasons.AddRange(TooSoftOrDistorted(state, way));
         if (!state.Things[way.Receiver.Id].Worn)
             reasons.Add(Say("bench.notWorn", ("thing", state.Site.NameOf(way.Receiver.Id)), ("who", way.Route.AtEar.Listener.Name)));
@@ -47,6 +46,13 @@ public static class Listening
         if (FollowsVolume(way) && state.Sources[way.SourceId] is { } source && (source.Volume == Volume.Down || source.Muted))
             reasons.Add(Say("bench.socketFollows", ("thing", state.Site.NameOf(way.SourceId))));
         return new(reasons);
+    }
+
+    /// <summary>Why no sound comes out of a listener's receiver, worn or not and however it is turned; empty when it does.</summary>
+    public static IReadOnlyList<string> FromReceiver(BenchState state, string listenerId)
+    {
+        var way = Way(state, listenerId);
+        return [.. ToReceiver(state, way), .. AcrossTheAir(state, way)];
     }
 
     /// <summary>Everything that can be said of an ear now: heard or why not, sides, level, codec, skew.</summary>

@@ -35,15 +35,23 @@ public sealed record Recovery(IReadOnlyList<string> Since, IReadOnlyList<AgainSt
     {
         if (steps.FirstOrDefault(s => s.Id == stepId) is not { Goal: { } goal } failed || BenchSites.NotSimulated(rig).Count > 0)
             return None;
-        // What nobody knew and the step has shown is so: it is put right, not tried again.
         var worlds = Worlds.Of(rig);
-        var shown = worlds.Others.FirstOrDefault(w => w.AskedAt == stepId)?.Truths;
-        var (met, since) = Met(rig, shown ?? worlds.Likely, steps, done, failed, now);
+        var usual = In(worlds.Likely, goal, rig, steps, done, failed, now);
+
+        // What nothing else explains, and the step was to show, is so: it is put right, not tried again.
+        return usual.Again is [var only] && only.StepId == stepId && worlds.Others.FirstOrDefault(w => w.AskedAt == stepId) is { } shown
+            ? In(shown.Truths, goal, rig, steps, done, failed, now, isShown: true) : usual;
+    }
+
+    private static Recovery In(Truths truths, Goal goal, Rig rig, IReadOnlyList<Step> steps, IReadOnlyList<DoneStep> done, Step failed, DateTimeOffset now,
+        bool isShown = false)
+    {
+        var (met, since) = Met(rig, truths, steps, done, failed, now);
         // Where the Bench cannot tell why, what the step brings about is taken not to be so.
         var again = new List<AgainStep>();
         foreach (var step in Needed(rig, steps, failed, met))
         {
-            if (!IsUnmet(met, step) && (step != failed || (again.Count > 0 && (goal is Goal.Joined || shown is not null))))
+            if (!IsUnmet(met, step) && (step != failed || isShown || (again.Count > 0 && goal is Goal.Joined)))
                 continue;
             var off = ToBeOff(met, step);
             again.Add(new(step.Id, step.Place, off is null ? step.Action : Say("again.offFirst", ("thing", met.Site.NameOf(off)), ("action", step.Action))));
@@ -53,7 +61,7 @@ public sealed record Recovery(IReadOnlyList<string> Since, IReadOnlyList<AgainSt
 
         // What the site or a device cannot do is not done again: the step says what then.
         return Goals.Missing(met, goal).Count == 0 ? new(since, again)
-            : shown is not null ? new(since, []) : new(since, [new(failed.Id, failed.Place, failed.Action)]);
+            : isShown ? new(since, []) : new(since, [new(failed.Id, failed.Place, failed.Action)]);
     }
 
     // The site as it is now: what went well was done and took the time it took.

@@ -26,6 +26,8 @@ public static class Signs
         Sign.Shows shows => Holds(state, shows.ThingId, shows.State) ? []
             : [Say("bench.doesNotShow", ("thing", state.Site.NameOf(shows.ThingId)), ("means", Say($"state.{shows.State}")))],
         Sign.Heard heard => Listening.AtEar(state, heard.ListenerId).Reasons,
+        Sign.AtReceiver at => Listening.FromReceiver(state, at.ListenerId),
+        Sign.Together together => Goals.Missing(state, together.Both),
         Sign.HeardAt there => Goals.Missing(state, new Goal.EarHearsAt(there.ListenerId, there.PlaceName)),
         Sign.Room { Sounds: true } => Listening.InRoom(state).Reasons,
         Sign.Room => Listening.InRoom(state).IsHeard ? [Say("bench.roomStillHears")] : [],

@@ -2,7 +2,6 @@ using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Catalogue;
-using static System.FormattableString;
 
 namespace Nightfrost.Core.Bench;
 
@@ -14,9 +13,9 @@ public sealed record WatchedEar(string Who, string How)
     internal static WatchedEar Of(Listener listener, EarAnswer answer) => new(listener.Name, string.Join(", ", new[]
     {
         answer.Codec?.Words ?? "",
-        answer.SkewMs is { } skew ? Say(skew < 0 ? "watched.early" : "watched.late", ("ms", Invariant($"{Math.Abs(skew):0}"))) : "",
+        answer.SkewMs is { } skew ? Say(skew < 0 ? "watched.early" : "watched.late", ("ms", Wording.Whole(Math.Abs(skew)))) : "",
         answer.Level is { } level
-            ? Say("watched.level", ("speech", Invariant($"{level.AtEar.SpeechDb:0}")), ("under", Invariant($"{level.AtEar.SpeechOverNoiseDb:0}"))) : "",
+            ? Say("watched.level", ("speech", Wording.Whole(level.AtEar.SpeechDb)), ("under", Wording.Whole(level.AtEar.SpeechOverNoiseDb))) : "",
     }.Where(words => words.Length > 0)));
 }
 

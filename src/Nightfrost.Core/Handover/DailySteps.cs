@@ -2,7 +2,6 @@ using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
-using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Catalogue;
 
@@ -41,7 +40,7 @@ public static class DailySteps
             yield return new(Say("client.plugIn", ("owner", Owner(route))),
                 new Act.Plug(Things.NearEnd(Things.Lead(route.Feed, 0)), Things.Socket(route.Feed.Socket)));
         if (box is { Power.SwitchedByHand: true })
-            yield return new(Step.With(Say("client.boxOn", ("box", boxName), ("how", How(box, on: true))), Lights(box, SignState.Power)),
+            yield return new(Wording.Sentences(Say("client.boxOn", ("box", boxName), ("how", How(box, on: true))), Lights(box, SignState.Power)),
                 new Act.Switch(Things.Sender(route.Feed)!, true));
         if (takes.Power.SwitchedByHand)
             yield return new(Say(route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband ? "client.wornOn" : "client.speakerOn",
@@ -82,7 +81,8 @@ public static class DailySteps
                 new Act.Turn(Things.Source(rig.Site.Look, route.Feed.Socket), Volume.Down), new Act.Pull(Things.NearEnd(Things.Lead(route.Feed, 0))))
             { WhenAllHaveStopped = true };
         if (box is { Power.SwitchedByHand: true } or { DisturbsWhenIdle: true })
-            yield return new(Step.With(Say("client.boxOff", ("switch", AfterSameBox(rig, route, "client.switch")), ("box", ClientNames.Box(rig, route))),
+            yield return new(Wording.Sentences(
+                Say("client.boxOff", ("switch", AfterSameBox(rig, route, "client.switch")), ("box", ClientNames.Box(rig, route))),
                 box.DisturbsWhenIdle ? Say("client.disturbs") : ""), new Act.Switch(Things.Sender(route.Feed)!, false))
             { WhenAllHaveStopped = true };
         yield return RoomReturn(rig, Player(route)) with { WhenAllHaveStopped = true };

@@ -144,7 +144,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
             parts.Add(new(Say("client.channels"), [.. channels, Say("client.leaveChannels")], false));
         var delays = rig.Site.Look.Set.DelaySettings.Where(s => s.StandsAtMs != s.FoundAtMs).ToList();
         if (delays.Count > 0)
-            parts.Add(new(Say("client.setNow"), [.. delays.Select(s => Step.With(Delay(s.Name, s.StandsAtMs), Say("client.delayWhy")))], false));
+            parts.Add(new(Say("client.setNow"), [.. delays.Select(s => Wording.Sentences(Delay(s.Name, s.StandsAtMs), Say("client.delayWhy")))], false));
         if (found.Count + delays.Count > 0)
             parts.Add(new(Say("client.setBefore"),
                 [.. found.Select(f => Say("client.found",

@@ -124,20 +124,20 @@ public static class BoxPower
         if (set.Sockets.FirstOrDefault(s => s.Id == socketId) is { } socket)
         {
             var share = (int)Math.Round(100.0 * load.DrawMa / socket.UsbMa);
-            var usb = Say("supply.usb", ("socket", SocketKinds.Of(socket.Kind).Words), ("draw", Whole(load.DrawMa)), ("gives", Whole(socket.UsbMa)),
-                ("share", Whole(share)));
-            return new(id, socket.Id, false, socket.OffInStandby == Known.Yes, Sentences(both, usb, StandbyWords(socket.OffInStandby)))
+            var usb = Say("supply.usb", ("socket", SocketKinds.Of(socket.Kind).Words),
+                ("draw", Wording.Whole(load.DrawMa)), ("gives", Wording.Whole(socket.UsbMa)), ("share", Wording.Whole(share)));
+            return new(id, socket.Id, false, socket.OffInStandby == Known.Yes, Wording.Sentences(both, usb, StandbyWords(socket.OffInStandby)))
             { PercentOfPort = share, IsFlagged = IsFlagged(load.DrawMa, socket) };
         }
 
         if (load.Boxes.Count > 1)
-            return new(id, null, true, false, Sentences(both, Wording.Lower(Mains(load.DrawMa))));
+            return new(id, null, true, false, Wording.Sentences(both, Wording.Lower(Mains(load.DrawMa))));
         if (power.OwnSupply)
             return new(id, null, false, false, Say("supply.own"));
         if (power.BatteryHours > 0)
             return new(id, null, false, false,
                 Say(power.WorksWhileCharging == Known.Yes ? "supply.cellPlaysCharging" : "supply.cell",
-                    ("hours", FormattableString.Invariant($"{power.BatteryHours * RunTimeShare:0}"))));
+                    ("hours", Wording.Whole(power.BatteryHours * RunTimeShare))));
         return power.UsbDrawMa > 0
             ? new(id, null, true, false, Mains(power.UsbDrawMa))
             : new(id, null, false, false, Say("supply.none"));
@@ -150,11 +150,7 @@ public static class BoxPower
         _ => "supply.standbyUnread",
     });
 
-    private static string Mains(int drawMa) => Say("supply.mains", ("draw", Whole(drawMa)));
-
-    private static string Whole(int number) => FormattableString.Invariant($"{number}");
-
-    private static string Sentences(params IEnumerable<string> all) => string.Join(' ', all.Where(s => s.Length > 0));
+    private static string Mains(int drawMa) => Say("supply.mains", ("draw", Wording.Whole(drawMa)));
 
     // A USB socket that goes off, or may, is no good for a box that then forgets its partner. One that passes sound is kept for a box that takes it.
     // Loudspeakers keep off the set's USB; what has power of its own leaves it where it would be flagged.

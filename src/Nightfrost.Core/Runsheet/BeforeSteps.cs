@@ -41,7 +41,7 @@ public static class BeforeSteps
                 Phase = Phase.Before,
                 Place = Say("place.client"),
                 Action = Say("askImplants.action"),
-                Detail = Step.With(Say("askImplants.detail", ("worn", Wording.Listed(worn))), allowed.Select(r => Say("askImplants.allowed",
+                Detail = Wording.Sentences(Say("askImplants.detail", ("worn", Wording.Listed(worn))), allowed.Select(r => Say("askImplants.allowed",
                     ("who", r.AtEar.Listener.Name), ("implant", EarRules.ImplantWords(r.AtEar.Listener)),
                     ("clinician", r.AtEar.Listener.ImplantAnsweredBy.Trim()),
                     ("worn", Wording.Listed(EarRules.AtBody(r).Select(d => d.Name))),
@@ -57,7 +57,7 @@ public static class BeforeSteps
             Acts = [.. Things.Playing(rig).Select(id => new Act.Play(id))],
             Goal = new Goal.RoomHears(),
             Action = Say("proveSound.action"),
-            Why = Say("proveSound.why"),
+            Why = Say("because.heard-before-changed"),
         }.Showing(rig, new Sign.Room(true));
         yield return new Step
         {

@@ -27,7 +27,7 @@ internal static class ComesBackSteps
             Action = Say("comesBack.action", ("worn", worn.Name)),
             Detail = Say("comesBack.detail", ("worn", worn.Name), ("box", box.Name)),
             Why = Say("comesBack.why"),
-            Note = Say("comesBack.note"),
+            Note = Say("powerBack.note"),
             ListenerId = route.AtEar.Listener.Id,
         }.Showing(rig, SignWords.Telling(receiver, worn, SignState.Joined));
     });

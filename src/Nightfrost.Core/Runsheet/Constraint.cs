@@ -74,7 +74,7 @@ public static class Constraints
                 && a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Receiver(route.AtEar))),
         Physical("all-before-heard",
             (rig, a, b) => Ear(b) is { } ear && IsNeeded(rig, a, ear)),
-        Physical("joined-before-power-cut",
+        Physical("joined-before-trial",
             (rig, a, b) => JoinedAgain(rig, b).Any(ear => a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
                 && !JoinedAgain(rig, a).Any() && SharesBox(rig, a.ListenerId, ear))),
         Physical("worn-before-walked",
@@ -183,7 +183,8 @@ public static class Constraints
     private static string? SocketOf(Step free) =>
         free.Id.StartsWith("free-", StringComparison.Ordinal) ? $"socket/{free.Id["free-".Length..]}" : null;
 
-    private static IEnumerable<string> SoundAt(Step step) => step.Goal is Goal.All all ? all.Goals.OfType<Goal.SoundAt>().Select(s => s.ListenerId) : [];
+    private static IEnumerable<string> SoundAt(Step step) => step.Signs.OfType<Sign.AtReceiver>().Select(s => s.ListenerId)
+        .Concat(step.Goal is Goal.All all ? all.Goals.OfType<Goal.SoundAt>().Select(s => s.ListenerId) : []);
 
     private static bool IsRestore(Step step) => step.Goal is Goal.All all && all.Goals.Any(g => g is Goal.RadiosAre { On: true });
 

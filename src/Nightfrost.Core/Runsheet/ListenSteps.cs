@@ -30,9 +30,9 @@ internal static class ListenSteps
                 Acts = Raised(route),
                 Goal = new Goal.EarHears(id),
                 Action = LevelAction(route),
-                Detail = Step.With(LevelWords(route), Reckoned(route), IsOnByWire(route) ? Say("level.onByWire", ("worn", ear.Receiver.Name)) : "",
+                Detail = Wording.Sentences(LevelWords(route), Reckoned(route), IsOnByWire(route) ? Say("level.onByWire", ("worn", ear.Receiver.Name)) : "",
                     AdviceRules.Strays(route) is { } strays ? Say("level.strays", ("thing", strays.Name), ("modes", strays.StrayModes)) : ""),
-                Caution = Step.With(Say("level.caution"), ear.Receiver.Cautions),
+                Caution = Wording.Sentences(Say("level.caution"), ear.Receiver.Cautions),
                 ListenerId = id,
             }.Showing(rig, new Sign.Heard(id));
             if (ear.Listener.OwnVolume)
@@ -98,7 +98,7 @@ internal static class ListenSteps
         Place = Say("place.walk", ("who", route.AtEar.Listener.Name), ("place", place)),
         Goal = new Goal.EarHearsAt(route.AtEar.Listener.Id, place),
         Action = Say("walk.action", ("place", place)),
-        Detail = Step.With(RouteReach.At(route, place) is { } there ? Say("walk.reckoned", ("left", there.Words)) : "",
+        Detail = Wording.Sentences(RouteReach.At(route, place) is { } there ? Say("walk.reckoned", ("left", there.Words)) : "",
             Say("walk.detail", ("box", route.Feed.Transmitter is { } box ? Say("name.the", ("what", box.Name)) : RouteWords.Box(route)))),
         Why = Say("walk.why"),
         Caution = Say("walk.caution"),
@@ -109,21 +109,20 @@ internal static class ListenSteps
     private static Step Together(Rig rig, LeanedOn pair)
     {
         var (one, other) = (At(pair.One), pair.Other is null ? Say("together.room", ("speakers", RigOutputs.Room(rig))) : At(pair.Other));
-        return new()
+        var both = new Goal.All([.. SoundAt(pair.One), .. pair.Other is null ? [new Goal.RoomHears()] : SoundAt(pair.Other)]);
+        return new Step
         {
             Id = $"together-{pair.One.Id}-{pair.Other?.Id ?? LineBoard.RoomRow}",
             Phase = Phase.Listen,
             Place = Say("place.atSet"),
             Acts = [new Act.Wait(TogetherSeconds)],
-            Goal = new Goal.All(
-                [.. SoundAt(pair.One), .. pair.Other is null ? [new Goal.RoomHears()] : SoundAt(pair.Other)]),
+            Goal = both,
             Action = Say("together.action", ("one", one), ("other", other)),
-            Detail = Step.With(Say(pair.Liveness == Liveness.Unlikely ? "together.seldom" : "together.usually"), Say("together.detail")),
-            Expect = Say("together.expect"),
+            Detail = Wording.Sentences(Say(pair.Liveness == Liveness.Unlikely ? "together.seldom" : "together.usually"), Say("together.detail")),
             Caution = Say("together.caution"),
             Why = Say("together.why"),
             Mandatory = true,
-        };
+        }.Showing(rig, new Sign.Together(both));
 
         IEnumerable<Goal> SoundAt(SourcePort socket) =>
             rig.Routes.Where(r => r.Feed.Socket.Id == socket.Id).Select(r => new Goal.SoundAt(r.AtEar.Listener.Id));
@@ -171,11 +170,9 @@ internal static class ListenSteps
     }
 
     private static string Reckoned(Route route) => RouteLevels.Of(route) is not { } level ? ""
-        : Step.With(Say("level.reckoned", ("speech", Whole(level.AtEar.SpeechDb)), ("under", Whole(level.AtEar.SpeechOverNoiseDb)),
+        : Wording.Sentences(Say("level.reckoned", ("speech", Wording.Whole(level.AtEar.SpeechDb)), ("under", Wording.Whole(level.AtEar.SpeechOverNoiseDb)),
             ("loud", Say($"level.{level.Audibility}")), ("clear", Say($"level.{level.Clarity}"))),
             level.Clips is { } clips ? Say("level.clips", ("box", clips.Box)) : "");
-
-    private static string Whole(double db) => FormattableString.Invariant($"{db:0}");
 
     private static string LevelWords(Route route)
     {
@@ -184,7 +181,7 @@ internal static class ListenSteps
         {
             false when lacks => Say(usually ? "level.keysUsuallyOnly" : "level.keysOnly", ("source", RouteWords.Source(route))),
             false => Say(usually ? "level.keysUsuallyReach" : "level.keysReach", ("source", RouteWords.Source(route))),
-            true => Step.With(Say(usually ? "level.usuallyFixed" : "level.fixed"), Say(!lacks ? "level.setAtEar"
+            true => Wording.Sentences(Say(usually ? "level.usuallyFixed" : "level.fixed"), Say(!lacks ? "level.setAtEar"
                 : route.Sends is { Technology: LinkTechnology.InductionLoop } ? "level.setByDrive" : "level.setNowhere")),
             null => Say("level.unread"),
         };

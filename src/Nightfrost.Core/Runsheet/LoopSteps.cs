@@ -20,7 +20,7 @@ internal static class LoopSteps
             Place = Say("place.seatOf", ("who", listener.Name)),
             Action = Say("loop.action", ("box", box.Name), ("who", listener.Name)),
             Detail = Say("loop.detail"),
-            Caution = Step.With(Say("loop.caution"), box.Cautions),
+            Caution = Wording.Sentences(Say("loop.caution"), box.Cautions),
             ListenerId = listener.Id,
         };
         yield return Telecoil(route, charged);

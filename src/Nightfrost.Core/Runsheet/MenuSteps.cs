@@ -36,7 +36,7 @@ public static class MenuSteps
                 Acts = [Chosen(SoundSource.Television, SourceMenu.Output, Things.Socket(feed.Socket))],
                 Goal = At(SoundSource.Television, SourceMenu.Output, Things.Socket(feed.Socket)),
                 Action = Say("output.action", ("socket", facts.InSentence)),
-                Detail = Step.With(set.SoundOutputMenu.Length > 0 ? Say("output.onThisSet", ("menu", set.SoundOutputMenu)) : "",
+                Detail = Wording.Sentences(set.SoundOutputMenu.Length > 0 ? Say("output.onThisSet", ("menu", set.SoundOutputMenu)) : "",
                     Say("output.detail", ("variants", Variants(feed.Socket.Kind)))),
                 Note = ValueFound,
                 Why = Say("output.why"),

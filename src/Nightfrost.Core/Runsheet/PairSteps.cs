@@ -24,10 +24,10 @@ internal static class PairSteps
                 Goal = new Goal.RadiosAre(false),
                 Action = Rivals(wireless) is { Length: > 0 } rivals ? Say("releaseRivals.actionKnown", ("rivals", rivals))
                     : Say("releaseRivals.action"),
-                Detail = Rivals(wireless).Length > 0 ? Say("releaseRivals.detailKnown") : Say("releaseRivals.detail"),
+                Detail = Say(Rivals(wireless).Length > 0 ? "releaseRivals.detailKnown" : "releaseRivals.detail"),
                 Caution = Say("releaseRivals.caution"),
                 Note = Say("releaseRivals.note"),
-                Why = Say("releaseRivals.why"),
+                Why = Say("because.rivals-off-before-switching-on"),
                 Mandatory = true,
             };
         foreach (var group in wireless.GroupBy(r => r.Feed.Key))
@@ -91,10 +91,9 @@ internal static class PairSteps
                 Goal = new Goal.Joined(Things.Receiver(ear)),
                 Action = Say("joined.action", ("worn", takes.Name)),
                 Detail = Say("joined.detail"),
-                Expect = Say("joined.expect"),
                 Needs = charged,
                 ListenerId = id,
-            };
+            }.Showing(rig, new Sign.AtReceiver(id));
             yield break;
         }
 
@@ -131,7 +130,7 @@ internal static class PairSteps
             Action = Say("near.action", ("worn", takes.Name), ("thing", sendName)),
             Ticks = [Say("near.charged", ("worn", takes.Name)), .. (box?.GestureFor(GestureDoes.Transmits) is not null ? new[] { Say("near.transmits") } : []),
                 .. box is not null && Behaviour.Of(box).PairsFromOff ? Array.Empty<string>() : [Say("near.power", ("thing", sendName))]],
-            Why = Say("near.why"),
+            Why = Say("because.near-before-pairing"),
             Needs = charged,
             ListenerId = id,
         };
@@ -146,7 +145,7 @@ internal static class PairSteps
                 Acts = Opens(thing, box, opens),
                 Goal = new Goal.WindowOpen(thing),
                 Action = OpensWords(box, opens),
-                Detail = Step.With(Started(opens), GestureWords.Window(box, opens is null && box.OpensByItself() ? "window.withPower" : "window.box"),
+                Detail = Wording.Sentences(Started(opens), GestureWords.Window(box, opens is null && box.OpensByItself() ? "window.withPower" : "window.box"),
                     Untold(box, SignState.Waiting)),
                 HoldSeconds = opens?.HoldSeconds ?? 0,
                 ListenerId = id,
@@ -175,7 +174,7 @@ internal static class PairSteps
             Acts = [.. onFirst ? new Act[] { new Act.Switch(receiver, true) } : [], .. Opens(receiver, takes, joins)],
             Goal = new Goal.Joined(receiver),
             Action = OpensWords(takes, joins),
-            Detail = Step.With(onFirst ? Say("gesture.onFirst", ("thing", takes.Name)) : "", Started(joins), GestureWords.Window(takes, "window.ear"),
+            Detail = Wording.Sentences(onFirst ? Say("gesture.onFirst", ("thing", takes.Name)) : "", Started(joins), GestureWords.Window(takes, "window.ear"),
                 GestureWords.Shows(takes, SignState.Waiting) is { Length: > 0 } shows ? Say("sign.whileWaiting", ("looks", shows)) : "",
                 Untold(takes, SignState.Joined)),
             HoldSeconds = joins?.HoldSeconds ?? 0,
@@ -196,7 +195,7 @@ internal static class PairSteps
                 Phase = Phase.Pair,
                 Place = Say("place.person", ("who", ear.Listener.Name)),
                 Action = Say("relay.action", ("relay", relay.Name)),
-                Caution = Step.With(Say("relay.caution"), relay.Cautions),
+                Caution = Wording.Sentences(Say("relay.caution"), relay.Cautions),
                 Expect = route.ByTelecoil ? "" : Say("relay.expect"),
                 ListenerId = id,
             };

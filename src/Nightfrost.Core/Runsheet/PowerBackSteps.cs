@@ -44,7 +44,7 @@ internal static class PowerBackSteps
     public static string IdOf(Feed feed) => $"power-back-{feed.Key}";
 
     /// <summary>True for a box that may forget its partners each evening, as far as anybody has read.</summary>
-    public static bool IsUnread(Rig rig, Feed feed) => feed.Transmitter is { Links.Count: > 0 } box
+    public static bool IsUnread(Rig rig, Feed feed) => feed.Transmitter is { } box && box.IsPaired()
         && box.Power is { PairingSurvivesPowerLoss: Known.NotYet, BatteryHours: 0 } && MayGoOff(rig, box);
 
     private static bool MayGoOff(Rig rig, Device box) =>

@@ -25,10 +25,10 @@ internal static class PowerSteps
             Action = choice.OnPowerLead ? Say("boxPower.onPowerLead", ("box", box.Name))
                 : socket is null ? (choice.NeedsSupply ? Say("boxPower.supply", ("thing", box.Name)) : Say("boxPower.ownSupply", ("thing", box.Name)))
                 : Say("boxPower.usb", ("box", box.Name), ("socket", SocketKinds.Of(socket.Kind).Words)),
-            Detail = Step.With(choice.Words,
+            Detail = Wording.Sentences(choice.Words,
                 choice.SleepsWithSet && box.Links.Count > 0 && box.Power.PairingSurvivesPowerLoss == Known.Yes ? Say("boxPower.pairingSurvives") : "",
                 box.Power.WorksWhileCharging == Known.Yes ? Say("boxPower.playsCharging") : ""),
-            Caution = Step.With(Say(choice.UsbSocketId is null ? "boxPower.caution" : "boxPower.cautionUsb"),
+            Caution = Wording.Sentences(Say(choice.UsbSocketId is null ? "boxPower.caution" : "boxPower.cautionUsb"),
                 [choice.IsFlagged ? Say("boxPower.portNearlyFull") : "", .. box.Cautions]),
             Why = Say("boxPower.why"),
         };
@@ -72,7 +72,7 @@ internal static class PowerSteps
                 Acts = [new Act.Slide(thing, BoxMode.Transmit)],
                 Goal = new Goal.OnTransmit(thing),
                 Action = Say("transmit.action", ("gesture", Inside(box, sends))),
-                Why = Say("transmit.why"),
+                Why = Say("because.transmit-before-pairing"),
             };
         if (box.GestureFor(GestureDoes.ChoosesInput) is { } input && feed.Joints.Count > 0)
             yield return new Step

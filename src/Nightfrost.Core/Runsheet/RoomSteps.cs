@@ -53,9 +53,9 @@ internal static class RoomSteps
             Goal = new Goal.Powered(Things.RoomSpeakers(feed)),
             Action = Power.BoxPower.RunsFromUsbAlone(speakers) ? Say("boxPower.supply", ("thing", speakers.Name))
                 : speakers.Power.OwnSupply ? Say("roomPower.ownSupply", ("speakers", speakers.Name)) : Say("boxPower.switchOn", ("thing", speakers.Name)),
-            Detail = Step.With(Say("roomPower.detail"),
+            Detail = Wording.Sentences(Say("roomPower.detail"),
                 speakers.GestureFor(GestureDoes.SwitchesPower) is { } power ? [Say("roomPower.thenOn", ("gesture", GestureWords.Of(speakers, power)))] : []),
-            Caution = Step.With(Say("roomPower.caution"), speakers.Cautions),
+            Caution = Wording.Sentences(Say("roomPower.caution"), speakers.Cautions),
         }.Showing(rig, SignWords.Telling(Things.RoomSpeakers(feed), speakers, SignState.Power));
     }
 

@@ -54,9 +54,6 @@ public sealed record Step
     /// <summary>A caution that belongs to this step; blank for most.</summary>
     public string Caution { get; init; } = "";
 
-    /// <summary>A caution with those that a device brings along.</summary>
-    internal static string With(string caution, params IEnumerable<string> own) => string.Join(' ', own.Prepend(caution).Where(c => c.Length > 0));
-
     /// <summary>What has to be true first; blank for most.</summary>
     public string First { get; init; } = "";
 

@@ -69,7 +69,7 @@ internal static class WireSteps
                 : box.Power.OwnSupply ? Say("boxPower.ownSupply", ("thing", box.Name)) : Say("boxPower.switchOn", ("thing", box.Name)),
             Detail = BoxPower.AtSpeaker(box).Words,
             Expect = GestureWords.Shows(box, SignState.Power),
-            Caution = Step.With(Say("speakerPower.caution"), box.Cautions),
+            Caution = Wording.Sentences(Say("speakerPower.caution"), box.Cautions),
             ListenerId = id,
         };
         if (box.GestureFor(GestureDoes.Transmits) is { } sends)
@@ -169,7 +169,7 @@ internal static class WireSteps
             Goal = new Goal.LeadIn(Things.Lead(feed, index)),
             Action = joint.Lead is not { } lead ? Say("lead.actionOwn", ("to", to), ("from", from))
                 : Say(lead.IsExtension ? "lead.actionExtension" : "lead.action", ("lead", Wording.Capital(lead.Name)), ("from", from), ("to", to)),
-            Detail = optical ? Step.With(OpticalPlugs(joint), Say("lead.opticalGlow"))
+            Detail = optical ? Wording.Sentences(OpticalPlugs(joint), Say("lead.opticalGlow"))
                 : phono ? Say("lead.phono")
                 : headphone ? Say("lead.headphone") : "",
             Ticks = optical ? [Say(index == 0 ? "lead.capNear" : "lead.capFirst"), Say("lead.capFar"),

@@ -63,6 +63,17 @@ public class PowerBackTests
     }
 
     [Fact]
+    public void Units_of_one_system_that_are_never_paired_have_nothing_to_forget()
+    {
+        var unit = Base("base", LinkTechnology.UhfDigital, "Hulver");
+        unit = unit with { Power = new PowerNeed(200, false, 0, 0, Known.NotYet, Known.NotYet, false) };
+        var rig = RehearsalTests.Best(Look([Optical(), Usb(900)], Listener("Edda", "fh") with { OpenToAnother = false }), unit,
+            FamilyHeadset("fh", LinkTechnology.UhfDigital, "Hulver"));
+        Assert.Equal("usb", Assert.Single(rig.Power).UsbSocketId);
+        Assert.DoesNotContain(RunSheet.For(rig), s => s.Id.StartsWith("power-back-", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void A_box_that_is_known_to_forget_is_kept_off_a_socket_that_goes_off_and_one_that_is_unread_is_not()
     {
         Assert.Null(Assert.Single(Of(Known.No).Power).UsbSocketId);

@@ -1,7 +1,10 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Bench;
+using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
+using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Bench;
 
@@ -56,6 +59,17 @@ public class RecoveryTests
     [Fact]
     public void What_a_trial_has_shown_and_nothing_puts_right_is_not_tried_again() =>
         Assert.Empty(After("together-optical-phones", 30, RehearsalTests.All["two outputs of one set"]()).Again);
+
+    [Fact]
+    public void What_else_explains_it_is_put_right_before_a_doubt_is_taken_for_true()
+    {
+        var rig = RehearsalTests.Best(Look([Pair("AUDIO OUT") with { Level = LevelControl.Fixed }], Listener("Edda", "ear") with { OpenToAnother = false }),
+            Box("box", input: Connector.Jack35) with { Levels = new() { ClipDbV = 0 } }, Headset("ear"));
+        Assert.Contains(Worlds.Of(rig).Others, w => w.AskedAt == "level-edda");
+        var unpaired = After("level-edda", 30, rig, s => !s.Id.StartsWith("pair-", StringComparison.Ordinal));
+        Assert.Equal(["near-edda", "pair-box-edda", "pair-ear-edda", "level-edda"], Ids(unpaired));
+        Assert.Empty(After("level-edda", 30, rig).Again);
+    }
 
     [Fact]
     public void What_joined_in_its_time_and_was_told_late_has_joined() => Assert.Equal(["level-edda"], Ids(After("level-edda", 30)));

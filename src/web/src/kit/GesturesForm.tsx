@@ -107,9 +107,9 @@ export function GesturesForm(part: FormPart) {
         </Box>
       ))}
       <Refused problem={problemOf('controls')} />
-      <Button sx={{ mt: 2 }} onClick={() => set({ controls: [...controls, { name: '', kind: 'button', printed: '' }] })}>
-        Add a control
-      </Button>
+      <Box sx={{ mt: 2 }}>
+        <Button onClick={() => set({ controls: [...controls, { name: '', kind: 'button', printed: '' }] })}>Add a control</Button>
+      </Box>
       {gestures.map((g, i) => (
         <GestureForm
           key={i}
@@ -122,9 +122,11 @@ export function GesturesForm(part: FormPart) {
         />
       ))}
       <Refused problem={problemOf('gestures')} />
-      <Button sx={{ mt: 3 }} onClick={() => set({ gestures: [...gestures, { ...fresh, control: controls[0]?.name ?? inWords }] })}>
-        Add what a control does
-      </Button>
+      <Box sx={{ mt: 3 }}>
+        <Button onClick={() => set({ gestures: [...gestures, { ...fresh, control: controls[0]?.name ?? inWords }] })}>
+          Add what a control does
+        </Button>
+      </Box>
       {gestures.some((g) => g.does === 'opensSecondPairing') && (
         <Box sx={{ mt: 4, width: 'fit-content' }}>
           <Choice

@@ -18,6 +18,17 @@ describe('a device as the form edits it', () => {
     expect(complete(said).power.pairingSurvivesPowerLoss).toBe('notYet')
   })
 
+  it('takes up what was kept while two answers were ticks', () => {
+    const kept = (charging: unknown, memory: unknown) =>
+      complete({
+        ...blank('2026-11-25'),
+        power: { ...blank('2026-11-25').power, worksWhileCharging: charging, pairingSurvivesPowerLoss: memory } as never,
+      }).power
+    expect(kept(true, true)).toMatchObject({ worksWhileCharging: 'yes', pairingSurvivesPowerLoss: 'yes' })
+    expect(kept(false, false)).toMatchObject({ worksWhileCharging: 'notYet', pairingSurvivesPowerLoss: 'no' })
+    expect(kept('no', 'notYet')).toMatchObject({ worksWhileCharging: 'no', pairingSurvivesPowerLoss: 'notYet' })
+  })
+
   it('copies without its id and without its retirement', () => {
     const copy = copyOf({ ...blank('2026-11-25'), id: 'a', name: 'A', retiredOn: '2026-11-01' })
     expect(copy).toMatchObject({ id: '', name: 'A (copy)', retiredOn: null })

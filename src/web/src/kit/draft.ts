@@ -61,6 +61,14 @@ export const newLink = (technology: Schema['LinkTechnology'], transmits: boolean
 /** A codec as it is entered: its class and, for a maker's own, the printed mark. */
 export const codec = (of: Schema['CodecClass'], mark = '') => ({ class: of, mark }) as Schema['Codec']
 
+// What the browser kept from when these two were ticks; an unticked charging lead was only its default.
+const answered = (power: Schema['PowerNeed']): Schema['PowerNeed'] => ({
+  ...power,
+  worksWhileCharging: ({ true: 'yes', false: 'notYet' } as const)[String(power.worksWhileCharging)] ?? power.worksWhileCharging,
+  pairingSurvivesPowerLoss:
+    ({ true: 'yes', false: 'no' } as const)[String(power.pairingSurvivesPowerLoss)] ?? power.pairingSurvivesPowerLoss,
+})
+
 /** A device nobody has described yet. */
 export const blank = (today: string): Draft => complete({ id: '', name: '', maker: '', role: 'transmitter', price: 0, pricedOn: today })
 
@@ -69,7 +77,6 @@ export const complete = (device: Device): Draft => ({
   form: 'none',
   deliveryDays: 3,
   ports: [],
-  power: noPower,
   stageIds: [],
   includes: [],
   lengthM: 0,
@@ -102,6 +109,7 @@ export const complete = (device: Device): Draft => ({
   nearImplants: false,
   streamsOnRequest: false,
   ...device,
+  power: answered(device.power ?? noPower),
   automatic: { ...noHabits, ...device.automatic },
   levels: { ...noLevels, ...device.levels },
   links: (device.links ?? []).map((link) => ({ ...newLink(link.technology, link.transmits), ...link })),
