@@ -1,4 +1,5 @@
 using System.Text.RegularExpressions;
+using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Loudness;
 using Nightfrost.Core.Runsheet;
@@ -19,7 +20,8 @@ public partial class CatalogueTests
     // Ids that are put together from the name of a value.
     private static readonly HashSet<string> Composed =
         [.. Enum.GetNames<SignState>().Select(n => $"state.{n}"), .. Enum.GetNames<WearForm>().Select(n => $"name.{n}"),
-            .. Enum.GetNames<Audibility>().Concat(Enum.GetNames<Clarity>()).Select(n => $"level.{n}"), .. Constraints.All.Select(c => $"because.{c.Id}")];
+            .. Enum.GetNames<Audibility>().Concat(Enum.GetNames<Clarity>()).Select(n => $"level.{n}"), .. Constraints.All.Select(c => $"because.{c.Id}"),
+            .. Enum.GetNames<AidProgramme>().Select(n => $"bench.notOn{n}")];
 
     private static readonly Dictionary<string, string> InFile = Catalogue.All.ToDictionary();
 

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text;
 using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Kit;
 using Nightfrost.Web.Runsheet;
@@ -84,17 +85,25 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
     {
         var cases = await Me.Cases();
         var silent = await Me.Read<CaseDetail>($"/api/cases/{cases.Single(c => c.Title.StartsWith("Silent", StringComparison.Ordinal)).Id}");
-        var look = silent.Look with { Set = silent.Look.Set with { Model = "orle-40", SoundOutputMenu = "Sound, output, wireless" } };
+        var look = silent.Look with
+        {
+            Set = silent.Look.Set with
+            {
+                Model = "orle-40",
+                SoundOutputMenu = "Sound, output, wireless",
+                MenuPaths = [new(MenuOf.DigitalFormat, "Sound, expert, format")]
+            }
+        };
         await Visitor.Body<CaseDetail>(await Me.Send(HttpMethod.Put, $"/api/cases/{silent.Id}/look", new SaveLook(silent.Version, look)));
 
         var memory = await Me.Read<SetMemory>("/api/set-memory?model=ORLE%2040");
         Assert.Equal("set-orle-40", memory.About);
-        Assert.Equal(["Sound, output, wireless"], memory.MenuPaths);
+        Assert.Equal([new MenuPath(MenuOf.Output, "Sound, output, wireless"), new MenuPath(MenuOf.DigitalFormat, "Sound, expert, format")], memory.MenuPaths);
         Assert.Null((await Me.Read<SetMemory>("/api/set-memory?model=")).About);
 
         var twoSources = cases.Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal));
         var prepared = await Me.Read<PreparationView>($"/api/cases/{twoSources.Id}/preparation");
-        Assert.Contains("was: Sound, output, wireless.", prepared.Items.Single(i => i.Item.Id == "menu-path").Item.Detail, StringComparison.Ordinal);
+        Assert.Contains("sound output: Sound, output, wireless. digital format: Sound, expert, format.", prepared.Items.Single(i => i.Item.Id == "menu-path").Item.Detail, StringComparison.Ordinal);
         Assert.Contains(prepared.Items, i => i.Item.ManualOf == "set-orle-40" && i.Item.Kind == PrepareKind.Fetch);
     }
 

@@ -33,6 +33,27 @@ public enum SourceMenu
 
     /// <summary>Level of its headphone socket: <see cref="MenuValues.High"/> or <see cref="MenuValues.Low"/>.</summary>
     HeadphoneLevel,
+
+    /// <summary>Linking over HDMI: <see cref="MenuValues.On"/> or <see cref="MenuValues.Off"/>.</summary>
+    Linking,
+
+    /// <summary>AV receivers: what its spare amplifiers are for; <see cref="MenuValues.Plain"/> lets the second zone be.</summary>
+    ZoneAssignment,
+
+    /// <summary>AV receivers: the second zone's volume, <see cref="MenuValues.Fixed"/> or <see cref="MenuValues.Variable"/>.</summary>
+    ZoneVolume,
+
+    /// <summary>AV receivers: the second zone itself, <see cref="MenuValues.On"/> or <see cref="MenuValues.Off"/>.</summary>
+    ZonePower,
+
+    /// <summary>AV receivers: what the second zone plays, <see cref="MenuValues.AsMain"/> or another input.</summary>
+    ZoneInput,
+
+    /// <summary>Computers: the level of the player, <see cref="MenuValues.High"/> or <see cref="MenuValues.Low"/>.</summary>
+    PlayerLevel,
+
+    /// <summary>Computers: the level of the system.</summary>
+    SystemLevel,
 }
 
 /// <summary>Values that menus take.</summary>
@@ -44,6 +65,25 @@ public static class MenuValues
     public const string Off = "off";
     public const string High = "high";
     public const string Low = "low";
+    public const string OwnSpeakers = "own-speakers";
+    public const string Plain = "plain";
+    public const string Fixed = "fixed";
+    public const string Variable = "variable";
+    public const string AsMain = "as-main";
+    public const string Other = "another";
+}
+
+/// <summary>What aids listen to.</summary>
+public enum AidProgramme
+{
+    /// <summary>The room, by their microphones.</summary>
+    Ordinary,
+
+    /// <summary>What is streamed to them.</summary>
+    Stream,
+
+    /// <summary>A loop, by their telecoil.</summary>
+    Telecoil,
 }
 
 /// <summary>How loud something is set.</summary>
@@ -107,8 +147,14 @@ public abstract record Act
     /// <summary>Mutes a source or a speaker, or takes it off mute.</summary>
     public sealed record Mute(string ThingId, bool On) : Act;
 
-    /// <summary>Puts a receiver where its listener hears it: on the head, in the ears or beside them.</summary>
+    /// <summary>Puts a receiver where its listener hears it: on the head, in the ears or beside them; hangs a relay on, lays a loop.</summary>
     public sealed record PutOn(string ThingId) : Act;
+
+    /// <summary>Chooses what aids listen to.</summary>
+    public sealed record Listen(string ThingId, AidProgramme Programme) : Act;
+
+    /// <summary>Starts or ends a stream in an app or by a key, for what streams only when asked.</summary>
+    public sealed record Streaming(string ThingId, bool On) : Act;
 
     /// <summary>Starts a programme on a source.</summary>
     public sealed record Play(string SourceId) : Act;
@@ -118,6 +164,30 @@ public abstract record Act
 
     /// <summary>Switches the Bluetooth of a phone, tablet or set of the household.</summary>
     public sealed record Radio(string ThingId, bool On) : Act;
+
+    /// <summary>Joins a thing to the phone its app is on, with the app open and both up to date.</summary>
+    public sealed record ToPhone(string ThingId, string PhoneId) : Act;
+
+    /// <summary>Puts a phone or a speaker into the household's network.</summary>
+    public sealed record JoinNetwork(string ThingId) : Act;
+
+    /// <summary>Lets a source or a phone look for headphones: the list in its menu is open.</summary>
+    public sealed record Search(string ThingId) : Act;
+
+    /// <summary>Turns an emitter towards whoever is to hear it, and keeps the way clear.</summary>
+    public sealed record Aim(string ThingId) : Act;
+
+    /// <summary>Takes a speaker out of its radio, card or cable mode.</summary>
+    public sealed record ToBluetooth(string ThingId) : Act;
+
+    /// <summary>Puts the left of two speakers on the left, as it is heard.</summary>
+    public sealed record SetSides(string ThingId) : Act;
+
+    /// <summary>Puts the slide of an AV receiver's remote on its second zone, or back on the main one.</summary>
+    public sealed record SlideRemote(string SourceId, bool ToZone) : Act;
+
+    /// <summary>Steps the second zone's input by the remote until its display shows it: the display must be lit, a first press only lights it.</summary>
+    public sealed record StepZoneInput(string SourceId, string Value) : Act;
 
     /// <summary>Sees that a thing is charged.</summary>
     public sealed record Charge(string ThingId) : Act;
@@ -135,8 +205,10 @@ public static class ActTimes
     {
         Act.Plug or Act.Feed => 12_000,
         Act.Choose => 25_000,
-        Act.Radio => 15_000,
-        Act.Bring or Act.Play or Act.PutOn => 8_000,
+        Act.Radio or Act.JoinNetwork => 15_000,
+        Act.ToPhone => 60_000,
+        Act.StepZoneInput => 0,
+        Act.Bring or Act.Play or Act.PutOn or Act.Listen or Act.Streaming => 8_000,
         Act.Wait or Act.Charge => 0,
         _ => 4_000,
     };
@@ -147,6 +219,7 @@ public static class ActTimes
         Act.Press press => (int)(press.HoldSeconds * 1000),
         Act.Wait wait => (int)(wait.Seconds * 1000),
         Act.Rest rest => (int)(rest.Seconds * 1000),
+        Act.StepZoneInput => 2_000,
         _ => 0,
     };
 }

@@ -16,6 +16,9 @@ public abstract record Goal
     /// <summary>A box stands on transmit.</summary>
     public sealed record OnTransmit(string ThingId) : Goal;
 
+    /// <summary>A box stands on receive.</summary>
+    public sealed record OnReceive(string ThingId) : Goal;
+
     /// <summary>A box listens to the input its lead is in.</summary>
     public sealed record InputChosen(string ThingId, string PortId) : Goal;
 
@@ -36,6 +39,36 @@ public abstract record Goal
 
     /// <summary>A receiver is joined to its box.</summary>
     public sealed record Joined(string ThingId) : Goal;
+
+    /// <summary>Aids listen to something.</summary>
+    public sealed record ListensTo(string ThingId, AidProgramme Programme) : Goal;
+
+    /// <summary>What streams only when asked has been asked.</summary>
+    public sealed record Streams(string ThingId) : Goal;
+
+    /// <summary>A phone knows a thing that its app works.</summary>
+    public sealed record KnownTo(string ThingId, string PhoneId) : Goal;
+
+    /// <summary>A thing is in the household's network.</summary>
+    public sealed record InNetwork(string ThingId) : Goal;
+
+    /// <summary>An emitter faces whoever is to hear it.</summary>
+    public sealed record Aimed(string ThingId) : Goal;
+
+    /// <summary>Two speakers are joined as left and right.</summary>
+    public sealed record PairJoined(string ThingId) : Goal;
+
+    /// <summary>The left of two speakers stands on the left.</summary>
+    public sealed record SidesRight(string ThingId) : Goal;
+
+    /// <summary>The slide of an AV receiver's remote is back on the main zone.</summary>
+    public sealed record RemoteOnMain(string SourceId) : Goal;
+
+    /// <summary>A thing's own level is up.</summary>
+    public sealed record TurnedUp(string ThingId) : Goal;
+
+    /// <summary>A relay hangs where it is worn, or a loop lies where it is heard.</summary>
+    public sealed record InPlace(string ThingId) : Goal;
 
     /// <summary>A thing is somewhere.</summary>
     public sealed record At(string ThingId, Place Place) : Goal;

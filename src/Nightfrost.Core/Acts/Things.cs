@@ -33,12 +33,33 @@ public static class Things
     public static string Element(Feed feed, int index) =>
         index == 0 && feed.Splitter is not null ? $"splitter/{feed.Socket.Id}" : $"{feed.Key}/{index}";
 
-    /// <summary>The box that sends; null for a wire or a source's own radio.</summary>
-    public static string? Sender(Feed feed) => feed.Transmitter is null ? null : Element(feed, feed.Adapters.Count);
+    /// <summary>What sends: a box, or a source's own radio; null for a wire.</summary>
+    public static string? Sender(Feed feed) => feed.BuiltIn ? Radio(feed.Socket) : feed.Transmitter is null ? null : Element(feed, feed.Adapters.Count);
+
+    /// <summary>A source's own radio.</summary>
+    public static string Radio(SourcePort port) => $"radio/{port.Id}";
 
     public static string RoomSpeakers(Feed feed) => $"room/{feed.Socket.Id}";
 
     public static string Receiver(Ear ear) => $"receiver/{ear.Listener.Id}";
+
+    /// <summary>What stands between the link and what a listener hears: a body-worn relay, a phone, a box in front of a speaker.</summary>
+    public static string Relay(Listener listener) => $"relay/{listener.Id}";
+
+    /// <summary>What takes the link from the box at the set; of two aids the first.</summary>
+    public static string Taker(Ear ear) => ear.Relay is null ? Receiver(ear) : Relay(ear.Listener);
+
+    /// <summary>Everything that joins the box at the set: two where each of a pair of aids does so for itself.</summary>
+    public static IReadOnlyList<string> Takers(Ear ear) => ear is { Relay: null, EachTakes: true } ? Pieces(ear) : [Taker(ear)];
+
+    /// <summary>What a listener hears by: one thing, or two of a pair.</summary>
+    public static IReadOnlyList<string> Pieces(Ear ear) => ear.IsTwo ? [Receiver(ear), $"{Receiver(ear)}/other"] : [Receiver(ear)];
+
+    /// <summary>What has the control of how loud it is at the ear.</summary>
+    public static string Volume(Ear ear) => ear.Takes.OwnVolume ? Taker(ear) : Receiver(ear);
+
+    /// <summary>The lead from a box beside a speaker to that speaker.</summary>
+    public static string SpeakerLead(Listener listener) => $"lead/speaker/{listener.Id}";
 
     /// <summary>The phone, tablet or set that knows what a listener wears.</summary>
     public static string Rival(Listener listener) => $"rival/{listener.Id}";
@@ -86,7 +107,10 @@ public static class Things
                 return half.Speakers;
         }
 
-        return thingId == Bar ? rig.Site.Bar : rig.Routes.FirstOrDefault(r => Receiver(r.AtEar) == thingId)?.AtEar.Takes;
+        if (thingId == Bar)
+            return rig.Site.Bar;
+        return rig.Routes.FirstOrDefault(r => Pieces(r.AtEar).Contains(thingId))?.AtEar.Receiver
+            ?? rig.Routes.FirstOrDefault(r => Relay(r.AtEar.Listener) == thingId)?.AtEar.Relay;
     }
 
     private static int IndexOf(Device device, Predicate<AudioPort> fits)

@@ -14,10 +14,10 @@ public static class Bench
     public static BenchState Start(BenchSite site)
     {
         var things = site.Things.ToDictionary(pair => pair.Key, pair => AsMet(pair.Value));
-        foreach (var ear in site.Ears.Where(e => e.RivalId is not null))
+        foreach (var ear in site.Ears.Where(e => e is { RivalId: not null, Route.AtEar: { IsOwn: true, Listener.KnownTo.Length: > 0 } }))
         {
-            things[ear.Receiver.Id] = things[ear.Receiver.Id] with { Knows = [ear.RivalId!] };
-            things[ear.RivalId!] = things[ear.RivalId!] with { Knows = [ear.Receiver.Id], RadioOn = true };
+            things[ear.Taker.Id] = things[ear.Taker.Id] with { Knows = [ear.RivalId!] };
+            things[ear.RivalId!] = things[ear.RivalId!] with { Knows = [ear.Taker.Id], RadioOn = true };
         }
 
         var plugs = new Dictionary<string, string>();
@@ -30,6 +30,13 @@ public static class Bench
             var socket = site.Look.Set.Sockets.First(s => s.Id == room.SocketId);
             plugs[room.Stretches[^1].Lead.NearEnd] = Things.Socket(socket);
             things[Things.Bar] = things[Things.Bar] with { FedFrom = Things.Mains, SwitchedOn = true, Input = room.Stretches[^1].Lead.FarPort };
+        }
+
+        foreach (var hop in site.Hops.Where(h => h.Kind == HopKind.AsPair))
+        {
+            var strays = hop.To.Device!.StrayModes.Length > 0;
+            things[hop.From.Id] = things[hop.From.Id] with { SidesSwapped = site.Truths.PairStandsSwapped, Strays = strays };
+            things[hop.To.Id] = things[hop.To.Id] with { Strays = strays };
         }
 
         var sources = site.Look.Sources.Select(s => s.Id).Prepend(SoundSource.Television).ToDictionary(id => id, id => new SourceState
@@ -74,10 +81,14 @@ public static class Bench
         ? new() { RadioOn = true, Place = Place.Seat }
         : new()
         {
-            Charge = behaviour.HasBattery && thing.Device!.Power.ChargeHours <= 0 ? 1 : 0,
+            Charge = behaviour.HasBattery && (thing.Device!.Power.ChargeHours <= 0 || thing.IsWornAlready) ? 1 : 0,
+            SwitchedOn = thing.IsWornAlready,
+            Worn = thing.IsWornAlready,
             Mode = behaviour.StartsOnReceive ? BoxMode.Receive : BoxMode.Transmit,
             Input = FirstInput(thing, behaviour),
-            Place = thing.Device!.Role == DeviceRole.Receiver ? Place.Seat : Place.AtSet,
+            Place = thing.Device!.Role is DeviceRole.Receiver or DeviceRole.Relay or DeviceRole.LinkReceiver ? Place.Seat : Place.AtSet,
+            Volume = thing.IsLoop ? Volume.Down : Volume.Usual,
+
         };
 
     // A box whose input is chosen by hand stands on none that helps; any other listens to what is plugged.

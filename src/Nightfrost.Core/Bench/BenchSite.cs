@@ -11,10 +11,20 @@ namespace Nightfrost.Core.Bench;
 /// <param name="Id">Its id.</param>
 /// <param name="Name">What people call it.</param>
 /// <param name="Device">What it can do; null for a phone or set that knows somebody's receiver.</param>
-public sealed record BenchThing(string Id, string Name, Device? Device)
+/// <param name="SourceId">The source whose own radio it is; null for a thing by itself.</param>
+public sealed record BenchThing(string Id, string Name, Device? Device, string? SourceId = null)
 {
     /// <summary>Its behaviour; null for a rival.</summary>
     public Behaviour? Behaviour { get; } = Device is null ? null : Behaviour.Of(Device);
+
+    /// <summary>True for a box at the set: what of it lies at a seat, such as a loop, is laid there by its wire.</summary>
+    internal bool Stands => Device is { Role: DeviceRole.Transmitter };
+
+    /// <summary>True for what drives a loop: it is laid, and its drive is set.</summary>
+    internal bool IsLoop => Device is { Role: DeviceRole.Transmitter } && Device.Links.Any(l => l is { Transmits: true, Technology: LinkTechnology.InductionLoop });
+
+    /// <summary>True for what somebody has in their ears before anybody comes: it is on and worn, and hears the room.</summary>
+    internal bool IsWornAlready => Device is { Form: WearForm.HearingAids };
 }
 
 /// <summary>A lead with two ends.</summary>
@@ -40,12 +50,64 @@ public sealed record Stretch(BenchLead Lead, BenchThing Into);
 /// <param name="SourceId">Where the sound comes from.</param>
 /// <param name="Stretches">Leads and things, from the socket on.</param>
 /// <param name="Sender">What sends; null for a wire.</param>
-/// <param name="Receiver">What is worn or placed.</param>
-/// <param name="RivalId">The phone or set that knows the receiver; null for none.</param>
+/// <param name="Hops">Ways across the air, from the sender on; empty for a wire.</param>
+/// <param name="AtSpeaker">The lead from a box beside a speaker into that; null for none.</param>
+/// <param name="Pieces">What is worn or placed: one thing, or two that are heard together.</param>
+/// <param name="RivalId">The phone or set that knows what takes the link; null for none.</param>
 public sealed record EarWay(
-    Route Route, string SourceId, IReadOnlyList<Stretch> Stretches, BenchThing? Sender, BenchThing Receiver, string? RivalId)
+    Route Route, string SourceId, IReadOnlyList<Stretch> Stretches, BenchThing? Sender, IReadOnlyList<Hop> Hops, Stretch? AtSpeaker,
+    IReadOnlyList<BenchThing> Pieces, string? RivalId)
 {
     public string ListenerId => Route.AtEar.Listener.Id;
+
+    /// <summary>What is worn or placed; of two the first.</summary>
+    public BenchThing Receiver => Pieces[0];
+
+    /// <summary>What takes the link from the sender; of two aids the first. What is worn, for a wire.</summary>
+    public BenchThing Taker => Hops.Count > 0 ? Hops[0].To : Receiver;
+
+    /// <summary>Everything behind the sender, once each.</summary>
+    public IEnumerable<BenchThing> Beyond { get; } = [.. Hops.Select(h => h.To).Concat(Pieces).DistinctBy(t => t.Id)];
+}
+
+/// <summary>How two find each other across the air.</summary>
+public enum HopKind
+{
+    /// <summary>Only whom they know: they are made to wait for each other once.</summary>
+    Paired,
+
+    /// <summary>By themselves, as units of one maker's system.</summary>
+    OwnSystem,
+
+    /// <summary>The taker chooses what it hears; the sender does not know it.</summary>
+    Chosen,
+
+    /// <summary>One is joined to the other as the second of a pair.</summary>
+    AsPair,
+
+    /// <summary>Not at all: whoever is close enough and listens hears it.</summary>
+    Open,
+}
+
+/// <summary>One way across the air.</summary>
+/// <param name="From">What sends.</param>
+/// <param name="To">What takes.</param>
+/// <param name="Sends">The sending end.</param>
+/// <param name="Takes">The receiving end.</param>
+/// <param name="AsPair">True from the first to the second of two that are joined as left and right.</param>
+public sealed record Hop(BenchThing From, BenchThing To, AirLink Sends, AirLink Takes, bool AsPair = false)
+{
+    /// <summary>True from what is worn to the aids.</summary>
+    public bool OnBody { get; } = From.Device!.Role == DeviceRole.Relay
+        && Sends.Technology is LinkTechnology.NearField or LinkTechnology.AidRadio or LinkTechnology.InductionLoop;
+
+    public HopKind Kind { get; } = AsPair ? HopKind.AsPair : Sends.Technology switch
+    {
+        LinkTechnology.LeAudioBroadcast => HopKind.Chosen,
+        LinkTechnology.BluetoothClassic or LinkTechnology.LeAudioUnicast => HopKind.Paired,
+        LinkTechnology.AidRadio => From.Device!.Role == DeviceRole.Relay ? HopKind.Open : HopKind.Paired,
+        _ => Sends.IsOpen ? HopKind.Open : HopKind.OwnSystem,
+    };
 }
 
 /// <summary>Speakers for the room behind leads: a bar that was there, or speakers of the rig.</summary>
@@ -93,6 +155,9 @@ public sealed record Truths
     /// <summary>Places that a listener goes to and that the link does not reach.</summary>
     public ImmutableHashSet<Acts.Goal.EarHearsAt> OutOfReach { get; init; } = [];
 
+    /// <summary>Two speakers joined as left and right stand the wrong way round at first.</summary>
+    public bool PairStandsSwapped { get; init; } = true;
+
     /// <summary>The set's own speakers can be switched off in its menu.</summary>
     public bool SpeakersCanBeOff { get; init; } = true;
 }
@@ -104,6 +169,23 @@ public sealed record BenchSite(
 {
     public Look Look => Rig.Site.Look;
 
+    /// <summary>The planned way to each ear.</summary>
+    public IReadOnlyList<EarWay> Ears
+    {
+        get;
+        init
+        {
+            field = value;
+            Hops = [.. value.SelectMany(e => e.Hops).DistinctBy(h => (h.From.Id, h.To.Id))];
+        }
+    } = Ears;
+
+    /// <summary>Every way across the air, once each.</summary>
+    internal IReadOnlyList<Hop> Hops { get; private init; } = [.. Ears.SelectMany(e => e.Hops).DistinctBy(h => (h.From.Id, h.To.Id))];
+
+    /// <summary>True for what sends to another.</summary>
+    internal bool SendsTo(string fromId, string toId) => Hops.Any(h => h.From.Id == fromId && h.To.Id == toId);
+
     /// <summary>True when only one of two ports of a source sounds at a time in this world.</summary>
     internal bool Exclude(string onePort, string otherPort) =>
         Truths.NotTogether.Contains($"{onePort}|{otherPort}") || Truths.NotTogether.Contains($"{otherPort}|{onePort}");
@@ -112,7 +194,7 @@ public sealed record BenchSite(
     public string NameOf(string id)
     {
         if (Things.TryGetValue(id, out var thing))
-            return thing.Device is null ? thing.Name : Say("name.the", ("what", thing.Name));
+            return thing.Device is null || thing.SourceId is not null ? thing.Name : Say("name.the", ("what", thing.Name));
         if (Leads.TryGetValue(id, out var lead))
             return Say("name.the", ("what", lead.Name));
         if (id == SoundSource.Television)

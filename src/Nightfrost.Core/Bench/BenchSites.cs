@@ -10,6 +10,9 @@ namespace Nightfrost.Core.Bench;
 /// <summary>Sets a rig up on the Bench.</summary>
 public static class BenchSites
 {
+    /// <summary>So long a source's own radio looks for headphones once its list is open, s (starting value).</summary>
+    internal const double SearchSeconds = 120;
+
     // Where a lead ends that goes to something nobody here works on.
     private const string Elsewhere = "elsewhere";
 
@@ -19,28 +22,31 @@ public static class BenchSites
         var missing = new List<string>();
         foreach (var route in rig.Routes)
         {
-            if (route.Feed.BuiltIn)
-                missing.Add(RouteWords.Socket(rig.Site.Look, route.Feed.Socket));
-            if (route.Feed.Socket.Kind is SocketKind.SecondZone or SocketKind.HdmiReturn or SocketKind.HdmiOut
-                || SocketKinds.Of(route.Feed.Socket.Kind).GivesPower)
-                missing.Add(RouteWords.Socket(rig.Site.Look, route.Feed.Socket));
-            if (rig.Site.Look.SourceOf(route.Feed.Socket) is { Kind: SourceKind.Computer } computer)
-                missing.Add(Say("name.the", ("what", computer.Name)));
-            if (route.AtEar.Relay is { } relay)
-                missing.Add(Say("name.the", ("what", relay.Name)));
-            else if (route.Sends is { } sends && !IsSimulated(sends))
-                missing.Add(LinkTechnologies.Of(sends.Technology).Words);
-            missing.AddRange(new[] { route.Feed.Transmitter, route.AtEar.Takes }.OfType<Device>().Where(d => d.PairingIsUnread())
-                .Select(d => Say("bench.pairingUnread", ("thing", d.Name))));
-            if (route.AtEar.Pieces > 1)
-                missing.Add(Say("bench.twoJoined", ("what", route.AtEar.Receiver.Name)));
+            missing.AddRange(new[] { route.Sends, route.AtEar.RelaySends }.OfType<AirLink>().Where(sends => !IsSimulated(sends))
+                .Select(sends => LinkTechnologies.Of(sends.Technology).Words));
+            if (route.Sends is { Technology: LinkTechnology.LeAudioBroadcast })
+            {
+                if (route.AtEar.Takes.GestureFor(GestureDoes.ChoosesBroadcast) is null)
+                    missing.Add(Say("bench.choosingUnread", ("thing", route.AtEar.Takes.Name)));
+            }
+            else if (route.Sends is { IsOpen: false })
+            {
+                missing.AddRange(new[] { route.Feed.Transmitter, route.AtEar.Takes }.OfType<Device>().Where(d => d.PairingIsUnread())
+                    .Select(d => Say("bench.pairingUnread", ("thing", d.Name))));
+            }
+
+            if (route.AtEar.Pieces > 1 && route.AtEar.Receiver.GestureFor(GestureDoes.JoinsPair) is null)
+                missing.Add(Say("bench.joiningUnread", ("what", route.AtEar.Receiver.Name)));
         }
 
         return [.. missing.Distinct()];
     }
 
     internal static bool IsSimulated(AirLink sends) => sends.Technology is LinkTechnology.BluetoothClassic or LinkTechnology.Digital24GHz
-        or LinkTechnology.Digital19GHz or LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue;
+        or LinkTechnology.Digital19GHz or LinkTechnology.Digital5GHz or LinkTechnology.UhfDigital or LinkTechnology.UhfAnalogue
+        or LinkTechnology.AidRadio or LinkTechnology.NearField or LinkTechnology.InductionLoop or LinkTechnology.InfraredAnalogue
+        or LinkTechnology.InfraredDigital or LinkTechnology.LeAudioUnicast or LinkTechnology.LeAudioBroadcast or LinkTechnology.WiFiApp
+        or LinkTechnology.PlatformSpeakers;
 
     /// <summary>The site as the visit meets it, in one of the worlds it may be.</summary>
     public static BenchSite Of(Rig rig, Truths truths)
@@ -72,12 +78,12 @@ public static class BenchSites
             var (feed, ear) = (route.Feed, route.AtEar);
             var stretches = new List<Stretch>();
             var before = Acts.Things.Socket(feed.Socket);
-            var receiver = Thing(Acts.Things.Receiver(ear), ear.Receiver);
+            List<BenchThing> pieces = [.. Acts.Things.Pieces(ear).Select((id, i) => Piece(ear, id, i))];
             List<Device> elements = [.. feed.Adapters, .. feed.Transmitter is null ? [] : new[] { feed.Transmitter }];
             for (var i = 0; i < feed.Joints.Count; i++)
             {
                 var joint = feed.Joints[i];
-                var into = i < elements.Count ? Thing(Acts.Things.Element(feed, i), elements[i]) : receiver;
+                var into = i < elements.Count ? Thing(Acts.Things.Element(feed, i), elements[i]) : pieces[0];
                 var lead = Lead(Acts.Things.Lead(feed, i), joint, before, Acts.Things.InPort(into.Id, into.Device!, joint.To));
                 stretches.Add(new(lead, into));
                 if (i + 1 < feed.Joints.Count)
@@ -85,10 +91,53 @@ public static class BenchSites
             }
 
             string? rival = null;
-            if (route.Rival is { } known)
+            if (route.Phone is { } known)
                 things[rival = Acts.Things.Rival(ear.Listener)] = new(rival, known, null);
-            var sender = Acts.Things.Sender(feed) is { } id ? things[id] : null;
-            return new(route, Acts.Things.Source(rig.Site.Look, feed.Socket), stretches, sender, receiver, rival);
+            var sender = Acts.Things.Sender(feed) is { } id ? feed.BuiltIn ? Radio(id, route) : things[id] : null;
+            var relay = ear.Relay is { } between ? Thing(Acts.Things.Relay(ear.Listener), between) : null;
+            return new(route, Acts.Things.Source(rig.Site.Look, feed.Socket), stretches, sender, Hops(route, sender, relay, pieces), AtSpeaker(ear, relay, pieces[0]),
+                pieces, rival);
+        }
+
+        // A source's own radio: on whenever the source is; how it is worked stands in the source's menu.
+        BenchThing Radio(string id, Route route) => things.TryGetValue(id, out var known) ? known : things[id] = new(id, RouteWords.Box(route), new()
+        {
+            Id = id,
+            Name = RouteWords.Box(route),
+            Maker = "",
+            Role = DeviceRole.Transmitter,
+            Price = 0,
+            PricedOn = default,
+            Links = [route.Sends!],
+            Automatic = new() { WindowSeconds = SearchSeconds, Seeks = Seeks.EveryPartner },
+        }, Acts.Things.Source(rig.Site.Look, route.Feed.Socket));
+
+        // Of two each has a name of its own.
+        BenchThing Piece(Ear ear, string id, int number) => things.TryGetValue(id, out var known) ? known
+            : things[id] = new(id, !ear.IsTwo ? ear.Receiver.Name
+                : Say(ear.EachTakes ? (number == 0 ? "name.leftOf" : "name.rightOf") : number == 0 ? "name.firstOf" : "name.secondOf", ("what", ear.Receiver.Name)), ear.Receiver);
+
+        static IReadOnlyList<Hop> Hops(Route route, BenchThing? sender, BenchThing? relay, IReadOnlyList<BenchThing> pieces)
+        {
+            if (sender is null || route is not { Sends: { } sends, Takes: { } takes })
+                return [];
+            if (relay is null)
+            {
+                var straight = new Hop(sender, pieces[0], sends, takes);
+                return pieces.Count == 1 ? [straight]
+                    : [straight, route.AtEar.EachTakes ? straight with { To = pieces[1] } : new Hop(pieces[0], pieces[1], takes, takes, AsPair: true)];
+            }
+
+            var first = new Hop(sender, relay, sends, takes);
+            return route.AtEar is { RelaySends: { } onward, RelayReaches: { } ends } ? [first, .. pieces.Select(piece => new Hop(relay, piece, onward, ends))] : [first];
+        }
+
+        Stretch? AtSpeaker(Ear ear, BenchThing? relay, BenchThing speaker)
+        {
+            if (relay is null || ear.RelayJoint is not { } joint)
+                return null;
+            return new(Lead(Acts.Things.SpeakerLead(ear.Listener), joint, Acts.Things.OutPort(relay.Id, relay.Device!, joint.From),
+                Acts.Things.InPort(speaker.Id, speaker.Device!, joint.To)), speaker);
         }
 
         RoomWay? Room()

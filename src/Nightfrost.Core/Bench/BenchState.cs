@@ -39,8 +39,32 @@ public sealed record ThingState
     /// <summary>Partners it remembers, the last one first.</summary>
     public ImmutableList<string> Knows { get; init; } = [];
 
-    /// <summary>Partners it is joined to now.</summary>
-    public ImmutableList<string> Joined { get; init; } = [];
+    /// <summary>Whom it takes sound from now; null for nobody.</summary>
+    public string? TakesFrom { get; init; }
+
+    /// <summary>Whom it sends to now.</summary>
+    public ImmutableList<string> SendsTo { get; init; } = [];
+
+    /// <summary>Everybody it is joined to now.</summary>
+    public IReadOnlyList<string> Joined => TakesFrom is { } from ? [from, .. SendsTo] : SendsTo;
+
+    /// <summary>Phones and network speakers: it is in the household's network.</summary>
+    public bool InNetwork { get; init; }
+
+    /// <summary>Emitters: it faces whoever is to hear it.</summary>
+    public bool Aimed { get; init; }
+
+    /// <summary>Speakers: it plays its radio, a card or its cable instead.</summary>
+    public bool Strays { get; init; }
+
+    /// <summary>The first of two speakers: left and right stand the wrong way round.</summary>
+    public bool SidesSwapped { get; init; }
+
+    /// <summary>Aids: the programme they are on.</summary>
+    public AidProgramme Programme { get; init; }
+
+    /// <summary>What streams only when asked: it was asked to.</summary>
+    public bool Streams { get; init; }
 
     /// <summary>Until when it waits for a partner, ms; null while it does not.</summary>
     public long? WaitsUntilMs { get; init; }
@@ -70,6 +94,15 @@ public sealed record SourceState
     public string Format { get; init; } = MenuValues.Automatic;
     public bool SpeakersOn { get; init; } = true;
     public string HeadphoneLevel { get; init; } = MenuValues.Low;
+
+    /// <summary>Where its other menus stand; what is not among them stands as it came.</summary>
+    public ImmutableDictionary<SourceMenu, string> Menus { get; init; } = ImmutableDictionary<SourceMenu, string>.Empty;
+
+    /// <summary>AV receivers: the slide of the remote is on the second zone.</summary>
+    public bool RemoteOnZone { get; init; }
+
+    /// <summary>AV receivers: until when the display shows the second zone, ms.</summary>
+    public long ZoneShownUntilMs { get; init; }
 }
 
 /// <summary>A moment on the Bench. Nothing in it is ever changed: an earlier moment stays what it was.</summary>

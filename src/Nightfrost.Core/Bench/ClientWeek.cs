@@ -100,8 +100,8 @@ public static class ClientWeek
         state = Drained(state, _ => NightHours);
         foreach (var route in rig.Routes)
         {
-            foreach (var device in DailySteps.Charged(rig, route).Where(d => evening == 0 || evening % DailySteps.EveningsPerCharge(rig, route, d) == 0))
-                state = Follow(state, new[] { DailySteps.ChargeLine(rig, route, device) }.Where(line => evening == 0 || follows(line)));
+            foreach (var device in Charging.Of(rig, route).Where(d => evening == 0 || evening % Charging.EveningsPerCharge(rig, route, d) == 0))
+                state = Follow(state, new[] { Charging.Line(rig, route, device) }.Where(line => evening == 0 || follows(line)));
         }
 
         return state;
@@ -117,7 +117,7 @@ public static class ClientWeek
 
     // What is worn is on as long as its listener listens; anything else as long as anybody does.
     private static double HoursOn(Rig rig, string thingId) =>
-        rig.Routes.Where(r => Things.Receiver(r.AtEar) == thingId).Select(r => DailySteps.HoursOf(r.AtEar.Listener))
+        rig.Routes.Where(r => Things.Pieces(r.AtEar).Append(Things.Taker(r.AtEar)).Contains(thingId)).Select(r => DailySteps.HoursOf(r.AtEar.Listener))
             .DefaultIfEmpty(rig.Routes.Max(r => DailySteps.HoursOf(r.AtEar.Listener))).Max();
 
     // What is on and runs from its cell loses what its maker's hours say, with the share that is planned with.

@@ -21,7 +21,7 @@ public static class DeviceProof
     public static Proof? Of(Device device)
     {
         List<string> missing = [.. device.Links.Take(1).Where(l => !BenchSites.IsSimulated(l)).Select(l => LinkTechnologies.Of(l.Technology).Words)];
-        if (missing.Count > 0 && device.Role is DeviceRole.Transmitter or DeviceRole.Receiver)
+        if (missing.Count > 0 && device.Role is DeviceRole.Transmitter or DeviceRole.Receiver or DeviceRole.Relay)
             return new(Verdict.NotCarriedOut, 0, 0, null, [], [], missing);
         if (Plainest(device) is not { } rig)
             return null;
@@ -36,9 +36,9 @@ public static class DeviceProof
     // One listener, a silent room, a set of which everything is known.
     private static Rig? Plainest(Device device)
     {
-        if (Beside(device) is not var (socket, worn, box))
+        if (Beside(device) is not var (socket, worn, others))
             return null;
-        List<Device> shelf = [worn, .. box is null ? Array.Empty<Device>() : [box], .. Leads(socket, box ?? worn)];
+        List<Device> shelf = [worn, .. others, .. Leads(socket, others.FirstOrDefault(d => d.Role == DeviceRole.Transmitter) ?? worn)];
         var look = Look.Empty with
         {
             Set = TelevisionSet.Unseen with
@@ -57,26 +57,39 @@ public static class DeviceProof
             Listeners =
             [
                 new() { Id = "listener", Name = Say("name.listener"), SeatDistanceM = 2, ReceiverId = worn.Id, OpenToAnother = false,
-                    RoomWish = RoomWish.SetSilent },
+                    RoomWish = RoomWish.SetSilent, ClearLine = Known.Yes, Telecoil = Known.Yes, Phone = Known.Yes },
             ],
         };
         return Router.Rank(new Site(look, new(shelf))).Rigs.Select(r => r.Rig)
             .FirstOrDefault(rig => rig.Routes.Any(r => r.Devices.Any(d => d.Id == device.Id)));
     }
 
-    // Where its sound comes from, what is worn, and the box between, if there is one.
-    private static (SocketFacts Socket, Device Worn, Device? Box)? Beside(Device device)
+    // Where its sound comes from, what is worn, and what stands between: a box, and a relay before aids.
+    private static (SocketFacts Socket, Device Worn, IReadOnlyList<Device> Others)? Beside(Device device)
     {
         var optical = SocketKinds.Of(SocketKind.OpticalSquare);
         return device switch
         {
             { Role: DeviceRole.Transmitter } when device.Links.FirstOrDefault(l => l.Transmits) is { } sends && SocketOf(device) is { } socket =>
-                (socket, PlainEar(sends), device),
-            { Role: DeviceRole.Receiver } when device.Links.FirstOrDefault(l => !l.Transmits) is { } takes => (optical, device, PlainBox(takes)),
-            { Role: DeviceRole.Receiver, Links.Count: 0 } when SocketOf(device) is { } socket => (socket, device, null),
+                (socket, PlainEar(sends), [device]),
+            { Role: DeviceRole.Receiver } when device.Links.FirstOrDefault(l => !l.Transmits) is { } takes =>
+                takes.Technology == LinkTechnology.NearField ? (optical, device, [PlainBox(Classic), PlainRelay(takes)]) : (optical, device, [PlainBox(takes)]),
+            { Role: DeviceRole.Receiver, Links.Count: 0 } when SocketOf(device) is { } socket => (socket, device, []),
+            { Role: DeviceRole.Relay } when device.Links.FirstOrDefault(l => !l.Transmits) is { IsBluetooth: true } takes
+                && device.Links.FirstOrDefault(l => l.Transmits) is { IsBluetooth: false } onward => (optical, PlainEar(onward), [PlainBox(takes), device]),
+            { Role: DeviceRole.LinkReceiver } when device.Links.FirstOrDefault(l => !l.Transmits) is { IsBluetooth: true } takes
+                && device.Ports.FirstOrDefault(p => p.Output) is { } gives => (optical, PlainSpeaker(gives), [PlainBox(takes), device]),
             _ => null,
         };
     }
+
+    private static Device PlainSpeaker(AudioPort gives) => Plain("plain-speaker", "name.PersonalSpeaker", DeviceRole.Receiver, null) with
+    {
+        Form = WearForm.PersonalSpeaker,
+        Ports = [gives with { Output = false }],
+        LengthM = 1,
+        OwnVolume = true,
+    };
 
     private static SocketFacts? SocketOf(Device device) => device.Ports.Where(p => !p.Output)
         .Select(port => SocketKinds.All.FirstOrDefault(s => IsPlain(s.Kind) && s.Connector == port.Connector)).OfType<SocketFacts>()
@@ -86,18 +99,43 @@ public static class DeviceProof
         or SocketKind.Headphone35 or SocketKind.Headphone635;
 
     private static Device PlainEar(AirLink sends) =>
-        Plain("plain-ear", "name.OverEar", DeviceRole.Receiver, sends.IsBluetooth ? "power-button" : "sold-with-box") with
+        IsForAids(sends) ? PlainAids(sends) : Plain("plain-ear", "name.OverEar", DeviceRole.Receiver, sends.IsBluetooth ? "power-button" : "sold-with-box") with
         {
             Form = WearForm.OverEar,
             Links = [sends with { Transmits = false, ListenersAtOnce = 1 }],
             Power = new(0, false, 20, 2, Known.No, Known.Yes, true),
             OwnVolume = true,
+            Gestures = [.. ReadyMade.All.First(m => m.Id == (sends.IsBluetooth ? "power-button" : "sold-with-box")).Gestures,
+                .. sends.Technology == LinkTechnology.LeAudioBroadcast ? new[] { Chooses } : []],
         };
 
-    private static Device PlainBox(AirLink takes) => Plain("plain-box", "name.plainBox", DeviceRole.Transmitter, takes.IsBluetooth ? "one-button" : null) with
+    private static Gesture Chooses => new(GestureDoes.ChoosesBroadcast, ReadyMade.All.First(m => m.Id == "power-button").Controls[0].Name, PowerFrom.On, 0, 0, 2, "", "", "");
+
+    private static bool IsForAids(AirLink sends) => sends.Technology is LinkTechnology.AidRadio or LinkTechnology.NearField or LinkTechnology.InductionLoop;
+
+    private static Device PlainAids(AirLink sends) => Plain("plain-aids", "name.HearingAids", DeviceRole.Receiver, null) with
+    {
+        Form = WearForm.HearingAids,
+        Links = [sends with { Transmits = false, ListenersAtOnce = 1 }],
+        OwnVolume = true,
+        Controls = [new(Say("name.drawers"), ControlKind.Lid, "")],
+        Gestures = [new(GestureDoes.OpensPairing, Say("name.drawers"), PowerFrom.Off, 0, 0, 1, "", "", "")],
+        Automatic = new() { WindowSeconds = 180, Seeks = Seeks.EveryPartner, IdleOffMinutes = 0 },
+    };
+
+    private static AirLink Classic => new() { Technology = LinkTechnology.BluetoothClassic, Transmits = false };
+
+    private static Device PlainRelay(AirLink reaches) => Plain("plain-relay", "name.relay", DeviceRole.Relay, "power-button") with
+    {
+        Links = [Classic, reaches with { Transmits = true }],
+        Power = new(0, false, 20, 2, Known.No, Known.Yes, true),
+        OwnVolume = true,
+    };
+
+    private static Device PlainBox(AirLink takes) => Plain("plain-box", "name.plainBox", DeviceRole.Transmitter, takes.IsBluetooth || takes.Technology == LinkTechnology.AidRadio ? "one-button" : null) with
     {
         Ports = [new(Connector.OpticalSquare, false, [Signal.SpdifPcm], "")],
-        Links = [takes with { Transmits = true, ListenersAtOnce = 1, TransmitDbm = 4 }],
+        Links = [takes with { Transmits = true, ListenersAtOnce = 1, TransmitDbm = 4, OnAxisRangeM = takes.IsInfrared ? 8 : takes.OnAxisRangeM }],
         Power = new(0, true, 0, 0, Known.No, Known.Yes, false),
     };
 

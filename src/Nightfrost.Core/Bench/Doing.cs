@@ -1,4 +1,5 @@
 using Nightfrost.Core.Acts;
+using Nightfrost.Core.Kit;
 using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
@@ -19,14 +20,36 @@ internal static class Doing
             needsPower: state.Site.Things.GetValueOrDefault(choose.ThingId)?.Behaviour is { InputNeedsPower: true }),
         Act.Press press => Pairing.Press(state, press),
         Act.Choose choose => Chosen(state, choose),
-        Act.Bring bring => Of(state, bring.ThingId, t => t with { Place = bring.Place, Worn = t.Worn && bring.Place == Place.Seat }),
+        Act.Bring bring => Of(state, bring.ThingId, t => t with
+        {
+            // What is carried elsewhere leaves its supply behind.
+            FedFrom = t.Place == bring.Place ? t.FedFrom : null,
+            Place = bring.Place,
+            Worn = t.Worn && bring.Place == Place.Seat,
+        }),
         Act.Turn turn => Turned(state, turn),
         Act.Mute mute => state.Sources.ContainsKey(mute.ThingId) ? state.WithSource(mute.ThingId, s => s with { Muted = mute.On })
             : Of(state, mute.ThingId, t => t with { Muted = mute.On }),
-        Act.PutOn put => Of(state, put.ThingId, t => t with { Worn = true, Place = Place.Seat }),
+        Act.PutOn put => Of(state, put.ThingId, t => t with { Worn = true, Place = state.Site.Things[put.ThingId].Stands ? t.Place : Place.Seat }),
+        Act.Listen listen => Of(state, listen.ThingId, t => t with { Programme = listen.Programme }, needsPower: true),
+        Act.Streaming stream => Streamed(state, stream),
+        Act.ToPhone phone => ToldThePhone(state, phone),
+        Act.JoinNetwork network => Of(state, network.ThingId, t => t with { InNetwork = true, SeeksAtMs = state.NowMs + Pairing.SeekMs }, needsPower: true),
+        Act.Search search => state.Things.GetValueOrDefault(search.ThingId) is { IsOn: true } ? Pairing.Open(state, search.ThingId)
+            : Wrong(state, Say("bench.noPowerNothing", ("thing", state.Site.NameOf(search.ThingId)))),
+        Act.Aim aim => Of(state, aim.ThingId, t => t with { Aimed = true }),
+        Act.ToBluetooth mode => Of(state, mode.ThingId, t => t with { Strays = false }, needsPower: true),
+        Act.SetSides sides => Of(state, sides.ThingId, t => t with { SidesSwapped = false }),
+        Act.SlideRemote slide => Zones.Slid(state, slide),
+        Act.StepZoneInput step => Zones.Stepped(state, step),
         Act.Play play => state.Sources.ContainsKey(play.SourceId) ? state.WithSource(play.SourceId, s => s with { Playing = true })
             : Missing(state, play.SourceId),
-        Act.Standby standby => state.Sources.ContainsKey(standby.SourceId) ? state.WithSource(standby.SourceId, s => s with { Standby = standby.On })
+        Act.Standby standby => state.Sources.ContainsKey(standby.SourceId) ? state.WithSource(standby.SourceId, s => s with
+        {
+            Standby = standby.On,
+            // A second zone goes off with its receiver, and does not come on with it.
+            Menus = standby.On && s.Menus.ContainsKey(SourceMenu.ZonePower) ? s.Menus.SetItem(SourceMenu.ZonePower, MenuValues.Off) : s.Menus,
+        })
             : Missing(state, standby.SourceId),
         Act.Radio radio => Radioed(state, radio),
         Act.Charge charge => Of(state, charge.ThingId, t => t with { Charge = 1 }),
@@ -84,6 +107,30 @@ internal static class Doing
         return radio.On ? switched : Pairing.Release(switched, radio.ThingId);
     }
 
+    // An update may make it forget whom it knew: the phone comes first.
+    private static BenchState ToldThePhone(BenchState state, Act.ToPhone phone)
+    {
+        if (!state.Things.TryGetValue(phone.ThingId, out var thing) || !state.Things.TryGetValue(phone.PhoneId, out var known))
+            return Missing(state, phone.ThingId);
+        if (!known.RadioOn || !Settling.HasPower(state, phone.ThingId, thing))
+            return Wrong(state, Say("bench.phoneFindsNot", ("phone", state.Site.NameOf(phone.PhoneId)), ("thing", state.Site.NameOf(phone.ThingId))));
+        return Pairing.Release(state, phone.ThingId).With(phone.ThingId, t => t with { Knows = [phone.PhoneId] })
+            .With(phone.PhoneId, t => t with { Knows = t.Knows.Remove(phone.ThingId).Insert(0, phone.ThingId) });
+    }
+
+    // An app finds what it starts only where that is on and joined.
+    private static BenchState Streamed(BenchState state, Act.Streaming stream)
+    {
+        if (!state.Things.TryGetValue(stream.ThingId, out var thing))
+            return Missing(state, stream.ThingId);
+        if (stream.On && (!thing.IsOn || thing.Joined.Count == 0))
+            return Wrong(state, Say("bench.nothingToStream", ("thing", state.Site.NameOf(stream.ThingId))));
+        state = state.With(stream.ThingId, t => t with { Streams = stream.On });
+        var programme = stream.On ? AidProgramme.Stream : AidProgramme.Ordinary;
+        return state.Site.Hops.Where(h => (h.From.Id == stream.ThingId || h.To.Id == stream.ThingId) && h.To.Device!.Form == WearForm.HearingAids)
+            .Aggregate(state, (now, hop) => now.With(hop.To.Id, t => t with { Programme = programme }));
+    }
+
     private static BenchState Rested(BenchState state, Act.Rest rest)
     {
         if (!state.Things.TryGetValue(rest.ThingId, out var thing))
@@ -101,16 +148,24 @@ internal static class Doing
         return state.With(power.ThingId, t => t with { SwitchedOn = power.On });
     }
 
-    private static BenchState Chosen(BenchState state, Act.Choose choose) => !state.Sources.ContainsKey(choose.SourceId) ? Missing(state, choose.SourceId)
-        : choose.Menu == SourceMenu.Speakers && !state.Site.Truths.SpeakersCanBeOff
-            ? Wrong(state, Say("bench.noSuchChoice", ("thing", state.Site.NameOf(choose.SourceId))))
-        : state.WithSource(choose.SourceId, s => choose.Menu switch
+    private static BenchState Chosen(BenchState state, Act.Choose choose)
+    {
+        if (!state.Sources.ContainsKey(choose.SourceId))
+            return Missing(state, choose.SourceId);
+        if (choose.Menu == SourceMenu.Speakers && !state.Site.Truths.SpeakersCanBeOff)
+            return Wrong(state, Say("bench.noSuchChoice", ("thing", state.Site.NameOf(choose.SourceId))));
+        if (Zones.Hides(state, choose))
+            return Wrong(state, Say("bench.zoneHidden", ("thing", state.Site.NameOf(choose.SourceId))));
+        return state.WithSource(choose.SourceId, s => choose.Menu switch
         {
+            SourceMenu.Output when choose.Value == MenuValues.OwnSpeakers => s with { Outputs = [] },
             SourceMenu.Output => s with { Outputs = [.. s.Outputs.Where(o => !state.Site.Exclude(o, choose.Value)), choose.Value] },
             SourceMenu.DigitalFormat => s with { Format = choose.Value },
             SourceMenu.Speakers => s with { SpeakersOn = choose.Value == MenuValues.On },
-            _ => s with { HeadphoneLevel = choose.Value },
+            SourceMenu.HeadphoneLevel => s with { HeadphoneLevel = choose.Value },
+            _ => s with { Menus = s.Menus.SetItem(choose.Menu, choose.Value) },
         });
+    }
 
     private static BenchState Turned(BenchState state, Act.Turn turn) =>
         state.Sources.ContainsKey(turn.ThingId) ? state.WithSource(turn.ThingId, s => s with { Volume = turn.Volume })

@@ -95,10 +95,10 @@ public static class Faults
             yield return new Fault.EmptyCell(way.Receiver.Id);
         }
 
-        if (way.Sender is { } sender && Pairing.IsBluetooth(way))
-            yield return new Fault.Forgotten(way.Receiver.Id, sender.Id);
+        foreach (var hop in way.Hops.Where(h => h.Kind == HopKind.Paired))
+            yield return new Fault.Forgotten(hop.To.Id, hop.From.Id);
         if (way.RivalId is { } rival)
-            yield return new Fault.HeldBy(way.Receiver.Id, rival);
+            yield return new Fault.HeldBy(way.Taker.Id, rival);
         if (way.Route.Devices.Any(d => d.OwnVolume))
             yield return new Fault.TurnedDown(way.Receiver.Id);
         yield return new Fault.TakenOff(way.Receiver.Id);

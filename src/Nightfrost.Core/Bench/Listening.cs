@@ -39,10 +39,10 @@ public static class Listening
         var way = Way(state, listenerId);
         var reasons = FromReceiver(state, listenerId).ToList();
         reasons.AddRange(TooSoftOrDistorted(state, way));
-        if (!state.Things[way.Receiver.Id].Worn)
-            reasons.Add(Say("bench.notWorn", ("thing", state.Site.NameOf(way.Receiver.Id)), ("who", way.Route.AtEar.Listener.Name)));
-        if (way.Route.Devices.Any(d => d.OwnVolume) && state.Things[way.Receiver.Id].Volume == Volume.Down)
-            reasons.Add(Say("bench.turnedDown", ("thing", state.Site.NameOf(way.Receiver.Id))));
+        foreach (var piece in way.Pieces.Where(p => !state.Things[p.Id].Worn))
+            reasons.Add(Say("bench.notWorn", ("thing", state.Site.NameOf(piece.Id)), ("who", way.Route.AtEar.Listener.Name)));
+        foreach (var thing in way.Beyond.Where(t => way.Route.Devices.Any(d => d.OwnVolume) && state.Things[t.Id].Volume == Volume.Down))
+            reasons.Add(Say("bench.turnedDown", ("thing", state.Site.NameOf(thing.Id))));
         if (FollowsVolume(way) && state.Sources[way.SourceId] is { } source && (source.Volume == Volume.Down || source.Muted))
             reasons.Add(Say("bench.socketFollows", ("thing", state.Site.NameOf(way.SourceId))));
         return new(reasons);
@@ -52,15 +52,15 @@ public static class Listening
     public static IReadOnlyList<string> FromReceiver(BenchState state, string listenerId)
     {
         var way = Way(state, listenerId);
-        return [.. ToReceiver(state, way), .. AcrossTheAir(state, way)];
+        return [.. ToReceiver(state, way), .. AcrossTheAir(state, way), .. way.AtSpeaker is { } last ? AtSpeaker(state, last) : []];
     }
 
     /// <summary>Everything that can be said of an ear now: heard or why not, sides, level, codec, skew.</summary>
     public static EarAnswer Answer(BenchState state, string listenerId)
     {
         var (way, reasons) = (Way(state, listenerId), AtEar(state, listenerId).Reasons);
-        var joined = way.Sender is { } sender && state.Things[way.Receiver.Id].Joined.Contains(sender.Id);
-        var now = joined ? way.Route with { Several = state.Things[way.Sender!.Id].Joined.Count > 1 } : way.Route;
+        var joined = way.Sender is { } sender && state.Things[way.Taker.Id].TakesFrom == sender.Id;
+        var now = joined ? way.Route with { Several = Pairing.ListenersOf(state, way.Sender!.Id) > 1 } : way.Route;
         var oneSide = way.Stretches.Any(s => state.HalfIn.Overlaps([s.Lead.NearEnd, s.Lead.FarEnd]));
         var sides = reasons.Count == 0 ? Sides.Both : oneSide && reasons.Count == 1 ? Sides.One : Sides.None;
         return new(reasons, sides, LevelAt(state, listenerId), joined && IsCoded(way) ? Negotiation.Between(now.Sends, now.Takes, now.Several).Codec : null,
@@ -136,8 +136,8 @@ public static class Listening
     }
 
     /// <summary>Sockets of the set that something is taken from now: with a plug in, and, of line and digital outputs, chosen in the menu.</summary>
-    private static IEnumerable<SourcePort> InUse(BenchState state) => state.Site.Look.Set.Sockets.Where(s => state.Plugs.ContainsValue(Things.Socket(s))
-        && (SocketKinds.Of(s.Kind).SilencesSpeakers || state.Sources[SoundSource.Television].Outputs.Contains(Things.Socket(s))));
+    private static IEnumerable<SourcePort> InUse(BenchState state) => state.Site.Look.Set.Sockets.Where(s => SocketKinds.Of(s.Kind) is { IsRadio: var radio } kind
+        && (radio || state.Plugs.ContainsValue(Things.Socket(s))) && ((kind.SilencesSpeakers && !radio) || state.Sources[SoundSource.Television].Outputs.Contains(Things.Socket(s))));
 
     private static List<string> ToReceiver(BenchState state, EarWay way)
     {
@@ -152,23 +152,17 @@ public static class Listening
     {
         var (reasons, source, look) = (new List<string>(), state.Sources[sourceId], state.Site.Look);
         var socket = look.AllSockets().First(s => s.Id == socketId);
-        reasons.AddRange(Pictures.Missing(state, sourceId));
-        if (sourceId == SoundSource.Television && !IsLive(state, socket))
-            reasons.Add(Say("bench.notChosen", ("socket", RouteWords.Socket(look, socket))));
+        reasons.AddRange(Pictures.NotPlaying(state, sourceId));
+        if (!IsLive(state, sourceId, socket))
+            reasons.Add(Say(sourceId == SoundSource.Television ? "bench.notChosen" : "bench.notChosenBy", ("socket", RouteWords.Socket(look, socket)),
+                ("source", state.Site.NameOf(sourceId))));
+        reasons.AddRange(OfSource(state, sourceId, socket));
         foreach (var other in InUse(state).Where(o => o.Id != socketId && state.Site.Exclude(Things.Socket(o), Things.Socket(socket))))
             reasons.Add(Say("bench.notTogether", ("one", RouteWords.Socket(look, socket)), ("other", RouteWords.Socket(look, other))));
         for (var i = 0; i < stretches.Count; i++)
         {
             var (lead, into) = (stretches[i].Lead, stretches[i].Into);
-            foreach (var (end, port) in (ReadOnlySpan<(string, string)>)[(lead.NearEnd, lead.NearPort), (lead.FarEnd, lead.FarPort)])
-            {
-                if (state.Plugs.GetValueOrDefault(end) != port)
-                    reasons.Add(Say("bench.endNotInAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
-                else if (state.HalfIn.Contains(end))
-                    reasons.Add(Say("bench.halfIn", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
-                else if (state.Caps.Contains(end))
-                    reasons.Add(Say("bench.capOnAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
-            }
+            AskEnds(state, lead, reasons);
 
             // What it hands on it leaves as it came, whatever it listens to itself.
             var (thing, handsOn) = (state.Things[into.Id], into.Device!.PassesThrough && i + 1 < stretches.Count);
@@ -176,8 +170,7 @@ public static class Listening
                 reasons.Add(Say("bench.noPowerOrOff", ("thing", state.Site.NameOf(into.Id))));
             if (thing.LockedUp)
                 reasons.Add(Say("bench.lockedUp", ("thing", state.Site.NameOf(into.Id))));
-            if (source.Format != MenuValues.Pcm && SocketKinds.Of(socket.Kind).Signals.Contains(Signal.SpdifPcm)
-                && !CanDecode(into, lead) && !handsOn)
+            if (source.Format != MenuValues.Pcm && SocketReading.MayBeCoded(socket) && !CanDecode(into, lead) && !handsOn)
                 reasons.Add(Say("bench.cannotDecode", ("source", state.Site.NameOf(sourceId)), ("thing", state.Site.NameOf(into.Id))));
             if ((into.Behaviour!.InputByHand || thing.Input is not null) && thing.Input != lead.FarPort && !handsOn && into.Id != Things.Bar)
                 reasons.Add(Say("bench.otherInput", ("thing", state.Site.NameOf(into.Id))));
@@ -186,15 +179,52 @@ public static class Listening
         return reasons;
     }
 
+    /// <summary>True while both ends of a lead are where they belong.</summary>
+    internal static bool IsIn(BenchState state, BenchLead lead) =>
+        state.Plugs.GetValueOrDefault(lead.NearEnd) == lead.NearPort && state.Plugs.GetValueOrDefault(lead.FarEnd) == lead.FarPort;
+
+    private static void AskEnds(BenchState state, BenchLead lead, List<string> reasons)
+    {
+        foreach (var (end, port) in (ReadOnlySpan<(string, string)>)[(lead.NearEnd, lead.NearPort), (lead.FarEnd, lead.FarPort)])
+        {
+            if (state.Plugs.GetValueOrDefault(end) != port)
+                reasons.Add(Say("bench.endNotInAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
+            else if (state.HalfIn.Contains(end))
+                reasons.Add(Say("bench.halfIn", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
+            else if (state.Caps.Contains(end))
+                reasons.Add(Say("bench.capOnAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
+        }
+    }
+
     // What is handed on untouched, and a bar that played before, take what comes; anything behind a converter gets what that makes of it.
     internal static bool CanDecode(BenchThing into, BenchLead lead) =>
         into.Device is { Role: DeviceRole.RoomSpeaker } or { SplitsInto: > 1 }
             || into.Device!.Ports.Where((p, i) => Things.Port(into.Id, i) == lead.FarPort)
-                .All(p => p.Signals.Contains(Signal.SpdifBitstream) || !p.Signals.Contains(Signal.SpdifPcm));
+                .All(p => p.Signals.Contains(Signal.SpdifBitstream)
+                    || !(p.Signals.Contains(Signal.SpdifPcm) || p.Signals.Contains(Signal.HdmiReturn) || p.Signals.Contains(Signal.HdmiProgramme)));
 
-    // A headphone socket is live while a plug is in; any other is, once the menu names it.
-    private static bool IsLive(BenchState state, SourcePort socket) =>
-        SocketKinds.Of(socket.Kind).SilencesSpeakers || state.Sources[SoundSource.Television].Outputs.Contains(Things.Socket(socket));
+    // A headphone socket is live while a plug is in; any other of a set or computer is, once the menu names it. Other sources have no such menu.
+    private static bool IsLive(BenchState state, string sourceId, SourcePort socket) =>
+        (SocketKinds.Of(socket.Kind) is { SilencesSpeakers: true, IsRadio: false } && sourceId == SoundSource.Television)
+        || socket.Kind == SocketKind.AppStream || (sourceId != SoundSource.Television && state.Site.Look.SourceOf(socket) is not { Kind: SourceKind.Computer })
+        || state.Sources[sourceId].Outputs.Contains(Things.Socket(socket));
+
+    // What else of a source stands between a programme and its socket.
+    private static IEnumerable<string> OfSource(BenchState state, string sourceId, SourcePort socket)
+    {
+        var (menus, name) = (state.Sources[sourceId].Menus, ("thing", state.Site.NameOf(sourceId)));
+        if (socket.Kind == SocketKind.SecondZone)
+        {
+            foreach (var reason in Zones.Missing(state, sourceId))
+                yield return reason;
+        }
+
+        if (socket.Kind == SocketKind.HdmiReturn && menus.GetValueOrDefault(SourceMenu.Linking) != MenuValues.On)
+            yield return Say("bench.notLinked", name);
+        if (state.Site.Look.SourceOf(socket) is { Kind: SourceKind.Computer } && (menus.GetValueOrDefault(SourceMenu.PlayerLevel) != MenuValues.High
+            || menus.GetValueOrDefault(SourceMenu.SystemLevel) != MenuValues.High))
+            yield return Say("bench.levelsLow", name);
+    }
 
     private static string At(BenchState state, string port)
     {
@@ -204,15 +234,20 @@ public static class Listening
 
     private static IEnumerable<string> AcrossTheAir(BenchState state, EarWay way)
     {
-        var receiver = state.Things[way.Receiver.Id];
-        if (!receiver.IsOn && way.Receiver.Behaviour is { IsPassive: false })
-            yield return Say("bench.offOrEmpty", ("thing", state.Site.NameOf(way.Receiver.Id)));
-        if (way.Sender is not { } sender)
-            yield break;
-        if (!receiver.Joined.Contains(sender.Id))
-            yield return receiver.Joined is [var other, ..]
-                ? Say("bench.joinedTo", ("thing", state.Site.NameOf(way.Receiver.Id)), ("other", state.Site.NameOf(other)))
-                : Say("bench.notJoinedTo", ("thing", state.Site.NameOf(way.Receiver.Id)), ("other", state.Site.NameOf(sender.Id)));
+        foreach (var thing in way.Beyond.Where(t => !state.Things[t.Id].IsOn && t.Behaviour is { IsPassive: false }))
+            yield return Say("bench.offOrEmpty", ("thing", state.Site.NameOf(thing.Id)));
+        foreach (var reason in way.Hops.SelectMany(hop => Air.Missing(state, hop)))
+            yield return reason;
+    }
+
+    // From a box beside a speaker into it.
+    private static List<string> AtSpeaker(BenchState state, Stretch last)
+    {
+        var reasons = new List<string>();
+        AskEnds(state, last.Lead, reasons);
+        if (state.Things[last.Into.Id].Input is { } input && input != last.Lead.FarPort)
+            reasons.Add(Say("bench.otherInput", ("thing", state.Site.NameOf(last.Into.Id))));
+        return reasons;
     }
 
     internal static EarWay Way(BenchState state, string listenerId) => state.Site.Ears.First(e => e.ListenerId == listenerId);

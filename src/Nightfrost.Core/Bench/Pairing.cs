@@ -33,8 +33,12 @@ internal static class Pairing
                 : Say("bench.noGesture", ("thing", name), ("control", press.Control), ("held", Seconds(press.HoldSeconds))));
         if (answering.FirstOrDefault(g => g.From == PowerFrom.NotRead || (g.From == PowerFrom.On) == thing.IsOn) is not { } gesture)
             return Doing.Wrong(state, Say(thing.IsOn ? "bench.worksFromOff" : "bench.worksFromOn", ("thing", name)));
+        if (device.Controls.FirstOrDefault(c => c.Name == gesture.Control) is { Kind: ControlKind.App } && !IsInApp(state, press.ThingId))
+            return Doing.Wrong(state, Say("bench.notInApp", ("thing", name)));
         return gesture.Does switch
         {
+            GestureDoes.JoinsPair => JoinedAsPair(state, press.ThingId),
+            GestureDoes.ChoosesBroadcast => ChoseBroadcast(state, press.ThingId),
             GestureDoes.OpensPairing or GestureDoes.OpensSecondPairing => Opened(state, press.ThingId, gesture.Does == GestureDoes.OpensSecondPairing),
             GestureDoes.SwitchesPower => Doing.Carry(state, new Act.Switch(press.ThingId, !thing.SwitchedOn)),
             GestureDoes.Transmits => Doing.Carry(state, new Act.Slide(press.ThingId, BoxMode.Transmit)),
@@ -46,16 +50,39 @@ internal static class Pairing
     private static BenchState Opened(BenchState state, string thingId, bool second)
     {
         var (thing, device, name) = (state.Things[thingId], state.Site.Things[thingId].Device!, state.Site.NameOf(thingId));
-        if (thing.Mode == BoxMode.Receive && state.Site.Things[thingId].Behaviour!.StartsOnReceive)
+        if (thing.Mode == BoxMode.Receive && state.Site.Things[thingId].Behaviour!.StartsOnReceive && !IsTaker(state, thingId))
             return Open(state, thingId).Say(Wording.Sentence(Say("bench.onReceive", ("thing", name))), wentWrong: true);
-        if (second && device.SecondListener == SecondListenerWay.FirstOff && thing.Joined.Count > 0)
+        if (second && device.SecondListener == SecondListenerWay.FirstOff && thing.SendsTo.Count > 0)
             return Doing.Wrong(state, Say("bench.refusesSecond", ("thing", name)));
-        if (second && device.SecondListener == SecondListenerWay.FirstStaysOn && thing.Joined.Count == 0)
+        if (second && device.SecondListener == SecondListenerWay.FirstStaysOn && thing.SendsTo.Count == 0)
             return Doing.Wrong(state, Say("bench.wantsFirst", ("thing", name)));
         // The first control is the first listener's: whoever holds it is let go.
         if (!second)
-            state = thing.Joined.Aggregate(state, (now, partner) => Part(now, thingId, partner, seekAgain: false));
+            state = thing.Joined.Where(partner => !IsMate(state, thingId, partner)).Aggregate(state, (now, partner) => Part(now, thingId, partner, seekAgain: false));
         return Open(state.With(thingId, t => t with { SwitchedOn = true, IsOn = true }), thingId);
+    }
+
+    // An app works what a phone knows whose Bluetooth is on.
+    private static bool IsInApp(BenchState state, string thingId) =>
+        state.Things[thingId].Knows.Any(id => state.Site.Things[id].Device is null && state.Things[id].RadioOn);
+
+    // The press that joins two lets go of what the first was joined to.
+    private static BenchState JoinedAsPair(BenchState state, string thingId)
+    {
+        if (state.Site.Hops.FirstOrDefault(h => h.Kind == HopKind.AsPair && h.From.Id == thingId) is not { } hop)
+            return Doing.Wrong(state, Say("bench.noMate", ("thing", state.Site.NameOf(thingId))));
+        state = state.Things[thingId].TakesFrom is { } source ? Part(state, thingId, source, seekAgain: false) : state;
+        var (first, second) = (state.Things[thingId], state.Things[hop.To.Id]);
+        return second is { IsOn: true, Strays: false, TakesFrom: null } && !first.Strays ? Join(state, hop)
+            : Doing.Wrong(state, Say("bench.mateStaysOut", ("thing", state.Site.NameOf(hop.To.Id))));
+    }
+
+    private static BenchState ChoseBroadcast(BenchState state, string thingId)
+    {
+        var hop = state.Site.Hops.FirstOrDefault(h => h.Kind == HopKind.Chosen && h.To.Id == thingId);
+        if (hop is not null && state.Things[thingId].TakesFrom == hop.From.Id)
+            return state;
+        return hop is null || !CanJoin(state, hop) ? Doing.Wrong(state, Say("bench.noBroadcast", ("thing", state.Site.NameOf(thingId)))) : Join(state, hop);
     }
 
     // A press goes one input on, and round.
@@ -112,10 +139,10 @@ internal static class Pairing
 
     private static BenchState SeekBox(BenchState state, string thingId)
     {
-        foreach (var way in state.Site.Ears.Where(e => e.Sender?.Id == thingId || e.Receiver.Id == thingId))
+        foreach (var hop in state.Site.Hops.Where(h => h.From.Id == thingId || h.To.Id == thingId))
         {
-            if (CanJoin(state, way) && IsKnown(state, way) && IsSought(state, thingId, thingId == way.Receiver.Id ? way.Sender!.Id : way.Receiver.Id))
-                state = Join(state, way).With(thingId, t => t with { WaitsUntilMs = null });
+            if (CanJoin(state, hop) && IsKnown(state, hop) && IsSought(state, thingId, thingId == hop.To.Id ? hop.From.Id : hop.To.Id))
+                state = Join(state, hop).With(thingId, t => t with { WaitsUntilMs = null });
         }
 
         return state;
@@ -132,8 +159,8 @@ internal static class Pairing
         var read => read ?? Seeks.EveryPartner,
     };
 
-    private static BenchState TakenByRival(BenchState state, string thingId) =>
-        state.Things[thingId] is { IsOn: true, Joined.Count: 0, WaitsUntilMs: null } free
+    private static BenchState TakenByRival(BenchState state, string thingId) => state.Site.Hops.Any(h => h.To.Id == thingId && h.Sends.IsBluetooth)
+        && state.Things[thingId] is { IsOn: true, TakesFrom: null, SendsTo.Count: 0, WaitsUntilMs: null } free
             && free.Knows.FirstOrDefault(id => state.Site.Things[id].Device is null && state.Things[id].RadioOn) is { } rival
             ? Bind(state, rival, thingId).Say(
                 Wording.Sentence(Say("bench.takes", ("rival", state.Site.NameOf(rival)), ("thing", state.Site.NameOf(thingId)))), wentWrong: true)
@@ -154,51 +181,79 @@ internal static class Pairing
     /// <summary>Whoever waits at both ends joins.</summary>
     public static BenchState JoinWaiting(BenchState state)
     {
-        foreach (var way in state.Site.Ears)
+        foreach (var hop in state.Site.Hops.Where(h => h.Kind == HopKind.Paired))
         {
-            if (way.Sender is { } sender && IsBluetooth(way) && state.Things[sender.Id].WaitsUntilMs is not null
-                && state.Things[way.Receiver.Id].WaitsUntilMs is not null && state.Things[sender.Id].Mode == BoxMode.Transmit
-                && state.Things[sender.Id].Place == state.Things[way.Receiver.Id].Place && CanJoin(state, way))
-                state = Join(state, way).With(sender.Id, t => t with { WaitsUntilMs = null }).With(way.Receiver.Id, t => t with { WaitsUntilMs = null });
+            var (from, to) = (state.Things[hop.From.Id], state.Things[hop.To.Id]);
+            if (from is not { WaitsUntilMs: not null, Mode: BoxMode.Transmit } || to.WaitsUntilMs is null || from.Place != to.Place || !CanJoin(state, hop))
+                continue;
+            state = Join(state, hop).With(hop.To.Id, t => t with { WaitsUntilMs = null });
+
+            // Of two aids the other may still come.
+            if (!state.Site.Ears.Any(e => e.Hops.Contains(hop) && e.Hops.Any(h => h.From.Id == hop.From.Id && state.Things[h.To.Id].TakesFrom != h.From.Id)))
+                state = state.With(hop.From.Id, t => t with { WaitsUntilMs = null });
         }
 
         return state;
     }
 
-    /// <summary>True for a link that must be paired before it joins.</summary>
-    public static bool IsBluetooth(EarWay way) => way.Route.Sends is { Technology: LinkTechnology.BluetoothClassic };
+    // Units of one maker's system find each other by themselves; anything else only whom it knows.
+    private static bool IsKnown(BenchState state, Hop hop) => hop.Kind == HopKind.OwnSystem
+        || (hop.Kind == HopKind.Chosen && state.Things[hop.To.Id].Knows.Contains(hop.From.Id))
+        || (state.Things[hop.From.Id].Knows.Contains(hop.To.Id) && state.Things[hop.To.Id].Knows.Contains(hop.From.Id));
 
-    // Units of one maker's system find each other by themselves; Bluetooth only whom it knows.
-    private static bool IsKnown(BenchState state, EarWay way) => !IsBluetooth(way)
-        || (state.Things[way.Sender!.Id].Knows.Contains(way.Receiver.Id) && state.Things[way.Receiver.Id].Knows.Contains(way.Sender.Id));
+    // What passes on to the other of a pair, or to what a phone feeds, stays as it is.
+    private static bool IsMate(BenchState state, string thingId, string partnerId) => IsTaker(state, thingId) && state.Site.SendsTo(thingId, partnerId);
 
-    private static bool CanJoin(BenchState state, EarWay way)
+    private static bool IsTaker(BenchState state, string thingId) => state.Site.Hops.Any(h => h.To.Id == thingId);
+
+    private static bool CanJoin(BenchState state, Hop hop)
     {
-        if (way.Sender is null || way.Route is not { Sends: { } sends, Takes: { } takes })
-            return false;
-        var (sender, receiver) = (state.Things[way.Sender.Id], state.Things[way.Receiver.Id]);
-        return sender.IsOn && receiver.IsOn && receiver.Joined.Count == 0 && sender.Mode == BoxMode.Transmit
-            && (sender.Joined.Count < Math.Max(1, sends.ListenersAtOnce))
-            && (IsBluetooth(way) || Negotiation.FamilyFits(sends, takes))
-            && (sender.Place == receiver.Place || way.Route.Reach is not { Grade: 0 });
+        var (from, to) = (state.Things[hop.From.Id], state.Things[hop.To.Id]);
+        return hop.Kind != HopKind.Open && from.IsOn && to.IsOn && to.TakesFrom is null
+            && from.Mode == BoxMode.Transmit && (to.Mode == BoxMode.Receive || !hop.To.Behaviour!.StartsOnReceive)
+            && !to.Strays && (hop.Sends.Technology != LinkTechnology.WiFiApp || to.InNetwork) && HasRoom(state, hop) && (hop.Sends.Technology == LinkTechnology.BluetoothClassic || Negotiation.FamilyFits(hop.Sends, hop.Takes))
+            && (from.Place == to.Place || Ways(state, hop).All(way => way.Route.Reach is not { Grade: 0 }));
     }
 
-    private static BenchState Join(BenchState state, EarWay way) => Bind(state, way.Sender!.Id, way.Receiver.Id)
-        .Say(Wording.Sentence(Say("bench.joins", ("receiver", state.Site.NameOf(way.Receiver.Id)), ("sender", state.Site.NameOf(way.Sender.Id)))))
-        .Tell(way.Sender.Id, SignState.Joined).Tell(way.Receiver.Id, SignState.Joined);
+    // Both aids of a listener count as one.
+    private static bool HasRoom(BenchState state, Hop hop) => Ways(state, hop).Any(way => way.Hops.Any(h => state.Things[hop.From.Id].SendsTo.Contains(h.To.Id)))
+        || ListenersOf(state, hop.From.Id) < Math.Max(1, hop.Sends.ListenersAtOnce);
+
+    /// <summary>Listeners that a box sends to now.</summary>
+    internal static int ListenersOf(BenchState state, string senderId) =>
+        state.Site.Ears.Count(e => e.Hops.Any(h => h.From.Id == senderId && state.Things[senderId].SendsTo.Contains(h.To.Id)));
+
+    private static IEnumerable<EarWay> Ways(BenchState state, Hop hop) => state.Site.Ears.Where(e => e.Hops.Contains(hop));
+
+    private static BenchState Join(BenchState state, Hop hop)
+    {
+        var joined = Bind(state, hop.From.Id, hop.To.Id)
+            .Say(Wording.Sentence(Say("bench.joins", ("receiver", state.Site.NameOf(hop.To.Id)), ("sender", state.Site.NameOf(hop.From.Id)))))
+            .Tell(hop.From.Id, SignState.Joined).Tell(hop.To.Id, SignState.Joined);
+
+        // Aids go over to what comes, unless it comes only when asked for.
+        return hop.To.Device!.Form == WearForm.HearingAids && !OnRequest(hop)
+            ? joined.With(hop.To.Id, t => t with { Programme = AidProgramme.Stream }) : joined;
+    }
+
+    /// <summary>True where sound comes only once it is asked for.</summary>
+    internal static bool OnRequest(Hop hop) => hop.From.Device!.StreamsOnRequest || hop.To.Device!.StreamsOnRequest;
 
     private static BenchState Bind(BenchState state, string senderId, string receiverId) => state
-        .With(senderId, t => t with { Joined = t.Joined.Add(receiverId), Knows = t.Knows.Remove(receiverId).Insert(0, receiverId) })
-        .With(receiverId, t => t with { Joined = [senderId], Knows = t.Knows.Remove(senderId).Insert(0, senderId), SeeksAtMs = null });
+        .With(senderId, t => t with { SendsTo = t.SendsTo.Add(receiverId), Knows = t.Knows.Remove(receiverId).Insert(0, receiverId) })
+        .With(receiverId, t => t with { TakesFrom = senderId, Knows = t.Knows.Remove(senderId).Insert(0, senderId), SeeksAtMs = null });
 
     private static BenchState Part(BenchState state, string thingId, string partnerId, bool seekAgain)
     {
-        var parted = state.With(thingId, t => t with { Joined = t.Joined.Remove(partnerId) })
-            .With(partnerId, t => t with { Joined = t.Joined.Remove(thingId) });
+        var parted = Unbind(Unbind(state, thingId, partnerId), partnerId, thingId);
         if (!seekAgain || !state.Things[partnerId].IsOn || SeeksOf(state, partnerId) == Seeks.Nobody)
             return parted;
         parted = parted.With(partnerId, t => t with { SeeksAtMs = state.NowMs + SeekMs, SeeksUntilMs = state.NowMs + LostMs });
-        return state.Site.Ears.Any(e => e.Receiver.Id == partnerId)
+        return state.Things[partnerId].TakesFrom == thingId
             ? parted.Say(Wording.Sentence(Say("bench.loses", ("receiver", state.Site.NameOf(partnerId)), ("sender", state.Site.NameOf(thingId))))) : parted;
     }
+
+    // What is streamed only when asked is asked for anew.
+    private static BenchState Unbind(BenchState state, string thingId, string partnerId) => state.With(thingId, t => t.TakesFrom == partnerId
+        ? t with { TakesFrom = null, Streams = false, Programme = AidProgramme.Ordinary } : t with { SendsTo = t.SendsTo.Remove(partnerId) });
 }

@@ -93,14 +93,19 @@ internal static class Settling
     public static bool HasPower(BenchState state, string thingId, ThingState thing)
     {
         var behaviour = state.Site.Things[thingId].Behaviour!;
-        return behaviour.IsPassive || thing.Charge > 0 || IsFed(state, thing);
+        return behaviour.IsPassive || thing.Charge > 0 || IsFed(state, thing) || IsFedByTap(state, thingId);
     }
+
+    // A stub in a USB socket lives on what it takes its sound from.
+    private static bool IsFedByTap(BenchState state, string thingId) => state.Site.Ears.Any(way => way.Sender?.Id == thingId && way.Route.Feed.FedByTap
+        && way.Stretches.All(s => Listening.IsIn(state, s.Lead)) && (way.SourceId == SoundSource.Television
+            ? Gives(state, Things.Socket(way.Route.Feed.Socket)) : !state.Sources[way.SourceId].Standby));
 
     /// <summary>True when something outside feeds it now.</summary>
     public static bool IsFed(BenchState state, ThingState thing) => thing.FedFrom is { } from && Gives(state, from);
 
-    private static bool IsOn(BenchState state, BenchThing what, ThingState thing) =>
-        HasPower(state, what.Id, thing) && (!what.Behaviour!.HasPowerControl || thing.SwitchedOn)
+    private static bool IsOn(BenchState state, BenchThing what, ThingState thing) => what.SourceId is { } source ? !state.Sources[source].Standby
+        : HasPower(state, what.Id, thing) && (!what.Behaviour!.HasPowerControl || thing.SwitchedOn)
             && (thing.SwitchedOn || !what.Behaviour.HasBattery || thing.FedFrom is not null || what.Behaviour.IsPassive);
 
     private static bool Gives(BenchState state, string from) => from == Things.Mains

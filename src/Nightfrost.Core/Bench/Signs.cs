@@ -32,8 +32,7 @@ public static class Signs
         Sign.Room { Sounds: true } => Listening.InRoom(state).Reasons,
         Sign.Room => Listening.InRoom(state).IsHeard ? [Say("bench.roomStillHears")] : [],
         Sign.CodecShown codec => Goals.Missing(state, new Goal.CodecAsPlanned(codec.ListenerId)),
-
-        // Pictures are not simulated: what hands a picture on has them while it has power.
+        Sign.Picture => Pictures.Missing(state, Sites.SoundSource.Television),
         _ => [],
     };
 
@@ -70,8 +69,8 @@ public static class Signs
     }
 
     /// <summary>True while a thing has sound: at its input, or across the air.</summary>
-    internal static bool HasSound(BenchState state, string thingId) => state.Site.Ears.Any(way => way.Receiver.Id == thingId
-        ? (way.Sender is null || state.Things[thingId].Joined.Contains(way.Sender.Id)) && Listening.AtBox(state, way.ListenerId).IsHeard
+    internal static bool HasSound(BenchState state, string thingId) => state.Site.Ears.Any(way => way.Beyond.Any(t => t.Id == thingId)
+        ? (way.Hops.FirstOrDefault(h => h.To.Id == thingId) is not { } hop || Air.Joins(state, hop)) && Listening.AtBox(state, way.ListenerId).IsHeard
         : way.Sender?.Id == thingId && Listening.AtBox(state, way.ListenerId).IsHeard)
         || (state.Site.Room?.Speakers.Id == thingId && Listening.InRoom(state).IsHeard);
 

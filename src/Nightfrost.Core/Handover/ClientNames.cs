@@ -21,12 +21,12 @@ internal static class ClientNames
     }
 
     /// <summary>What is worn or stands beside the listener, and takes the sound.</summary>
-    public static string Worn(Route route) => Of(route.AtEar.Takes);
+    public static string Worn(Route route) => Of(DailySteps.HandWorks(route));
 
     /// <summary>A receiver, relay or speaker by what it is.</summary>
     public static string Of(Device device) => device.Role switch
     {
-        DeviceRole.Relay => Say("name.relay"),
+        DeviceRole.Relay => Say(DailySteps.IsPhone(device) ? "name.phone" : "name.relay"),
         DeviceRole.LinkReceiver => Say("name.linkReceiver"),
         DeviceRole.RoomSpeaker => Say("name.roomSpeaker"),
         _ => Say($"name.{device.Form}"),

@@ -1,7 +1,7 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Power;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Catalogue;
 
@@ -25,11 +25,14 @@ public static class DailySteps
     /// <summary>What one listener does to listen, in order.</summary>
     public static IEnumerable<ClientLine> Start(Rig rig, Route route)
     {
-        var (takes, box, receiver) = (route.AtEar.Takes, route.Feed.Transmitter, Things.Receiver(route.AtEar));
+        var (takes, box, receiver, taker) = (route.AtEar.Takes, route.Feed.Transmitter, Things.Receiver(route.AtEar), Things.Taker(route.AtEar));
         var (worn, boxName) = (ClientNames.Worn(route), ClientNames.Box(rig, route));
         var on = rig.Site.Look.SourceOf(route.Feed.Socket) is { PluggedInto.Length: > 0 } between ? Say("client.both", ("other", between.Name)) : Player(route);
         yield return new(Say("client.switchOn", ("what", on)),
             [.. Things.Playing(rig).SelectMany(id => new Act[] { new Act.Standby(id, false), new Act.Play(id) })]);
+        if (route.Feed.Socket.Kind == SocketKind.SecondZone && rig.Site.Look.SourceOf(route.Feed.Socket) is { } avr)
+            yield return new(Say("client.zone", ("source", avr.Name)), new Act.SlideRemote(avr.Id, true),
+                new Act.Choose(avr.Id, SourceMenu.ZonePower, MenuValues.On), new Act.SlideRemote(avr.Id, false));
         if (rig.Silencing == Silencing.ByMute)
             yield return new(Say("client.mute", ("what", PlaysToRoom(rig))), [.. PlayersToRoom(rig).Select(id => new Act.Mute(id, true))]);
         if (rig.Silencing == Silencing.ByBarMute || (rig is { Silencing: Silencing.ByMenu, Site.Bar: not null }))
@@ -42,39 +45,49 @@ public static class DailySteps
         if (box is { Power.SwitchedByHand: true })
             yield return new(Wording.Sentences(Say("client.boxOn", ("box", boxName), ("how", How(box, on: true))), Lights(box, SignState.Power)),
                 new Act.Switch(Things.Sender(route.Feed)!, true));
-        if (takes.Power.SwitchedByHand)
+        if (HandWorks(route).Power.SwitchedByHand)
             yield return new(Say(route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband ? "client.wornOn" : "client.speakerOn",
-                ("worn", worn), ("how", How(takes, on: true))), new Act.Switch(receiver, true), new Act.Turn(receiver, Volume.Down));
-        if (route.AtEar is { Relay: { } relay, RelayJoint: null })
-            yield return new(Say("client.relayOn", ("relay", ClientNames.Of(relay))));
+                ("worn", worn), ("how", How(HandWorks(route), on: true))), [.. Switched(route).Select(id => new Act.Switch(id, true)), new Act.Turn(Things.Volume(route.AtEar), Volume.Down)]);
+        if (route.AtEar is { Relay: { } relay, RelayJoint: null } && !IsPhone(relay))
+            yield return new(Say("client.relayOn", ("relay", ClientNames.Of(relay))), new Act.PutOn(taker));
         if (route.ByTelecoil)
-            yield return new(Say("client.telecoilOn"));
+            yield return new(Say("client.telecoilOn"), AidSteps.Programme(route.AtEar, AidProgramme.Telecoil));
         if (route.Sends is { Technology: LinkTechnology.LeAudioBroadcast })
-            yield return new(Say("client.broadcast", ("box", boxName)));
-        if (route.AtEar is { Relay: { Power.SwitchedByHand: true } beside, RelayJoint: not null })
-            yield return new(Say("client.besideOn", ("box", ClientNames.Of(beside))));
-        if (takes.StreamsOnRequest || box is { StreamsOnRequest: true })
-            yield return new(Say("client.app"));
+            yield return new(Say("client.broadcast", ("box", boxName)), takes.GestureFor(GestureDoes.ChoosesBroadcast) is { } chooses
+                ? [new Act.Wait(PowerBackSteps.JoinSeconds), .. Things.Takers(route.AtEar).Select(id => Act.Press.Of(id, chooses))] : []);
+        if (route.AtEar is { RelayJoint: not null, Receiver: { Power.SwitchedByHand: true } speaker })
+            yield return new(Say("client.besideOn", ("box", ClientNames.Of(speaker))), new Act.Switch(receiver, true));
+        if (IsRestarted(rig, route))
+            yield return new(Say("client.besideRestart", ("box", worn)), new Act.Rest(taker, PowerBackSteps.RestSeconds), new Act.Wait(PowerBackSteps.JoinSeconds));
+        if (AidSteps.IsAskedFor(route))
+            yield return new(Say("client.app"), new Act.Streaming(AidSteps.Asked(route), true));
+        else if (AidSteps.ChangesProgramme(route))
+            yield return new(Say("client.aidsStream"), AidSteps.Programme(route.AtEar, AidProgramme.Stream));
         if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
             yield return new(
                 Say(route.AtEar.Receiver.Form == WearForm.Earbuds ? "client.putIn" : "client.putOn", ("worn", ClientNames.Of(route.AtEar.Receiver))),
                 new Act.PutOn(receiver));
         if (route.Feed.BuiltIn)
-            yield return new(Say("client.answerYes", ("owner", Owner(route)), ("worn", worn)));
+            yield return new(Say("client.answerYes", ("owner", Owner(route)), ("worn", worn)),
+                new Act.Choose(Things.Source(rig.Site.Look, route.Feed.Socket), SourceMenu.Output, Things.Socket(route.Feed.Socket)));
         yield return new(Say("client.turnUp"),
-            [new Act.Turn(receiver, Volume.Usual), .. SocketReading.FixedLevel(route.Feed.Socket) == false
+            [new Act.Turn(Things.Volume(route.AtEar), Volume.Usual), .. SocketReading.FixedLevel(route.Feed.Socket) == false
                 ? new Act[] { new Act.Turn(Things.Source(rig.Site.Look, route.Feed.Socket), Volume.Usual) } : []]);
     }
 
     /// <summary>What one listener does to stop, in order; the last line gives the room its sound back.</summary>
     public static IEnumerable<ClientLine> Stop(Rig rig, Route route)
     {
-        var (takes, box, receiver) = (route.AtEar.Takes, route.Feed.Transmitter, Things.Receiver(route.AtEar));
-        yield return new(Say("client.turnDown"), new Act.Turn(receiver, Volume.Down));
-        if (takes.Power.SwitchedByHand)
-            yield return new(Say("client.wornOff", ("worn", ClientNames.Worn(route)), ("how", How(takes, on: false))), new Act.Switch(receiver, false));
+        var (takes, box) = (route.AtEar.Takes, route.Feed.Transmitter);
+        yield return new(Say("client.turnDown"), new Act.Turn(Things.Volume(route.AtEar), Volume.Down));
+        if (HandWorks(route).Power.SwitchedByHand)
+            yield return new(Say("client.wornOff", ("worn", ClientNames.Worn(route)), ("how", How(HandWorks(route), on: false))), [.. Switched(route).Select(id => new Act.Switch(id, false))]);
+        if (route.AtEar is { RelayJoint: not null, Receiver: { Power.SwitchedByHand: true } speaker })
+            yield return new(Say("client.besideOff", ("box", ClientNames.Of(speaker))), new Act.Switch(Things.Receiver(route.AtEar), false));
         if (route.ByTelecoil)
-            yield return new(Say("client.telecoilOff"));
+            yield return new(Say("client.telecoilOff"), AidSteps.Programme(route.AtEar, AidProgramme.Ordinary));
+        else if (AidSteps.ChangesProgramme(route))
+            yield return new(Say("client.aidsOrdinary"), AidSteps.Programme(route.AtEar, AidProgramme.Ordinary));
         if (IsPulled(route))
             yield return new(Say(route.Feed.Socket.SilencesSpeakers == Known.Yes ? "client.plugOut" : "client.plugOutUsually",
                 ("turn", AfterOthers(rig, route, "client.turn")), ("owner", Owner(route)), ("ownerFirst", Wording.Capital(Owner(route)))),
@@ -85,35 +98,25 @@ public static class DailySteps
                 Say("client.boxOff", ("switch", AfterSameBox(rig, route, "client.switch")), ("box", ClientNames.Box(rig, route))),
                 box.DisturbsWhenIdle ? Say("client.disturbs") : ""), new Act.Switch(Things.Sender(route.Feed)!, false))
             { WhenAllHaveStopped = true };
+        if (route.Feed.BuiltIn && rig.Site.Look.SourceOf(route.Feed.Socket) is null)
+            yield return new(Say("client.roomOutput"), new Act.Choose(SoundSource.Television, SourceMenu.Output, MenuValues.OwnSpeakers)) { WhenAllHaveStopped = true };
         yield return RoomReturn(rig, Player(route)) with { WhenAllHaveStopped = true };
     }
 
-    /// <summary>What of a route has a cell that somebody charges.</summary>
-    public static IEnumerable<Device> Charged(Rig rig, Route route) =>
-        new[] { route.AtEar.Takes, route.Feed.Transmitter }.OfType<Device>().Where(d => d.Power is { BatteryHours: > 0, ChargeHours: > 0 }
-            && (d == route.AtEar.Takes || rig.Power.Any(choice => choice.DeviceId == d.Id && BoxPower.RunsFromCell(choice, d))));
+    // Where the box at the set looks for nobody and is off by day, what stands beside a seat gives up looking for it: only a restart makes it look again.
+    private static bool IsRestarted(Rig rig, Route route) => route is { Sends.IsOpen: false, Feed.Transmitter: { Automatic.Seeks: Seeks.Nobody } box }
+        && SpeakerSteps.HangsOnMains(route.AtEar.Takes) && !Behaviour.Of(route.AtEar.Takes).HasPowerControl
+        && (box.Power.SwitchedByHand || rig.Power.Any(p => p.DeviceId == box.Id && p.UsbSocketId is not null));
 
-    /// <summary>How often a thing is charged.</summary>
-    public static ClientLine ChargeLine(Rig rig, Route route, Device device)
-    {
-        var thing = device == route.AtEar.Takes ? Things.Receiver(route.AtEar) : Things.Sender(route.Feed)!;
-        return new(EveningsPerCharge(rig, route, device) switch
-        {
-            <= 1 => Say("client.chargeEach"),
-            2 => Say("client.chargeSecond"),
-            var n => Say("client.chargeAfter", ("evenings", FormattableString.Invariant($"{n}"))),
-        }, new Act.Charge(thing));
-    }
+    // What is switched each time: both of a pair.
+    private static IReadOnlyList<string> Switched(Route route) =>
+        HandWorks(route) == route.AtEar.Relay ? [Things.Taker(route.AtEar)] : Things.Pieces(route.AtEar);
 
-    /// <summary>Evenings that one charge lasts, at least 1.</summary>
-    public static int EveningsPerCharge(Rig rig, Route route, Device device)
-    {
-        // A box runs as long as anybody listens by it.
-        var hours = device == route.AtEar.Takes ? HoursOf(route.AtEar.Listener)
-            : rig.Routes.Where(r => r.Feed.Key == route.Feed.Key).Max(r => HoursOf(r.AtEar.Listener));
-        // It must not be empty as the last evening ends.
-        return Math.Max(1, (int)Math.Ceiling(device.Power.BatteryHours * BoxPower.RunTimeShare / hours) - 1);
-    }
+    /// <summary>True for a phone that passes the sound on: it is on anyway.</summary>
+    internal static bool IsPhone(Device device) => device.Links.Any(l => l is { Transmits: false, Technology: LinkTechnology.WiFiApp });
+
+    /// <summary>What the listener switches: what takes the link, or what a phone passes it on to.</summary>
+    internal static Device HandWorks(Route route) => route.AtEar.Relay is { } relay && !IsPhone(relay) ? relay : route.AtEar.Receiver;
 
     /// <summary>Hours that a listener listens of an evening.</summary>
     public static double HoursOf(Listener listener) => listener.HoursADay > 0 ? listener.HoursADay : UsualHours;

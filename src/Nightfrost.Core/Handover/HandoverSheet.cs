@@ -104,12 +104,13 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static IEnumerable<string> Charge(Rig rig, Route route)
     {
-        foreach (var device in DailySteps.Charged(rig, route))
+        foreach (var what in Charging.Of(rig, route))
         {
+            var device = what.Device;
             var hours = FormattableString.Invariant($"{Math.Floor(device.Power.BatteryHours * Power.BoxPower.RunTimeShare):0}");
-            yield return device == route.AtEar.Takes ? Say("client.chargeLasts", ("hours", hours))
-                : Say("client.boxChargeLasts", ("box", Wording.Capital(ClientNames.Box(rig, route))), ("hours", hours));
-            yield return DailySteps.ChargeLine(rig, route, device).Words;
+            yield return device == route.AtEar.Takes && !what.IsBox ? Say("client.chargeLasts", ("hours", hours))
+                : Say("client.boxChargeLasts", ("box", Wording.Capital(what.IsBox ? ClientNames.Box(rig, route) : ClientNames.Of(device))), ("hours", hours));
+            yield return Charging.Line(rig, route, what).Words;
             yield return Say("client.chargeTakes", ("hours", FormattableString.Invariant($"{Math.Ceiling(device.Power.ChargeHours):0}")));
             if (device.Power.WorksWhileCharging == Known.Yes)
                 yield return Say("client.chargeListening");

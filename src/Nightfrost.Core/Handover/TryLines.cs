@@ -1,6 +1,7 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Runsheet;
 using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Handover;
@@ -15,10 +16,14 @@ public static class TryLines
 
     private static ClientLine AtTheEar(Route route)
     {
-        var (takes, receiver, worn) = (route.AtEar.Takes, Things.Receiver(route.AtEar), ClientNames.Worn(route));
-        Act[] on = [new Act.Charge(receiver), new Act.Switch(receiver, true)];
+        var (takes, taker, worn) = (route.AtEar.Takes, Things.Taker(route.AtEar), ClientNames.Worn(route));
+        Act[] on = [new Act.Charge(taker), new Act.Switch(taker, true)];
         if (takes.Form == WearForm.HearingAids)
-            return new(Say("client.tryAids", ("are", Wording.Listed(AidsMustBe(route, takes)))));
+            return new(Say("client.tryAids", ("are", Wording.Listed(AidsMustBe(route, takes)))),
+                [
+                    .. Things.Pieces(route.AtEar).SelectMany(aid => new Act[] { new Act.Charge(aid), new Act.Switch(aid, true), new Act.PutOn(aid) }),
+                    .. AidSteps.Programme(route.AtEar, route.ByTelecoil ? AidProgramme.Telecoil : AidProgramme.Stream),
+                ]);
         if (takes.Power.BatteryHours > 0)
             return new(Say(route.ByTelecoil ? "client.tryWornTelecoil" : "client.tryWornCharged", ("worn", worn)), on);
         return route.Sends is null ? new(Say("client.tryPlug"), [.. Plugs(route)]) : new(Say("client.tryWorn", ("worn", worn)), on);
@@ -29,7 +34,7 @@ public static class TryLines
         if (route.Feed.Transmitter is not { } box)
             return new(Say("client.tryPlaying", ("what", DailySteps.Heard(route))), [.. Awake(route), new Act.Mute(SourceOf(route), false)]);
         var (thing, name) = (Things.Sender(route.Feed)!, ("box", ClientNames.Box(rig, route)));
-        var charged = DailySteps.Charged(rig, route).Contains(box);
+        var charged = Charging.Of(rig, route).Any(c => c.IsBox);
         return Behaviour.Of(box).HasPowerControl
             ? new(Say(charged ? "client.tryBoxSwitchCharged" : "client.tryBoxSwitch", name),
                 [.. charged ? new Act[] { new Act.Charge(thing) } : [], new Act.Switch(thing, false), new Act.Wait(RestSeconds), new Act.Switch(thing, true)])
@@ -40,13 +45,13 @@ public static class TryLines
     {
         { IsBluetooth: true } => new(Say("client.tryPhone"),
             [
-                new Act.Turn(Things.Receiver(route.AtEar), Volume.Usual),
+                new Act.Turn(Things.Volume(route.AtEar), Volume.Usual),
                 .. route.Rival is null ? Array.Empty<Act>() : [new Act.Radio(Things.Rival(route.AtEar.Listener), false)],
             ]),
         { Technology: LinkTechnology.InductionLoop } => new(Say("client.tryLoop")),
         { IsInfrared: true } => new(Say("client.tryLine", ("what", DailySteps.Player(route)))),
         _ => new(Say("client.tryUp", ("what", DailySteps.Heard(route))),
-            [new Act.Turn(Things.Receiver(route.AtEar), Volume.Usual), new Act.Turn(SourceOf(route), Volume.Usual), new Act.Mute(SourceOf(route), false)]),
+            [new Act.Turn(Things.Volume(route.AtEar), Volume.Usual), new Act.Turn(SourceOf(route), Volume.Usual), new Act.Mute(SourceOf(route), false)]),
     };
 
     private static IEnumerable<Act> Awake(Route route) => [new Act.Standby(SourceOf(route), false), new Act.Play(SourceOf(route))];

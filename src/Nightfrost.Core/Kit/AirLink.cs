@@ -124,6 +124,10 @@ public sealed record AirLink
     [JsonIgnore]
     public bool KeepsChannel => LinkTechnologies.KeepsChannel(Technology);
 
+    /// <summary>True where nothing joins: whoever is close enough, or sees it, hears it.</summary>
+    [JsonIgnore]
+    public bool IsOpen => IsInfrared || Technology is LinkTechnology.InductionLoop or LinkTechnology.NearField;
+
     [JsonIgnore]
     public bool IsBluetooth => Technology is LinkTechnology.BluetoothClassic or LinkTechnology.LeAudioUnicast or LinkTechnology.LeAudioBroadcast;
 }

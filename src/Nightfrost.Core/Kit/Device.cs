@@ -75,6 +75,15 @@ public enum SecondListenerWay
     FirstStaysOn,
 }
 
+/// <summary>What a manual has first.</summary>
+public enum ComesFirst
+{
+    /// <summary>Nobody has read it, or it says nothing of it: the usual order, leads first.</summary>
+    NotSaid,
+    Leads,
+    Pairing,
+}
+
 /// <summary>One thing on the shelf. Everything the program does with it follows from these attributes.</summary>
 public sealed record Device
 {
@@ -136,6 +145,12 @@ public sealed record Device
     public string CodecReadback { get; init; } = "";
 
     public SecondListenerWay SecondListener { get; init; }
+
+    /// <summary>What its manual has first: its leads, or its pairing.</summary>
+    public ComesFirst ComesFirst { get; init; }
+
+    /// <summary>Sound bars: how far the emitter that works the set reaches, m, 0 to 10; 0 where it has none.</summary>
+    public double EmitterReachM { get; init; }
 
     /// <summary>Receivers: the wearer sets loudness on it without touching anybody else's.</summary>
     public bool OwnVolume { get; init; }
@@ -209,9 +224,10 @@ public sealed record Device
     /// </summary>
     public bool IsPaired() => PairingIsRead() || PairingIsUnread();
 
-    /// <summary>True for a Bluetooth box or receiver of which nobody has read how it is put into pairing.</summary>
-    public bool PairingIsUnread() => !PairingIsRead() && (Role is DeviceRole.Transmitter or DeviceRole.Receiver)
-        && Links.Any(l => l.Technology == LinkTechnology.BluetoothClassic);
+    /// <summary>True for what joins only whom it knows, and of which nobody has read how it is put into pairing.</summary>
+    public bool PairingIsUnread() => !PairingIsRead() && Role is DeviceRole.Transmitter or DeviceRole.Receiver or DeviceRole.Relay or DeviceRole.LinkReceiver
+        && Links.Any(l => l.Transmits == (Role == DeviceRole.Transmitter)
+            && l.Technology is LinkTechnology.BluetoothClassic or LinkTechnology.LeAudioUnicast or LinkTechnology.AidRadio);
 
     private bool PairingIsRead() => GestureFor(GestureDoes.OpensPairing) is not null || OpensByItself();
 

@@ -74,6 +74,7 @@ public static class DeviceCheck
         if (device.PricedOn.Year is < 2000 or > 2100)
             check.Add("pricedOn", $"{device.PricedOn:yyyy-MM-dd} is no day a price could have been read.", "Enter the day the price was read.");
         check.Range("deliveryDays", device.DeliveryDays, 0, 120, "days");
+        check.Range("emitterReachM", device.EmitterReachM, 0, 10, "m");
         check.Range("earProfileMinutes", device.EarProfileMinutes, 0, 120, "minutes");
         if (device.EarProfileMinutes > 0 && string.IsNullOrWhiteSpace(device.App))
             check.Add("app", "An ear profile is made in an app, and none is named.", "Enter the app, or 0 minutes for no ear profile.");

@@ -72,6 +72,10 @@ public static class DeviceFacts
             new("In the box", Join(device.Includes.Select(nameOf))),
             new("Pairing", Gesture(device, GestureDoes.OpensPairing) is { Length: > 0 } opens ? opens
                 : device.Automatic.Window != WindowOpens.ByHand ? "waits by itself once it has power" : ""),
+            new("Joins another as left and right by", Gesture(device, GestureDoes.JoinsPair)),
+            new("Chooses a broadcast by", Gesture(device, GestureDoes.ChoosesBroadcast)),
+            new("Its manual begins with", device.ComesFirst switch { ComesFirst.Leads => "its leads", ComesFirst.Pairing => "its pairing", _ => "" }),
+            new("Its emitter reaches", device.EmitterReachM > 0 ? FormattableString.Invariant($"{device.EmitterReachM:0.#} m") : ""),
             new("Second listener", Gesture(device, GestureDoes.OpensSecondPairing)),
             new("Waits for a partner", device.Automatic.WindowSeconds > 0 ? FormattableString.Invariant($"{device.Automatic.WindowSeconds:0} s") : ""),
             new("Looks for", device.Automatic.Seeks switch { Seeks.Nobody => "nobody", Seeks.LastPartner => "its last partner",

@@ -12,6 +12,9 @@ public enum ControlKind
 
     /// <summary>A drawer, a case, a charger: what is opened, shut or left.</summary>
     Lid,
+
+    /// <summary>An entry in its app, on a phone that it is joined to.</summary>
+    App,
 }
 
 /// <summary>Something on a device that hands work.</summary>
@@ -40,6 +43,12 @@ public enum GestureDoes
 
     /// <summary>Chooses the input it listens to.</summary>
     ChoosesInput,
+
+    /// <summary>Joins another of its kind to it as left and right.</summary>
+    JoinsPair,
+
+    /// <summary>Chooses a broadcast to hear.</summary>
+    ChoosesBroadcast,
 }
 
 /// <summary>The power state a gesture starts from.</summary>

@@ -23,6 +23,7 @@ public static class GestureWords
             ControlKind.Slide => Say("gesture.slide", ("control", name), ("to", gesture.To)),
             ControlKind.Display => Say("gesture.choose", ("control", name), ("to", gesture.To)),
             ControlKind.Knob => Say("gesture.turn", ("control", name)),
+            ControlKind.App => Say("gesture.app", ("app", device.App.Length > 0 ? device.App : Say("gesture.itsApp")), ("entry", name)),
             ControlKind.Lid => Say("gesture.open", ("control", name)),
             _ when gesture is { HoldSeconds: > 0, Presses: > 1 } => Say("gesture.holdOften", ("control", name), ("held", held),
                 ("times", Times(gesture.Presses))),

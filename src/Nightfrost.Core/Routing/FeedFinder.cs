@@ -27,6 +27,9 @@ public sealed class FeedFinder
     /// <summary>Slack added to the seat's distance for a lead that follows the wall, m (starting value).</summary>
     public const double LeadSlackM = 1;
 
+    /// <summary>Length a lead to a receiver must have, m: to the seat with some slack; a sound bar stands at the set.</summary>
+    public static double LeadReachM(Device receiver, double seatDistanceM) => receiver.Role == DeviceRole.RoomSpeaker ? 0 : seatDistanceM + LeadSlackM;
+
     private readonly Shelf _shelf;
     private readonly Device[] _adapters;
     private readonly bool _asItWas;
@@ -50,7 +53,7 @@ public sealed class FeedFinder
     {
         foreach (var outlet in Outlets(socket))
         {
-            if (Into(target, outlet.Connector, outlet.Signals, asReceiver ? reachM + LeadSlackM : 0) is { } joint)
+            if (Into(target, outlet.Connector, outlet.Signals, asReceiver ? LeadReachM(target, reachM) : 0) is { } joint)
                 yield return new Feed(socket, outlet.Adapters, asReceiver ? null : target, [.. outlet.Joints, joint]);
         }
     }

@@ -43,7 +43,7 @@ public static class Needs
 
     private static readonly Wish[] OfTheWay =
     [
-        new(NoLead, true, _ => true, r => r.Sends is not null || LeadIsNoTrouble(r.AtEar.Listener)),
+        new(NoLead, true, _ => true, r => r.Sends is not null || r.AtEar.Receiver.Role == DeviceRole.RoomSpeaker || LeadIsNoTrouble(r.AtEar.Listener)),
         new("good sound", true, l => l.Quality == QualityWeight.Important, r => SoundsGood(r.AtEar.Listener, SoundQuality.Of(r))),
     ];
 

@@ -112,8 +112,14 @@ public sealed record Ear(Listener Listener, Device Receiver, Device? Relay)
     /// <summary>True when this is the listener's own receiver.</summary>
     public bool IsOwn => Receiver.Id == Listener.ReceiverId;
 
-    /// <summary>Pieces of the receiver: two where left and right are wanted and two of it join.</summary>
-    public int Pieces => Listener.LeftAndRight && Receiver.JoinsAsPair ? 2 : 1;
+    /// <summary>Pieces of the receiver: two where left and right are wanted and two of it join, which they do by their radio alone.</summary>
+    public int Pieces => Listener.LeftAndRight && Receiver.JoinsAsPair && RelayJoint is null ? 2 : 1;
+
+    /// <summary>True where two things are heard together: the aids of both ears, or two speakers joined as left and right.</summary>
+    public bool IsTwo => Pieces > 1 || EachTakes;
+
+    /// <summary>True where each of the two takes the link for itself, as aids do.</summary>
+    public bool EachTakes => Receiver.Form == WearForm.HearingAids && Listener.Ears == HearingEars.Both;
 }
 
 /// <summary>A way from socket to ear that the rules are asked about.</summary>
@@ -167,11 +173,25 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
     /// <summary>Whether the link reaches the listener wherever they go; null for a wire and for links without a range of their own.</summary>
     public Reach? Reach => Sends is null || Takes is null || Ear is null ? null : Airlink.Reach.Of(Sends, Takes, Ear.Listener, Site.Look.Walls);
 
+    /// <summary>The phone or set of the household that matters to this route: one that knows what is worn, or the one its app runs on; null for none.</summary>
+    public string? Phone => Rival ?? (AtEar.Takes.App.Length > 0 && Sends is { Technology: not LinkTechnology.WiFiApp }
+        ? AtEar.Listener.KnownTo.Trim() is { Length: > 0 } known ? known : Catalogue.Say("name.phoneOf", ("who", AtEar.Listener.Name)) : null);
+
+    /// <summary>True where what takes the link is made to wait for what sends, and the other way round.</summary>
+    public bool IsPairedAtBox => Sends is
+    {
+        IsOpen: false, Technology: not (LinkTechnology.LeAudioBroadcast or LinkTechnology.WiFiApp
+        or LinkTechnology.PlatformSpeakers)
+    } && AtEar.Takes.IsPaired();
+
     /// <summary>The other routes of its rig; empty while a route is looked at by itself.</summary>
     public IReadOnlyList<Route> Beside { get; init; } = [];
 
-    /// <summary>The phone, tablet or set that knows what the listener wears and may take it, in words; null for none.</summary>
-    public string? Rival => Sends is { IsBluetooth: true } && AtEar.IsOwn && AtEar.Listener.KnownTo.Trim() is { Length: > 0 } known ? known : null;
+    /// <summary>The phone, tablet or set that knows what the listener wears and may take it, in words; null for none. What has an app is known to a
+    /// phone.</summary>
+    public string? Rival => Sends is not { Technology: LinkTechnology.BluetoothClassic or LinkTechnology.LeAudioUnicast } ? null
+        : AtEar.IsOwn && AtEar.Listener.KnownTo.Trim() is { Length: > 0 } known ? known
+        : AtEar.Takes.App.Length > 0 ? Catalogue.Say("name.phoneOf", ("who", AtEar.Listener.Name)) : null;
 
     /// <summary>Everything on the way, from the socket to the ear.</summary>
     public IEnumerable<Device> Devices => Feed.Adapters.Append(Feed.Transmitter).Append(Ear?.Relay).Append(Ear?.Receiver).OfType<Device>();

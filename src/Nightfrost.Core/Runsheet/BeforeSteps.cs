@@ -79,8 +79,8 @@ public static class BeforeSteps
                     Id = ChargedId(route, device),
                     Phase = Phase.Before,
                     Place = StepPlaces.Whose(route.AtEar.Listener, device),
-                    Acts = [new Act.Charge(Things.Receiver(route.AtEar))],
-                    Goal = new Goal.Charged(Things.Receiver(route.AtEar)),
+                    Acts = [.. Charged(route, device).Select(id => new Act.Charge(id))],
+                    Goal = new Goal.Charged(Charged(route, device)[0]),
                     Action = Say("charged.action", ("who", route.AtEar.Listener.Name), ("what", device.Name)),
                     Detail = ChargeTakes(device),
                     Caution = Say("charged.caution"),
@@ -113,6 +113,9 @@ public static class BeforeSteps
                 Caution = Say("placeBox.caution"),
             };
     }
+
+    private static IReadOnlyList<string> Charged(Route route, Device device) =>
+        device == route.AtEar.Relay ? [Things.Relay(route.AtEar.Listener)] : Things.Pieces(route.AtEar);
 
     private static string ChargeTakes(Device device) =>
         Say("charged.detail", ("hours", FormattableString.Invariant($"{device.Power.ChargeHours:0.#}")));

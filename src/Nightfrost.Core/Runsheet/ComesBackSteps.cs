@@ -16,24 +16,24 @@ internal static class ComesBackSteps
     /// <param name="joined">Routes by one box, all joined.</param>
     public static IEnumerable<Step> For(Rig rig, IReadOnlyList<Route> joined) => joined.Where(r => IsUnread(r) && AskedAt(rig, r) == IdOf(r)).Select(route =>
     {
-        var (receiver, worn, box) = (Things.Receiver(route.AtEar), route.AtEar.Takes, route.Feed.Transmitter!);
+        var (taker, worn, box) = (Things.Taker(route.AtEar), route.AtEar.Takes, route.Feed.Transmitter!);
         return new Step
         {
             Id = IdOf(route),
             Phase = Phase.Pair,
             Place = StepPlaces.Whose(route.AtEar.Listener, worn),
-            Acts = [new Act.Switch(receiver, false), new Act.Switch(receiver, true), new Act.Wait(PowerBackSteps.JoinSeconds)],
-            Goal = new Goal.All([new Goal.Joined(receiver)]),
+            Acts = [new Act.Switch(taker, false), new Act.Switch(taker, true), new Act.Wait(PowerBackSteps.JoinSeconds)],
+            Goal = new Goal.All([new Goal.Joined(taker)]),
             Action = Say("comesBack.action", ("worn", worn.Name)),
             Detail = Say("comesBack.detail", ("worn", worn.Name), ("box", box.Name)),
             Why = Say("comesBack.why"),
             Note = Say("powerBack.note"),
             ListenerId = route.AtEar.Listener.Id,
-        }.Showing(rig, SignWords.Telling(receiver, worn, SignState.Joined));
+        }.Showing(rig, SignWords.Telling(taker, worn, SignState.Joined));
     });
 
     /// <summary>True for a pair of which nobody has read who looks for whom.</summary>
-    public static bool IsUnread(Route route) => route is { Sends.IsBluetooth: true, Feed.Transmitter.Automatic.Seeks: Seeks.NotRead }
+    public static bool IsUnread(Route route) => route is { IsPairedAtBox: true, Sends.IsBluetooth: true, Feed.Transmitter.Automatic.Seeks: Seeks.NotRead }
         && route.AtEar.Takes is { Automatic.Seeks: Seeks.NotRead } worn && worn.IsPaired() && Behaviour.Of(worn).HasPowerControl;
 
     /// <summary>Id of the step that shows it: the power cut of its box, its coming on again after somebody else's pairing, else its own trial.</summary>
@@ -42,7 +42,7 @@ internal static class ComesBackSteps
         if (PowerBackSteps.IsUnread(rig, route.Feed))
             return PowerBackSteps.IdOf(route.Feed);
         var group = rig.Routes.Where(r => r.Feed.Key == route.Feed.Key).ToList();
-        return group.Count > 1 && PairSteps.FirstOff(route) && group[^1] != route && group[^1].AtEar.Takes.IsPaired() ? PairSteps.FirstBackId(group[^1])
+        return group.Count > 1 && PairSteps.FirstOff(route) && group[^1] != route && group[^1].IsPairedAtBox ? PairSteps.FirstBackId(group[^1])
             : IdOf(route);
     }
 

@@ -71,7 +71,7 @@ public static class Constraints
                 && a.Goal is Goal.Joined or Goal.WindowOpen),
         Physical("on-before-heard",
             (rig, a, b) => Ear(b) is { } ear && a.Phase == Phase.Pair && !IsOffAndOn(a) && RouteOf(rig, ear) is { } route
-                && a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Receiver(route.AtEar))),
+                && a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Taker(route.AtEar))),
         Physical("all-before-heard",
             (rig, a, b) => Ear(b) is { } ear && IsNeeded(rig, a, ear)),
         Physical("joined-before-trial",
@@ -112,13 +112,14 @@ public static class Constraints
         Practice("down-before-plugs",
             (_, a, b) => a.Id == "turn-down" && b.Acts.Any(act => act is Act.Plug or Act.Pull)),
         Practice("phases",
-            (_, a, b) => Rank(a.Phase) < Rank(b.Phase)
+            (rig, a, b) => Rank(a.Phase) < Rank(b.Phase) && !PairingFirst.Exempts(rig, a, b)
                 && (a.ListenerId is null || b.ListenerId is null || a.ListenerId == b.ListenerId)) with { IsSaid = false },
         Practice("settled-before-fixed",
             (_, a, b) => a.Id.StartsWith("together-", StringComparison.Ordinal) && b.Phase >= Phase.Listen
                 && !b.Id.StartsWith("together-", StringComparison.Ordinal)),
         Practice("level-before-lips",
             (_, a, b) => a.Goal is Goal.EarHears && a.ListenerId == b.ListenerId && b.Phase == Phase.Listen && b.Goal is null),
+        .. EarConstraints.All,
     ];
 
     private static Constraint Physical(string id, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Physical, before);
@@ -134,7 +135,7 @@ public static class Constraints
     // Who is to be joined again by itself once power was cut and given back, or a switch put off and on.
     private static IEnumerable<string> JoinedAgain(Rig rig, Step step) =>
         step.Acts.Any(act => act is Act.Rest or Act.Switch { On: false }) && step.Goal is Goal.All all
-        ? rig.Routes.Where(r => all.Goals.Contains(new Goal.Joined(Things.Receiver(r.AtEar)))).Select(r => r.AtEar.Listener.Id) : [];
+        ? rig.Routes.Where(r => all.Goals.Contains(new Goal.Joined(Things.Taker(r.AtEar)))).Select(r => r.AtEar.Listener.Id) : [];
 
     // What is put off and on again, to see whether it comes back.
     private static bool IsOffAndOn(Step step) => step.Acts.Any(act => act is Act.Switch { On: false }) && step.Acts.Any(act => act is Act.Switch { On: true });
@@ -201,18 +202,22 @@ public static class Constraints
             Goal.Powered powered => things.Contains(powered.ThingId),
             Goal.OnTransmit sends => things.Contains(sends.ThingId),
             Goal.InputChosen input => things.Contains(input.ThingId),
-            Goal.MenuAt menu => menu.SourceId == Things.Source(rig.Site.Look, feed.Socket) && menu.Menu switch
-            {
-                SourceMenu.Output => menu.Value == Things.Socket(feed.Socket) && IsChosenByMenu(rig, feed.Socket),
-                SourceMenu.DigitalFormat => SocketKinds.Of(feed.Socket.Kind).Digital,
-                SourceMenu.HeadphoneLevel => feed.Socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635,
-                _ => false,
-            },
+            Goal.MenuAt menu => IsNeeded(rig, menu, feed.Socket),
+            Goal.All all => all.Goals.OfType<Goal.MenuAt>().Any(menu => IsNeeded(rig, menu, feed.Socket)),
             Goal.EndFree => step.Id == $"free-{feed.Socket.Id}",
             null => Feeds(step) is { } fed && things.Contains(fed),
             _ => false,
         };
     }
+
+    private static bool IsNeeded(Rig rig, Goal.MenuAt menu, SourcePort socket) => menu.SourceId == Things.Source(rig.Site.Look, socket) && menu.Menu switch
+    {
+        SourceMenu.Output => menu.Value == Things.Socket(socket) && IsChosenByMenu(rig, socket),
+        SourceMenu.DigitalFormat => SocketKinds.Of(socket.Kind).Digital,
+        SourceMenu.HeadphoneLevel => socket.Kind is SocketKind.Headphone35 or SocketKind.Headphone635,
+        SourceMenu.Speakers => false,
+        _ => true,
+    };
 
     // A headphone socket is live with a plug in it, and the one a bar played from is chosen already.
     private static bool IsChosenByMenu(Rig rig, SourcePort socket) => !SocketKinds.Of(socket.Kind).SilencesSpeakers && rig.Site.BarSocket?.Id != socket.Id;

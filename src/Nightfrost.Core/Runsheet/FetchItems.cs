@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -82,7 +83,7 @@ internal static class FetchItems
 {
     /// <param name="rig">The rig.</param>
     /// <param name="menuPathsElsewhere">Menu paths met on other visits to sets of this model.</param>
-    public static IEnumerable<PrepareItem> For(Rig rig, IReadOnlyList<string> menuPathsElsewhere)
+    public static IEnumerable<PrepareItem> For(Rig rig, IReadOnlyList<MenuPath> menuPathsElsewhere)
     {
         var set = rig.Site.Look.Set;
         var devices = Manuals.Devices(rig);
@@ -132,11 +133,19 @@ internal static class FetchItems
             Id = "menu-path",
             Kind = PrepareKind.Fetch,
             Words = $"The menu path to the sound output of {Manuals.SetWords(set)}",
-            Detail = set.SoundOutputMenu.Length > 0 ? $"Known: {set.SoundOutputMenu}."
-                : menuPathsElsewhere.Count > 0
-                ? $"On another visit to this model it was: {string.Join("; or: ", menuPathsElsewhere)}. Enter it on Look when it is the same here."
-                : "Look it up; it is not known yet.",
+            Detail = MenuPathWords(set, menuPathsElsewhere),
             Note = "Menu path",
         };
+    }
+
+    // What is known of this set, then what other visits to its model found of the rest.
+    private static string MenuPathWords(TelevisionSet set, IReadOnlyList<MenuPath> elsewhere)
+    {
+        var known = Enum.GetValues<MenuOf>().Where(menu => set.PathTo(menu).Length > 0).Select(menu => $"{Wording.Capital(Menus.WordsOf(menu))}: {set.PathTo(menu)}");
+        var met = elsewhere.Where(p => set.PathTo(p.Menu).Length == 0).GroupBy(p => p.Menu)
+            .Select(g => $"{Menus.WordsOf(g.Key)}: {string.Join("; or: ", g.Select(p => p.Path))}").ToList();
+        return Wording.Sentences(string.Concat(known.Select(words => $"{words}. ")).TrimEnd(), met.Count > 0
+            ? $"On another visit to this model: {string.Join(". ", met)}. Enter it on Look when it is the same here."
+            : set.PathTo(MenuOf.Output).Length == 0 ? "Look it up; it is not known yet." : "");
     }
 }

@@ -22,6 +22,8 @@ internal static class ListenSteps
         foreach (var route in rig.Routes)
         {
             var (ear, id) = (route.AtEar, route.AtEar.Listener.Id);
+            if (SpeakerSteps.Sides(rig, route) is { } sides)
+                yield return sides;
             yield return new Step
             {
                 Id = $"level-{id}",
@@ -35,6 +37,8 @@ internal static class ListenSteps
                 Caution = Wording.Sentences(Say("level.caution"), ear.Receiver.Cautions),
                 ListenerId = id,
             }.Showing(rig, new Sign.Heard(id));
+            if (AidSteps.Ordinary(rig, route) is { } ordinary)
+                yield return ordinary;
             if (ear.Listener.OwnVolume)
                 yield return new Step
                 {
@@ -56,7 +60,7 @@ internal static class ListenSteps
                 Phase = Phase.Listen,
                 Place = Say("place.seat", ("who", ear.Listener.Name)),
                 Action = Say("lips.action"),
-                Detail = Say("lips.detail"),
+                Detail = Wording.Sentences(Say("lips.detail"), rig.Site.Look.Set.PathTo(MenuOf.Delay) is { Length: > 0 } delay ? Say("lips.delay", ("menu", delay)) : ""),
                 Note = Say("lips.note"),
                 ListenerId = id,
             };
@@ -135,14 +139,14 @@ internal static class ListenSteps
     // Down, on, up: and a source that was turned down for the visit comes up as far as its socket follows it.
     private static IReadOnlyList<Act> Raised(Route route)
     {
-        var receiver = Things.Receiver(route.AtEar);
+        var (receiver, loud) = (Things.Receiver(route.AtEar), Things.Volume(route.AtEar));
         var source = Things.Source(route.Site.Look, route.Feed.Socket);
         return
         [
             .. IsOnByWire(route) ? new Act[] { new Act.Switch(receiver, true) } : [],
-            new Act.Turn(receiver, Volume.Down), new Act.PutOn(receiver),
+            new Act.Turn(loud, Volume.Down), .. Things.Pieces(route.AtEar).Select(piece => new Act.PutOn(piece)),
             .. SocketReading.FixedLevel(route.Feed.Socket) == false ? new Act[] { new Act.Turn(source, Volume.Usual) } : [],
-            new Act.Turn(receiver, Volume.Usual),
+            new Act.Turn(loud, Volume.Usual),
         ];
     }
 

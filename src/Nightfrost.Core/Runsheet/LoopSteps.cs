@@ -1,3 +1,4 @@
+using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using static Nightfrost.Core.Catalogue;
@@ -18,6 +19,8 @@ internal static class LoopSteps
             Id = $"loop-{listener.Id}",
             Phase = Phase.Pair,
             Place = Say("place.seatOf", ("who", listener.Name)),
+            Acts = [new Act.PutOn(Things.Sender(route.Feed)!)],
+            Goal = new Goal.InPlace(Things.Sender(route.Feed)!),
             Action = Say("loop.action", ("box", box.Name), ("who", listener.Name)),
             Detail = Say("loop.detail"),
             Caution = Wording.Sentences(Say("loop.caution"), box.Cautions),
@@ -29,6 +32,8 @@ internal static class LoopSteps
             Id = $"drive-{listener.Id}",
             Phase = Phase.Pair,
             Place = StepPlaces.At(box.Name),
+            Acts = [new Act.Turn(Things.Sender(route.Feed)!, Volume.Usual)],
+            Goal = new Goal.TurnedUp(Things.Sender(route.Feed)!),
             Action = Say("drive.action", ("who", listener.Name)),
             Detail = Say("drive.detail"),
             Expect = GestureWords.Shows(box, SignState.Sound) is { Length: > 0 } shows ? shows : Say("drive.expect"),
@@ -47,6 +52,8 @@ internal static class LoopSteps
             Id = $"telecoil-{listener.Id}",
             Phase = Phase.Pair,
             Place = StepPlaces.Whose(listener, route.AtEar.Receiver),
+            Acts = AidSteps.Programme(route.AtEar, AidProgramme.Telecoil),
+            Goal = new Goal.ListensTo(Things.Receiver(route.AtEar), AidProgramme.Telecoil),
             Action = Say("telecoil.action"),
             Detail = Say("telecoil.detail"),
             Expect = Say("telecoil.expect"),

@@ -18,6 +18,8 @@ public static class MenuSteps
     internal static IEnumerable<Step> For(Rig rig)
     {
         var set = rig.Site.Look.Set;
+        foreach (var step in BarSteps.Menus(rig))
+            yield return step;
         foreach (var feed in rig.Feeds.Where(f => !f.BuiltIn).DistinctBy(f => f.Socket.Id))
         {
             var facts = SocketKinds.Of(feed.Socket.Kind);
@@ -36,11 +38,24 @@ public static class MenuSteps
                 Acts = [Chosen(SoundSource.Television, SourceMenu.Output, Things.Socket(feed.Socket))],
                 Goal = At(SoundSource.Television, SourceMenu.Output, Things.Socket(feed.Socket)),
                 Action = Say("output.action", ("socket", facts.InSentence)),
-                Detail = Wording.Sentences(set.SoundOutputMenu.Length > 0 ? Say("output.onThisSet", ("menu", set.SoundOutputMenu)) : "",
+                Detail = Wording.Sentences(OnThisSet(rig, MenuOf.Output),
                     Say("output.detail", ("variants", Variants(feed.Socket.Kind)))),
                 Note = ValueFound,
                 Why = Say("output.why"),
             };
+            if (facts.Kind == SocketKind.HdmiReturn)
+                yield return new Step
+                {
+                    Id = $"linking-{feed.Key}",
+                    Phase = Phase.Menu,
+                    Place = Say("place.menuLinking"),
+                    Acts = [Chosen(SoundSource.Television, SourceMenu.Linking, MenuValues.On)],
+                    Goal = At(SoundSource.Television, SourceMenu.Linking, MenuValues.On),
+                    Action = Say("linking.action"),
+                    Detail = Say("linking.detail"),
+                    Note = ValueFound,
+                    Why = Say("linking.why"),
+                };
             if (facts.Signals.Contains(Signal.SpdifPcm) || facts.Kind == SocketKind.HdmiReturn)
                 yield return new Step
                 {
@@ -50,7 +65,7 @@ public static class MenuSteps
                     Acts = [Chosen(SoundSource.Television, SourceMenu.DigitalFormat, MenuValues.Pcm)],
                     Goal = At(SoundSource.Television, SourceMenu.DigitalFormat, MenuValues.Pcm),
                     Action = Say("pcm.action"),
-                    Detail = Say("pcm.detail"),
+                    Detail = Wording.Sentences(OnThisSet(rig, MenuOf.DigitalFormat), Say("pcm.detail")),
                     Note = ValueFound,
                     Why = Say("pcm.why"),
                 };
@@ -63,7 +78,7 @@ public static class MenuSteps
                     Acts = [Chosen(SoundSource.Television, SourceMenu.HeadphoneLevel, MenuValues.High)],
                     Goal = At(SoundSource.Television, SourceMenu.HeadphoneLevel, MenuValues.High),
                     Action = Say("headphoneLevel.action"),
-                    Detail = Say("headphoneLevel.detail"),
+                    Detail = Wording.Sentences(OnThisSet(rig, MenuOf.HeadphoneLevel), Say("headphoneLevel.detail")),
                     Note = ValueFound,
                 };
         }
@@ -90,16 +105,11 @@ public static class MenuSteps
     private static IEnumerable<Step> OfSource(SoundSource source, Feed feed, SocketFacts facts)
     {
         if (feed.Socket.Kind == SocketKind.SecondZone)
-            yield return new Step
-            {
-                Id = $"zone-{feed.Key}",
-                Phase = Phase.Menu,
-                Place = Say("place.menuZone", ("source", source.Name)),
-                Action = Say("zone.action"),
-                Detail = Say("zone.detail"),
-                Note = ValueFound,
-                Why = Say("zone.why"),
-            };
+        {
+            foreach (var step in ZoneSteps.For(source, feed))
+                yield return step;
+        }
+
         if (facts.Signals.Contains(Signal.SpdifPcm) || feed.Socket.Kind == SocketKind.HdmiOut)
             yield return new Step
             {
@@ -119,8 +129,22 @@ public static class MenuSteps
                 Id = $"output-{feed.Key}",
                 Phase = Phase.Menu,
                 Place = Say("place.soundSettings", ("source", source.Name)),
+                Acts = [Chosen(source.Id, SourceMenu.Output, Things.Socket(feed.Socket))],
+                Goal = At(source.Id, SourceMenu.Output, Things.Socket(feed.Socket)),
                 Action = Say("output.actionComputer", ("output", feed.Transmitter?.Name ?? facts.InSentence)),
                 Detail = Say("output.detailComputer"),
+                Note = ValueFound,
+            };
+        if (source.Kind == SourceKind.Computer)
+            yield return new Step
+            {
+                Id = $"levels-{feed.Key}",
+                Phase = Phase.Menu,
+                Place = Say("place.soundSettings", ("source", source.Name)),
+                Acts = [Chosen(source.Id, SourceMenu.PlayerLevel, MenuValues.High), Chosen(source.Id, SourceMenu.SystemLevel, MenuValues.High)],
+                Goal = new Goal.All([At(source.Id, SourceMenu.PlayerLevel, MenuValues.High), At(source.Id, SourceMenu.SystemLevel, MenuValues.High)]),
+                Action = Say("levels.action"),
+                Detail = Say("levels.detail"),
                 Note = ValueFound,
             };
     }
@@ -173,7 +197,7 @@ public static class MenuSteps
                     : Say("speakersOff.actionBar", ("bar", rig.Site.Bar.Name)),
                 Caution = NobodyWears,
                 Why = Say("speakersOff.why"),
-                Detail = set.SpeakersCanBeOff == Known.NotYet ? Say("speakersOff.detail") : "",
+                Detail = Wording.Sentences(OnThisSet(rig, MenuOf.Speakers), set.SpeakersCanBeOff == Known.NotYet ? Say("speakersOff.detail") : ""),
                 Note = ValueFound,
             }.Showing(rig, new Sign.Room(false));
         return room && rig.Site.Bar is null && rig.RoomFeed is null
@@ -183,10 +207,14 @@ public static class MenuSteps
                 Phase = Phase.Menu,
                 Place = Say("place.menuSpeakers"),
                 Action = Say("speakersOn.action"),
-                Detail = Say("speakersOn.detail"),
+                Detail = Wording.Sentences(OnThisSet(rig, MenuOf.Speakers), Say("speakersOn.detail")),
             }
             : null;
     }
+
+    /// <summary>Where a menu was found on this set; blank while it was not.</summary>
+    internal static string OnThisSet(Rig rig, MenuOf menu) =>
+        rig.Site.Look.Set.PathTo(menu) is { Length: > 0 } path ? Say("output.onThisSet", ("menu", path)) : "";
 
     private static Act.Choose Chosen(string sourceId, SourceMenu menu, string value) => new Act.Choose(sourceId, menu, value);
 

@@ -28,14 +28,14 @@ internal static class PowerBackSteps
             Phase = Phase.Pair,
             Place = StepPlaces.At(box.Name),
             Acts = [new Act.Rest(Things.Sender(feed)!, RestSeconds), new Act.Wait(JoinSeconds)],
-            Goal = new Goal.All([.. joined.Select(r => new Goal.Joined(Things.Receiver(r.AtEar)))]),
+            Goal = new Goal.All([.. joined.Select(r => new Goal.Joined(Things.Taker(r.AtEar)))]),
             Action = Say("powerBack.action", ("box", box.Name), ("seconds", FormattableString.Invariant($"{RestSeconds}"))),
             Detail = Say("powerBack.detail", ("box", box.Name)),
             Why = Say(rig.Power.First(p => p.DeviceId == box.Id).SleepsWithSet ? "powerBack.why" : "powerBack.whyMay"),
             Note = Say("powerBack.note"),
         }.Showing(rig,
             [
-                .. joined.SelectMany(r => SignWords.Telling(Things.Receiver(r.AtEar), r.AtEar.Takes, SignState.Joined)),
+                .. joined.SelectMany(r => SignWords.Telling(Things.Taker(r.AtEar), r.AtEar.Takes, SignState.Joined)),
                 .. joined.Count == 1 ? SignWords.Telling(Things.Sender(feed)!, box, SignState.Joined) : [],
             ]);
     }

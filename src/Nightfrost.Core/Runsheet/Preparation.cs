@@ -1,6 +1,7 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -73,8 +74,8 @@ public sealed record Preparation(IReadOnlyList<PrepareItem> Items, decimal ToPay
     /// <param name="rig">The rig.</param>
     /// <param name="visit">When it is set up; null while not planned.</param>
     /// <param name="missing">Ids of contents that were looked for in their box and not found: they are ordered.</param>
-    /// <param name="menuPathsElsewhere">Menu paths to the sound output met on other visits to sets of this model.</param>
-    public static Preparation For(Rig rig, Visit? visit, IReadOnlySet<string>? missing = null, IReadOnlyList<string>? menuPathsElsewhere = null)
+    /// <param name="menuPathsElsewhere">Menu paths met on other visits to sets of this model.</param>
+    public static Preparation For(Rig rig, Visit? visit, IReadOnlySet<string>? missing = null, IReadOnlyList<MenuPath>? menuPathsElsewhere = null)
     {
         var parts = Parts.Of(rig);
         var contents = ContentsItems.For(rig, parts).ToList();

@@ -36,65 +36,8 @@ internal static class WireSteps
                 yield return step;
         }
 
-        foreach (var route in rig.Routes.Where(r => r.AtEar.RelayJoint is not null))
-        {
-            foreach (var step in AtSpeaker(route))
-                yield return step;
-        }
-    }
-
-    // A receiver box in front of a speaker stands there, with a lead, power and switches of its own.
-    private static IEnumerable<Step> AtSpeaker(Route route)
-    {
-        var (ear, box, id) = (route.AtEar, route.AtEar.Relay!, route.AtEar.Listener.Id);
-        yield return new Step
-        {
-            Id = $"speaker-lead-{id}",
-            Phase = Phase.Wire,
-            Place = StepPlaces.At(ear.Receiver.Name),
-            Action = ear.RelayJoint!.Lead is { } lead
-                ? Say("speakerLead.action", ("lead", Wording.Capital(lead.Name)), ("box", box.Name), ("worn", ear.Receiver.Name))
-                : Say("speakerLead.actionOwn", ("worn", ear.Receiver.Name), ("box", box.Name)),
-            Detail = Say("speakerLead.detail", ("box", box.Name), ("worn", ear.Receiver.Name)),
-            Caution = Say("speakerLead.caution"),
-            ListenerId = id,
-            OrderFree = true,
-        };
-        yield return new Step
-        {
-            Id = $"speaker-power-{id}",
-            Phase = Phase.Power,
-            Place = StepPlaces.At(ear.Receiver.Name),
-            Action = BoxPower.NeedsSupplyAtSpeaker(box) ? Say("boxPower.supply", ("thing", box.Name))
-                : box.Power.OwnSupply ? Say("boxPower.ownSupply", ("thing", box.Name)) : Say("boxPower.switchOn", ("thing", box.Name)),
-            Detail = BoxPower.AtSpeaker(box).Words,
-            Expect = GestureWords.Shows(box, SignState.Power),
-            Caution = Wording.Sentences(Say("speakerPower.caution"), box.Cautions),
-            ListenerId = id,
-        };
-        if (box.GestureFor(GestureDoes.Transmits) is { } sends)
-            yield return new Step
-            {
-                Id = $"speaker-receive-{id}",
-                Phase = Phase.Power,
-                Place = Say("place.atThingBeside", ("thing", box.Name), ("other", ear.Receiver.Name)),
-                Action = box.GestureFor(GestureDoes.Receives) is { } receives
-                    ? Say("speakerReceive.action", ("gesture", GestureWords.Of(box, receives))) : Say("speakerReceive.actionPlain"),
-                Detail = box.GestureFor(GestureDoes.Receives) is null ? Say("speakerReceive.detail", ("gesture", GestureWords.Of(box, sends))) : "",
-                Why = Say("speakerReceive.why"),
-                ListenerId = id,
-            };
-        if (ear.Receiver.GestureFor(GestureDoes.ChoosesInput) is { } input)
-            yield return new Step
-            {
-                Id = $"speaker-input-{id}",
-                Phase = Phase.Power,
-                Place = StepPlaces.At(ear.Receiver.Name),
-                Action = PowerSteps.InputWords(ear.Receiver, ear.RelayJoint!.To),
-                Detail = Wording.Sentence(GestureWords.Of(ear.Receiver, input)),
-                Why = Say("input.why"),
-                ListenerId = id,
-            };
+        foreach (var step in SpeakerSteps.Power(rig).Concat(BarSteps.Power(rig)))
+            yield return step;
     }
 
     private static IEnumerable<Step> Leads(Rig rig, Feed feed, HashSet<string> splitterDone)

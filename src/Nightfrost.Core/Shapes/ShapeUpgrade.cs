@@ -78,5 +78,9 @@ public static class ShapeUpgrades
         // Version 6: whether a device plays while it charges, and whether it finds its partner after a power cut, may be not known yet. Yes and no stay; that
         // it does not play while it charges stood there unless somebody said otherwise, and is not known.
         new(6) { Device = PowerAsRead.Device },
+
+        // Version 7: a device says what its manual has first and how far a sound bar's emitter reaches; its controls may be entries in its app, and its
+        // gestures may join two as left and right or choose a broadcast. A look keeps the menu paths found on a set. What is missing is not said.
+        new(7),
     ];
 }

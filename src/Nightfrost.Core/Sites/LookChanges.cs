@@ -10,6 +10,8 @@ public static class LookChanges
         ["speakersCanBeOff"] = "speakers can be silenced",
         ["mainsOutletsFree"] = "free mains outlets",
         ["soundOutputMenu"] = "sound output menu",
+        ["path"] = "path",
+        ["menu"] = "menu",
         ["state"] = "state",
         ["takenBy"] = "taken by",
         ["takenByDeviceId"] = "what takes it",
@@ -117,7 +119,9 @@ public static class LookChanges
     public static IReadOnlyList<string> Between(Look before, Look after, Func<string, string> nameOf)
     {
         var changes = new List<string>();
-        Compare("The set", before.Set with { Sockets = [], DelaySettings = [] }, after.Set with { Sockets = [], DelaySettings = [] }, nameOf, changes);
+        Compare("The set", before.Set with { Sockets = [], DelaySettings = [], MenuPaths = [] },
+            after.Set with { Sockets = [], DelaySettings = [], MenuPaths = [] }, nameOf, changes);
+        Match(before.Set.MenuPaths, after.Set.MenuPaths, p => p.Menu.ToString(), p => $"Menu path to the {Menus.WordsOf(p.Menu)}", nameOf, changes);
         Match(before.Set.Sockets, after.Set.Sockets, s => s.Id, s => SocketKinds.Of(s.Kind).Words, nameOf, changes);
         Match(before.Sources, after.Sources, s => s.Id, s => s.Name, nameOf, changes, s => s with { Sockets = [] }, (old, fresh) =>
             Match(old.Sockets, fresh.Sockets, s => s.Id, s => $"{fresh.Name}, {SocketKinds.Of(s.Kind).InSentence}", nameOf, changes));

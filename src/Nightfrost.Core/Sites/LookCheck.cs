@@ -59,6 +59,14 @@ public static class LookCheck
     {
         check.Text("set.model", set.Model, PlainText.LongestName);
         check.Text("set.soundOutputMenu", set.SoundOutputMenu, PlainText.LongestName);
+        check.Unique("set.menuPaths", set.MenuPaths.Select(p => p.Menu.ToString()), "menu");
+        for (var i = 0; i < set.MenuPaths.Count; i++)
+        {
+            check.Text($"set.menuPaths[{i}].path", set.MenuPaths[i].Path, PlainText.LongestName, required: true);
+            if (set.MenuPaths[i].Menu == MenuOf.Output)
+                check.Add($"set.menuPaths[{i}].menu", "The path to the sound output has a field of its own.", "Enter it there.");
+        }
+
         check.Range("set.mainsOutletsFree", set.MainsOutletsFree, 0, 20, "outlets");
         CheckSockets(set.Sockets, "set.sockets", check);
         check.Unique("set.sockets", set.Sockets.Select(s => s.Id), "socket");

@@ -3,7 +3,7 @@ using System.Text.Json;
 namespace Nightfrost.Core.Sites;
 
 /// <summary>Something that an earlier case of the site had found out, and that still stands as it was taken over.</summary>
-/// <param name="About">What it is about: "set", "model", "menu", "air", "region", or "socket:", "source:", "wall:" or "place:" with its id or name.</param>
+/// <param name="About">What it is about: "set", "model", "menu", "air", "region", or "menu:", "socket:", "source:", "wall:" or "place:" with its id or name.</param>
 /// <param name="Since">Day since when it is known so.</param>
 public sealed record KnownBefore(string About, DateOnly Since);
 
@@ -62,9 +62,11 @@ public static class SiteMemory
     private static Dictionary<string, string> ValuesOf(Look look)
     {
         var values = new Dictionary<string, string>();
-        Add("set", AsFound(look.Set) with { Sockets = [], Model = "", SoundOutputMenu = "" }, TelevisionSet.Unseen);
+        Add("set", AsFound(look.Set) with { Sockets = [], Model = "", SoundOutputMenu = "", MenuPaths = [] }, TelevisionSet.Unseen);
         Add("model", look.Set.Model.Trim(), "");
         Add("menu", look.Set.SoundOutputMenu.Trim(), "");
+        foreach (var menu in look.Set.MenuPaths)
+            Add($"menu:{menu.Menu}", menu, null);
         Add("air", look.Air, new AirAround());
         Add("region", look.Region, Region.NotSaid);
         foreach (var socket in look.Set.Sockets.Where(s => s.State != SocketState.NotLooked))

@@ -5,6 +5,10 @@ namespace Nightfrost.Core.Sites;
 /// <summary>What one socket of this set means, known facts before normal ones.</summary>
 public static class SocketReading
 {
+    /// <summary>True for an output that may leave coded otherwise than as PCM, as its source's menu says.</summary>
+    public static bool MayBeCoded(SourcePort socket) =>
+        SocketKinds.Of(socket.Kind).Signals.Contains(Signal.SpdifPcm) || socket.Kind is SocketKind.HdmiReturn or SocketKind.HdmiOut;
+
     /// <summary>Which way sound runs, or unsure. A socket that never carries sound out reads as an input.</summary>
     /// <param name="look">The look it stands in.</param>
     /// <param name="socket">The socket.</param>

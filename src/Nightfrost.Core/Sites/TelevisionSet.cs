@@ -10,6 +10,37 @@ public enum PictureMode
     Film,
 }
 
+/// <summary>A menu of a set that a visit needs.</summary>
+public enum MenuOf
+{
+    Output,
+    DigitalFormat,
+    Speakers,
+    HeadphoneLevel,
+    Delay,
+    BluetoothList,
+}
+
+/// <summary>Menus in words.</summary>
+public static class Menus
+{
+    /// <summary>A menu in the middle of a sentence, without "the".</summary>
+    public static string WordsOf(MenuOf menu) => Catalogue.Say(menu switch
+    {
+        MenuOf.DigitalFormat => "menuOf.format",
+        MenuOf.Speakers => "menuOf.speakers",
+        MenuOf.HeadphoneLevel => "menuOf.level",
+        MenuOf.Delay => "menuOf.delay",
+        MenuOf.BluetoothList => "menuOf.bluetooth",
+        _ => "menuOf.output",
+    });
+}
+
+/// <summary>Where a menu was found.</summary>
+/// <param name="Menu">Which one.</param>
+/// <param name="Path">The way to it, in the set's own words.</param>
+public sealed record MenuPath(MenuOf Menu, string Path);
+
 /// <summary>The television as found.</summary>
 /// <param name="Model">As printed on the rating label; blank while unread.</param>
 /// <param name="PictureMode">Mode in use.</param>
@@ -22,6 +53,12 @@ public sealed record TelevisionSet(
     string Model, PictureMode PictureMode, Known SpeakersCanBeOff, int MainsOutletsFree, string SoundOutputMenu,
     IReadOnlyList<SourcePort> Sockets, IReadOnlyList<DelaySetting> DelaySettings)
 {
+    /// <summary>Menu paths found on this set, besides <see cref="SoundOutputMenu"/>; one of a sort.</summary>
+    public IReadOnlyList<MenuPath> MenuPaths { get; init; } = [];
+
+    /// <summary>The path to a menu, once found; blank for none.</summary>
+    public string PathTo(MenuOf menu) => menu == MenuOf.Output ? SoundOutputMenu.Trim() : MenuPaths.FirstOrDefault(p => p.Menu == menu)?.Path.Trim() ?? "";
+
     /// <summary>Its own tuner and apps are watched.</summary>
     public bool OwnProgrammesWatched { get; init; } = true;
 

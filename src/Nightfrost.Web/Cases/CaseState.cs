@@ -37,7 +37,7 @@ public sealed record ChosenRig(
 /// <summary>One case with everything that hangs on it, loaded and rebuilt.</summary>
 internal sealed class CaseState
 {
-    private CaseState(CaseRow row, Shelf shelf, IReadOnlyList<MarkingWords> markings, IReadOnlyList<string> menuPathsElsewhere)
+    private CaseState(CaseRow row, Shelf shelf, IReadOnlyList<MarkingWords> markings, IReadOnlyList<MenuPath> menuPathsElsewhere)
     {
         (Row, Shelf, Look, Plan) = (row, shelf, row.Look.Value with { Markings = markings }, row.Rig?.Value);
         Rig = Plan?.Rebuild();
@@ -74,7 +74,7 @@ internal sealed class CaseState
     {
         if (await With(db.Cases).FirstOrDefaultAsync(c => c.Id == id && c.DeletedAt == null, cancel) is not { } row)
             return null;
-        var paths = row.Rig?.Value.Look.Set is { SoundOutputMenu: "" } set ? await db.MenuPathsOf(set.Model, cancel) : [];
+        var paths = row.Rig?.Value.Look.Set is { } set ? await db.MenuPathsOf(set.Model, cancel) : [];
         return new(row, await db.Shelf(cancel), await db.MarkingWords(cancel), paths);
     }
 

@@ -3,6 +3,7 @@ using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
 using Nightfrost.Data;
 using Nightfrost.Data.Kit;
 using Nightfrost.Web.Hosting;
@@ -20,7 +21,7 @@ public sealed record ManualView(string About, string FileName, int Size, DateTim
 /// <summary>Which manual a set of some model has, and where its sound menu was found before.</summary>
 /// <param name="About">Key of its manual; null while the model is not read.</param>
 /// <param name="MenuPaths">Menu paths to the sound output met on visits to sets of this model.</param>
-public sealed record SetMemory(string? About, IReadOnlyList<string> MenuPaths);
+public sealed record SetMemory(string? About, IReadOnlyList<MenuPath> MenuPaths);
 
 internal static class ManualEndpoints
 {
@@ -90,21 +91,26 @@ internal static class ManualEndpoints
     private static async Task<Ok<SetMemory>> Remember(string model, NightfrostDb db, CancellationToken cancel) =>
         TypedResults.Ok(new SetMemory(Manuals.OfSet(model), await db.MenuPathsOf(model, cancel)));
 
-    // Two places in the look are read by the database itself: an upgrade of the shape that moves them rewrites the kept looks in a migration.
-    /// <summary>Menu paths to the sound output that were entered at sets of a model, the most frequent first; empty while the model is not read.</summary>
-    public static async Task<IReadOnlyList<string>> MenuPathsOf(this NightfrostDb db, string model, CancellationToken cancel)
+    // Three places in the look are read by the database itself: an upgrade of the shape that moves them rewrites the kept looks in a migration.
+    /// <summary>Menu paths that were entered at sets of a model, the most frequent of a menu first; empty while the model is not read.</summary>
+    public static async Task<IReadOnlyList<MenuPath>> MenuPathsOf(this NightfrostDb db, string model, CancellationToken cancel)
     {
         if (Manuals.ModelKey(model) is not { Length: > 0 } key)
             return [];
         var met = await db.Database.SqlQuery<MetMenu>($"""
-            SELECT look->'set'->>'model' AS model, look->'set'->>'soundOutputMenu' AS path FROM cases
+            SELECT look->'set'->>'model' AS model, 'output' AS menu, look->'set'->>'soundOutputMenu' AS path FROM cases
             WHERE deleted_at IS NULL AND look->'set'->>'soundOutputMenu' <> ''
+            UNION ALL
+            SELECT look->'set'->>'model', path->>'menu', path->>'path' FROM cases, jsonb_array_elements(look->'set'->'menuPaths') AS path
+            WHERE deleted_at IS NULL AND jsonb_typeof(look->'set'->'menuPaths') = 'array'
             """).ToListAsync(cancel);
-        return [.. met.Where(m => Manuals.ModelKey(m.Model) == key).GroupBy(m => m.Path.Trim()).OrderByDescending(g => g.Count())
-            .ThenBy(g => g.Key, StringComparer.Ordinal).Select(g => g.Key)];
+        return [.. met.Where(m => Manuals.ModelKey(m.Model) == key && Enum.TryParse<MenuOf>(m.Menu, ignoreCase: true, out _))
+            .GroupBy(m => (Menu: Enum.Parse<MenuOf>(m.Menu, ignoreCase: true), Path: m.Path.Trim()))
+            .OrderBy(g => g.Key.Menu).ThenByDescending(g => g.Count()).ThenBy(g => g.Key.Path, StringComparer.Ordinal)
+            .Select(g => new MenuPath(g.Key.Menu, g.Key.Path))];
     }
 
-    private sealed record MetMenu(string Model, string Path);
+    private sealed record MetMenu(string Model, string Menu, string Path);
 
     private static async Task<FieldProblem?> Problem(string about, string fileName, NightfrostDb db, CancellationToken cancel)
     {

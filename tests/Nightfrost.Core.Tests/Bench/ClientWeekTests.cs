@@ -67,7 +67,7 @@ public class ClientWeekTests
         var rig = Best(Look([Optical()], Listener("Edda", "ear") with { OpenToAnother = false, HoursADay = 4 },
             Listener("Tobias", "ear") with { OpenToAnother = false, HoursADay = 1 }), box, Headset("ear"));
         Assert.All(rig.Routes, r =>
-            Assert.Equal("Charge after every second evening at the latest.", DailySteps.ChargeLine(rig, r, r.Feed.Transmitter!).Words));
+            Assert.Equal("Charge after every second evening at the latest.", Charging.Line(rig, r, Charging.Of(rig, r).Single(c => c.IsBox)).Words));
         Assert.Empty(ClientWeek.Run(AfterVisit(rig)));
     }
 

@@ -253,7 +253,7 @@ public class HappensNotTests
         {
             Site = full.Now.Site with
             {
-                Ears = [.. full.Now.Site.Ears.Select(e => e with { Route = e.Route with { Sends = e.Route.Sends! with { ListenersAtOnce = 1 } } })],
+                Ears = [.. full.Now.Site.Ears.Select(e => e with { Hops = [.. e.Hops.Select(h => h with { Sends = h.Sends with { ListenersAtOnce = 1 } })] })],
             },
         };
         // The second knows the box, which has no place for it.
@@ -275,8 +275,7 @@ public class HappensNotTests
     {
         var look = Look([Optical()], Listener("Edda", "fh") with { OpenToAnother = false });
         var scene = Scene.Of(look, Base("base", LinkTechnology.Digital24GHz, "Tarn"), FamilyHeadset("fh", LinkTechnology.Digital24GHz, "Tarn"));
-        var route = scene.Ear().Route;
-        var brae = scene.Ear() with { Route = route with { Takes = route.Takes! with { Family = "Brae" } } };
+        var brae = scene.Ear() with { Hops = [.. scene.Ear().Hops.Select(h => h with { Takes = h.Takes with { Family = "Brae" } })] };
         var other = scene.Now with { Site = scene.Now.Site with { Ears = [brae] } };
         Assert.False(new Scene(other).Near().Do(new Act.Feed(scene.Box, Things.Mains), new Act.Switch(scene.Headset1, true)).Let(20).Joined());
     }

@@ -208,10 +208,10 @@ public class RehearsalTests
     {
         var rig = All["a box on its cell"]();
         Assert.DoesNotContain(RunSheet.For(rig), s => s.Id.StartsWith("power-", StringComparison.Ordinal));
-        Assert.Contains(Core.Handover.DailySteps.Charged(rig, rig.Routes[0]), d => d.Id == "box");
+        Assert.Contains(Core.Handover.Charging.Of(rig, rig.Routes[0]), c => c.IsBox);
         var fed = Best(Look([Optical(), Usb(500, Known.No)], Edda), rig.Feeds[0].Transmitter!, Headset("ear"));
         Assert.Contains(RunSheet.For(fed), s => s.Id.StartsWith("power-", StringComparison.Ordinal));
-        Assert.DoesNotContain(Core.Handover.DailySteps.Charged(fed, fed.Routes[0]), d => d.Id == "box");
+        Assert.DoesNotContain(Core.Handover.Charging.Of(fed, fed.Routes[0]), c => c.IsBox);
     }
 
     [Fact]

@@ -81,7 +81,7 @@ public class PlugTests
         Assert.Contains(Parts.Of(rig), p => p.Role == DeviceRole.Supply && p.ToBuy >= 1);
         Assert.Equal(Parts.Of(rig).Sum(p => p.ToPay), ranked.Score.Price);
         var steps = RunSheet.For(rig).Select(s => s.Id).ToList();
-        string[] expected = ["speaker-lead-ebbe", "speaker-power-ebbe", "speaker-receive-ebbe"];
+        string[] expected = ["speaker-power-ebbe", "speaker-receive-ebbe", "speaker-place-ebbe", "speaker-lead-ebbe"];
         Assert.Equal(expected, steps.Where(id => id.StartsWith("speaker-", StringComparison.Ordinal)));
         Assert.DoesNotContain("relay-ebbe", steps);
         Assert.Contains(Preparation.For(rig, null).Items, i => i.Id == "pack-outlet-speaker");

@@ -137,9 +137,10 @@ public class PreparationTests
     [Fact]
     public void A_menu_path_met_elsewhere_is_told_and_one_found_here_stands_above_it()
     {
-        IReadOnlyList<string> elsewhere = ["Sound, output", "Audio, digital"];
-        Assert.Contains("was: Sound, output; or: Audio, digital.", MenuPath(""), StringComparison.Ordinal);
-        Assert.Equal("Known: Settings, sound.", MenuPath("Settings, sound"));
+        IReadOnlyList<MenuPath> elsewhere = [new(MenuOf.Output, "Sound, output"), new(MenuOf.Output, "Audio, digital"), new(MenuOf.Delay, "Sound, sync")];
+        Assert.Contains("sound output: Sound, output; or: Audio, digital. sound delay: Sound, sync.", MenuPath(""), StringComparison.Ordinal);
+        Assert.StartsWith("Sound output: Settings, sound. On another visit to this model: sound delay: Sound, sync.", MenuPath("Settings, sound"),
+            StringComparison.Ordinal);
 
         string MenuPath(string here)
         {

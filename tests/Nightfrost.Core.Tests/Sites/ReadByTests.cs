@@ -23,6 +23,8 @@ public class ReadByTests
         ["set.speakersCanBeOff"] = "rule set-silent",
         ["set.mainsOutletsFree"] = "the extension block to pack",
         ["set.soundOutputMenu"] = "the step that chooses the output",
+        ["set.menuPaths[].menu"] = "the step that goes into that menu",
+        ["set.menuPaths[].path"] = "the step that goes into that menu",
         ["set.sockets[].kind"] = "the taps themselves",
         ["set.sockets[].state"] = "rule socket-taken",
         ["set.sockets[].takenBy"] = "rule socket-taken",

@@ -13,7 +13,7 @@ internal static class MissingPart
         var facts = SocketKinds.Of(route.Feed.Socket.Kind);
         if (facts.Connector is not { } from || (route.Feed.Transmitter ?? route.Ear?.Receiver) is not { } target)
             return "";
-        var reachM = route.Feed.Transmitter is null && route.Ear is { } ear ? ear.Listener.SeatDistanceM + FeedFinder.LeadSlackM : 0;
+        var reachM = route.Feed.Transmitter is null && route.Ear is { } ear ? FeedFinder.LeadReachM(ear.Receiver, ear.Listener.SeatDistanceM) : 0;
         var inputs = target.Ports.Where(p => !p.Output && p.Signals.Count > 0).ToList();
         if (inputs.Find(p => p.Signals.Any(facts.Signals.Contains)) is { } input)
             return Joining(from, input.Connector, target.LengthM, reachM);

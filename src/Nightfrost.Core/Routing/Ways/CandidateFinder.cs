@@ -127,7 +127,7 @@ internal sealed class CandidateFinder
         {
             foreach (var one in _side.Entries.Wired[i])
             {
-                var joining = _chains.Of(socket, one.Ear.Receiver, one.Ear.Listener.SeatDistanceM + FeedFinder.LeadSlackM);
+                var joining = _chains.Of(socket, one.Ear.Receiver, FeedFinder.LeadReachM(one.Ear.Receiver, one.Ear.Listener.SeatDistanceM));
                 foreach (var (outlet, joints, rule) in joining.Refused)
                     _log?.Refuse(rule, new Route(_site, new Feed(socket, outlet.Adapters, null, joints), one.Ear, null, null, false), subject);
                 if (joining.IsEmpty && one.Refused is null)

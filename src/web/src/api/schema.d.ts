@@ -3860,6 +3860,11 @@ export interface components {
             /** @description An open standard: it carries no printed mark. */
             standard: boolean;
         };
+        /**
+         * @description What a manual has first.
+         * @enum {unknown}
+         */
+        ComesFirst: "notSaid" | "leads" | "pairing";
         /** @description One attribute side by side. */
         ComparedFact: {
             /** @description The attribute. */
@@ -3904,7 +3909,7 @@ export interface components {
          * @description What a control is.
          * @enum {unknown}
          */
-        ControlKind: "button" | "slide" | "knob" | "display" | "lid";
+        ControlKind: "button" | "slide" | "knob" | "display" | "lid" | "app";
         /**
          * @description What rigs are compared by, after the number of listeners served.
          * @enum {unknown}
@@ -4062,6 +4067,13 @@ export interface components {
             /** @description Where the codec in use can be read, in words; blank when it cannot. */
             codecReadback?: string;
             secondListener?: components["schemas"]["SecondListenerWay"];
+            /** @description What its manual has first: its leads, or its pairing. */
+            comesFirst?: components["schemas"]["ComesFirst"];
+            /**
+             * Format: double
+             * @description Sound bars: how far the emitter that works the set reaches, m, 0 to 10; 0 where it has none.
+             */
+            emitterReachM?: number;
             /** @description Receivers: the wearer sets loudness on it without touching anybody else's. */
             ownVolume?: boolean;
             /** @description Receivers: every control is found and told apart by touch. */
@@ -4273,7 +4285,7 @@ export interface components {
          * @description What a gesture makes a device do.
          * @enum {unknown}
          */
-        GestureDoes: "switchesPower" | "opensPairing" | "opensSecondPairing" | "transmits" | "receives" | "choosesInput";
+        GestureDoes: "switchesPower" | "opensPairing" | "opensSecondPairing" | "transmits" | "receives" | "choosesInput" | "joinsPair" | "choosesBroadcast";
         /**
          * @description The sign drawn for a station of the line board.
          * @enum {unknown}
@@ -4377,7 +4389,7 @@ export interface components {
         Known: "notYet" | "yes" | "no";
         /** @description Something that an earlier case of the site had found out, and that still stands as it was taken over. */
         KnownBefore: {
-            /** @description What it is about: "set", "model", "menu", "air", "region", or "socket:", "source:", "wall:" or "place:" with its id or name. */
+            /** @description What it is about: "set", "model", "menu", "air", "region", or "menu:", "socket:", "source:", "wall:" or "place:" with its id or name. */
             about: string;
             /**
              * Format: date
@@ -4717,6 +4729,18 @@ export interface components {
              * @description Probability of being inside, from the measurement.
              */
             inStep: number;
+        };
+        /**
+         * @description A menu of a set that a visit needs.
+         * @enum {unknown}
+         */
+        MenuOf: "output" | "digitalFormat" | "speakers" | "headphoneLevel" | "delay" | "bluetoothList";
+        /** @description Where a menu was found. */
+        MenuPath: {
+            /** @description Which one. */
+            menu: components["schemas"]["MenuOf"];
+            /** @description The way to it, in the set's own words. */
+            path: string;
         };
         /** @description What one choice of delay settings does to one arrival. */
         MovedArrival: {
@@ -5455,7 +5479,7 @@ export interface components {
             /** @description Key of its manual; null while the model is not read. */
             about: null | string;
             /** @description Menu paths to the sound output met on visits to sets of this model. */
-            menuPaths: string[];
+            menuPaths: components["schemas"]["MenuPath"][];
         };
         /** @description A heading with short sentences under it, in the client's words. */
         SheetPart: {
@@ -5965,6 +5989,8 @@ export interface components {
             sockets: components["schemas"]["SourcePort"][];
             /** @description Delay settings in its menu. */
             delaySettings: components["schemas"]["DelaySetting"][];
+            /** @description Menu paths found on this set, besides string TelevisionSet.SoundOutputMenu; one of a sort. */
+            menuPaths?: components["schemas"]["MenuPath"][];
             /** @description Its own tuner and apps are watched. */
             ownProgrammesWatched?: boolean;
             /** @description Rear, sides and underneath were looked over: a sort of socket that is not entered is not there. */

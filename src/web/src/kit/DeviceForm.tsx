@@ -239,6 +239,16 @@ export function DeviceForm(part: FormPart & { devices: readonly Schema['Device']
             {words('App it cannot do without', 'app', 'blank for none')}
             {words('Firmware it should have', 'firmware', 'as its maker prints it')}
             {words('Other modes a wrong press leads to', 'strayModes', 'such as “FM radio, memory card”; blank for none')}
+            {role === 'roomSpeaker' && (
+              <NumberField
+                label="Its emitter reaches the set from"
+                unit="m"
+                width="100%"
+                value={draft.emitterReachM}
+                problem={problemOf('emitterReachM')}
+                onChange={(emitterReachM) => set({ emitterReachM })}
+              />
+            )}
             {role === 'receiver' && (
               <NumberField
                 label="Making an ear profile in its app takes"

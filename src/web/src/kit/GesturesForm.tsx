@@ -18,6 +18,8 @@ const doesWords: readonly { value: Schema['GestureDoes']; words: string }[] = [
   { value: 'transmits', words: 'send' },
   { value: 'receives', words: 'receive' },
   { value: 'choosesInput', words: 'choose the input' },
+  { value: 'joinsPair', words: 'join another as left and right' },
+  { value: 'choosesBroadcast', words: 'choose a broadcast' },
 ]
 const kindWords: readonly { value: Schema['ControlKind']; words: string }[] = [
   { value: 'button', words: 'button' },
@@ -25,6 +27,7 @@ const kindWords: readonly { value: Schema['ControlKind']; words: string }[] = [
   { value: 'knob', words: 'knob or wheel' },
   { value: 'display', words: 'entry on its display' },
   { value: 'lid', words: 'drawer, case or charger' },
+  { value: 'app', words: 'entry in its app' },
 ]
 const fromWords: readonly { value: Schema['PowerFrom']; words: string }[] = [
   { value: 'notRead', words: 'not read yet' },
@@ -127,6 +130,20 @@ export function GesturesForm(part: FormPart) {
           Add what a control does
         </Button>
       </Box>
+      {gestures.some((g) => g.does === 'opensPairing') && (
+        <Box sx={{ mt: 4, width: 'fit-content' }}>
+          <Choice
+            label="Its manual begins with"
+            value={draft.comesFirst}
+            options={[
+              { value: 'notSaid', words: 'not read' },
+              { value: 'leads', words: 'its leads' },
+              { value: 'pairing', words: 'its pairing' },
+            ]}
+            onChange={(comesFirst) => set({ comesFirst })}
+          />
+        </Box>
+      )}
       {gestures.some((g) => g.does === 'opensSecondPairing') && (
         <Box sx={{ mt: 4, width: 'fit-content' }}>
           <Choice

@@ -88,6 +88,8 @@ export const complete = (device: Device): Draft => ({
   signs: [],
   codecReadback: '',
   secondListener: 'firstOff',
+  comesFirst: 'notSaid',
+  emitterReachM: 0,
   ownVolume: false,
   foundByTouch: false,
   noiseCancelling: false,

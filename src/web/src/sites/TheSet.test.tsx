@@ -16,7 +16,7 @@ const set: Schema['TelevisionSet'] = {
     { name: 'audio delay', lowMs: 0, highMs: 100, stepMs: 10, foundAtMs: 0, setToMs: 200, movesSpeakers: true, movesSocketIds: [] },
   ],
 }
-const show = (problems: Schema['FieldProblem'][] = [], more: { asksSpatial?: boolean; menuPaths?: string[] } = {}) => {
+const show = (problems: Schema['FieldProblem'][] = [], more: { asksSpatial?: boolean; menuPaths?: Schema['MenuPath'][] } = {}) => {
   const onChange = vi.fn()
   render(
     <TheSet set={set} facts={[]} problems={problems} asksSpatial={false} menuPaths={[]} menuSince={null} {...more} onChange={onChange} />,
@@ -38,9 +38,17 @@ describe('the set itself', () => {
   })
 
   it('offers the menu path met on another visit, and takes it', () => {
-    const onChange = show([], { menuPaths: ['Sound, output, optical'] })
+    const onChange = show([], { menuPaths: [{ menu: 'output', path: 'Sound, output, optical' }] })
     fireEvent.click(screen.getByRole('button', { name: 'Take it: Sound, output, optical' }))
     expect(onChange).toHaveBeenCalledWith(expect.objectContaining({ soundOutputMenu: 'Sound, output, optical' }))
+  })
+
+  it('keeps the path to another menu by itself, one of a sort', () => {
+    const onChange = show([], { menuPaths: [{ menu: 'delay', path: 'Sound, sync' }] })
+    fireEvent.click(screen.getByRole('button', { name: 'Take it: Sound, sync' }))
+    expect(onChange).toHaveBeenCalledWith({ ...set, menuPaths: [{ menu: 'delay', path: 'Sound, sync' }] })
+    fireEvent.click(screen.getByRole('button', { name: 'Add the path to another menu' }))
+    expect(onChange).toHaveBeenLastCalledWith({ ...set, menuPaths: [{ menu: 'digitalFormat', path: '' }] })
   })
 
   it('asks for the list of spatial rendering only when somebody wants it', () => {

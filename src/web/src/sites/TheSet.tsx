@@ -6,6 +6,7 @@ import { offerUndo } from '../parts/undo'
 import { NumberField } from '../parts/NumberField'
 import { saying } from '../parts/saying'
 import { isThere } from './lookEdits'
+import { MenuPathsForm } from './MenuPathsForm'
 
 type TelevisionSet = Schema['TelevisionSet']
 
@@ -16,7 +17,7 @@ interface Props {
   /** Somebody asks for spatial rendering. */
   asksSpatial: boolean
   /** Menu paths met on other visits to this model. */
-  menuPaths: readonly string[]
+  menuPaths: readonly Schema['MenuPath'][]
   /** Day since when the menu path is known from an earlier case. */
   menuSince: string | null
   onChange: (set: TelevisionSet) => void
@@ -44,10 +45,7 @@ export function TheSet({ set, facts, problems, asksSpatial, menuPaths, menuSince
             menuSince ? `Known since ${day(menuSince)}.` : 'Once found, it stands in the run sheet.',
           )}
         />
-        <KnownPaths
-          paths={menuPaths.filter((p) => p !== set.soundOutputMenu.trim())}
-          onTake={(soundOutputMenu) => put({ soundOutputMenu })}
-        />
+        <MenuPathsForm set={set} met={menuPaths} problemOf={problemOf} onChange={put} />
         <Choice
           label="Picture mode"
           value={set.pictureMode}
@@ -223,26 +221,6 @@ function DelayForm({ setting, sockets, facts, problemOf, onChange, onRemove }: D
           Take out
         </Button>
       </Box>
-    </Box>
-  )
-}
-
-/** Where the sound menu was found on other visits to sets of this model. */
-function KnownPaths({ paths, onTake }: { paths: readonly string[]; onTake: (path: string) => void }) {
-  if (paths.length === 0) return null
-  return (
-    <Box sx={{ gridColumn: '1 / -1' }}>
-      <Typography variant="body2" color="textSecondary">
-        On other visits to this model it was
-      </Typography>
-      {paths.map((path) => (
-        <Box key={path} sx={{ display: 'flex', flexWrap: 'wrap', columnGap: 3, alignItems: 'center' }}>
-          <Typography sx={{ overflowWrap: 'anywhere' }}>{path}</Typography>
-          <Button variant="text" onClick={() => onTake(path)} aria-label={`Take it: ${path}`}>
-            Take it
-          </Button>
-        </Box>
-      ))}
     </Box>
   )
 }

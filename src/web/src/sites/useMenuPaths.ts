@@ -1,12 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { api, told } from '../api/client'
+import { api, told, type Schema } from '../api/client'
 
-/** Most paths offered at once. */
-const most = 3
-
-/** Menu paths to the sound output met on visits to sets of a model, once its label has stood still for a moment. */
-export function useMenuPaths(typed: string): readonly string[] {
+/** Menu paths met on visits to sets of a model, once its label has stood still for a moment. */
+export function useMenuPaths(typed: string): readonly Schema['MenuPath'][] {
   const [model, setModel] = useState(typed.trim())
   useEffect(() => {
     const timer = setTimeout(() => setModel(typed.trim()), 400)
@@ -17,5 +14,5 @@ export function useMenuPaths(typed: string): readonly string[] {
     queryFn: () => told(api.GET('/api/set-memory', { params: { query: { model } } })),
     enabled: model.length > 0,
   })
-  return model.length === 0 ? [] : (memory.data?.menuPaths ?? []).slice(0, most)
+  return model.length === 0 ? [] : (memory.data?.menuPaths ?? [])
 }

@@ -98,6 +98,9 @@ public class RuleExamples
         ["zone-analogue-only"] =
             new(OneBox(Zone() with { ZonePasses = ZonePasses.AnalogueOnly }, SourceKind.AvReceiver), [Box("jack box", input: Connector.Jack35), Ear],
                 "lets only analogue inputs through"),
+        ["pair-by-radio"] = new(Look([Phones()], Listener() with { LeftAndRight = true }),
+            [Speaker() with { Ports = [new AudioPort(Connector.Jack35, false, [Signal.AnalogueLine, Signal.AnalogueHeadphone], "AUX")] }],
+            "join as left and right by their radio alone"),
         ["nothing-on-ears"] = new(Look([Optical()], Listener() with { NothingOnEars = true }), [Plain, Ear], "wants nothing on the ears"),
         ["chair-or-pillow-asked"] = new(Look([Phones()], Listener()), [Wired() with { Form = WearForm.PillowSpeaker }], "for a chair or a pillow"),
         ["broadcast-rate"] = new(Look([Optical()], Listener()), [Cast("cast", rates: [48]), CastEar("bud", rates: [16, 24])],
