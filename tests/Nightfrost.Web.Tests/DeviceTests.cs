@@ -24,7 +24,7 @@ public class DeviceTests(Cluster cluster) : DemoVisit(cluster)
     public async Task What_the_Bench_says_of_a_device_is_told_before_a_case_uses_it()
     {
         Assert.Equal(Core.Bench.Verdict.Proven, (await Me.Read<DeviceProofView>("/api/kit/duo-low/proof")).Proof!.Verdict);
-        Assert.Equal(["infrared digital"], (await Me.Read<DeviceProofView>("/api/kit/lamp-ir/proof")).Proof!.NotSimulated);
+        Assert.Equal(["casting over the network"], (await Me.Read<DeviceProofView>("/api/kit/sill-speaker/proof")).Proof!.NotSimulated);
         Assert.Null((await Me.Read<DeviceProofView>("/api/kit/lead-optical-15/proof")).Proof);
         await Visitor.Refused(await Me.Send(HttpMethod.Get, "/api/kit/nothing-here/proof"), HttpStatusCode.NotFound);
     }

@@ -103,7 +103,8 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
 
         var twoSources = cases.Single(c => c.Title.StartsWith("Two sources", StringComparison.Ordinal));
         var prepared = await Me.Read<PreparationView>($"/api/cases/{twoSources.Id}/preparation");
-        Assert.Contains("sound output: Sound, output, wireless. digital format: Sound, expert, format.", prepared.Items.Single(i => i.Item.Id == "menu-path").Item.Detail, StringComparison.Ordinal);
+        Assert.Contains("sound output: Sound, output, wireless. digital format: Sound, expert, format.",
+            prepared.Items.Single(i => i.Item.Id == "menu-path").Item.Detail, StringComparison.Ordinal);
         Assert.Contains(prepared.Items, i => i.Item.ManualOf == "set-orle-40" && i.Item.Kind == PrepareKind.Fetch);
     }
 

@@ -177,6 +177,15 @@ public abstract record Act
     /// <summary>Turns an emitter towards whoever is to hear it, and keeps the way clear.</summary>
     public sealed record Aim(string ThingId) : Act;
 
+    /// <summary>Puts another lead in the place of one.</summary>
+    public sealed record Replace(string LeadId) : Act;
+
+    /// <summary>Clears the air beside a box: away from the router, strips off, another channel.</summary>
+    public sealed record ClearAir(string ThingId) : Act;
+
+    /// <summary>Lowers a source's line output, or puts an attenuator before what hangs on it.</summary>
+    public sealed record TurnOutputDown(string SourceId) : Act;
+
     /// <summary>Takes a speaker out of its radio, card or cable mode.</summary>
     public sealed record ToBluetooth(string ThingId) : Act;
 

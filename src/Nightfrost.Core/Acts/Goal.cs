@@ -10,6 +10,9 @@ public abstract record Goal
     /// <summary>A thing has power and is on.</summary>
     public sealed record Powered(string ThingId) : Goal;
 
+    /// <summary>A thing hangs on its supply, whether it is on or not.</summary>
+    public sealed record Fed(string ThingId) : Goal;
+
     /// <summary>A receiver is switched off.</summary>
     public sealed record IsOff(string ThingId) : Goal;
 

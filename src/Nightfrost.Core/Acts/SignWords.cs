@@ -20,6 +20,10 @@ public static class SignWords
     public static IReadOnlyList<Sign> Telling(string thingId, Device device, SignState state) =>
         Tells(device, state).Any() ? [new Sign.Shows(thingId, state)] : [];
 
+    /// <summary>That what takes a route's link is joined; of two joined as left and right the light tells of each other already.</summary>
+    public static IReadOnlyList<Sign> Joined(Route route) =>
+        route.AtEar.Pieces > 1 ? [] : Telling(Things.Taker(route.AtEar), route.AtEar.Takes, SignState.Joined);
+
     /// <summary>The same of a state that stands since an earlier step: by what lasts, not by a prompt.</summary>
     public static IReadOnlyList<Sign> Standing(string thingId, Device device, SignState state) =>
         Tells(device, state).Any(Lasts) ? [new Sign.Shows(thingId, state, Stands: true)] : [];

@@ -10,6 +10,12 @@ public static class Things
     /// <summary>The household's mains.</summary>
     public const string Mains = "mains";
 
+    /// <summary>A mains supply other than the one that was there.</summary>
+    public const string OtherSupply = "other-supply";
+
+    /// <summary>Somebody else's box or set, beyond a wall.</summary>
+    public const string Stranger = "stranger";
+
     /// <summary>The bar that was there before.</summary>
     public const string Bar = "bar";
 

@@ -17,6 +17,14 @@ internal static class Air
             yield return Say($"bench.notOn{wanted}", ("thing", state.Site.NameOf(hop.To.Id)));
         else if (Pairing.OnRequest(hop) && !(hop.From.Device!.StreamsOnRequest ? from : to).Streams)
             yield return Say("bench.notAsked", ("thing", state.Site.NameOf((hop.From.Device.StreamsOnRequest ? hop.From : hop.To).Id)));
+        if (to.TooFar)
+            yield return Say("bench.tooFar", ("thing", state.Site.NameOf(hop.To.Id)));
+        if (from.Crowded)
+            yield return Say("bench.crowded", ("thing", state.Site.NameOf(hop.From.Id)));
+        if (from.ChannelShared)
+            yield return Say("bench.channelShared", ("thing", state.Site.NameOf(hop.From.Id)));
+        if (hop.Sends.IsInfrared && to.LineBlocked)
+            yield return Say("bench.lineBlocked", ("thing", state.Site.NameOf(hop.To.Id)));
         if (to.Strays)
             yield return Say("bench.strays", ("thing", state.Site.NameOf(hop.To.Id)));
         if (hop.Kind == HopKind.AsPair && from.SidesSwapped)

@@ -14,7 +14,7 @@ public static class Bench
     public static BenchState Start(BenchSite site)
     {
         var things = site.Things.ToDictionary(pair => pair.Key, pair => AsMet(pair.Value));
-        foreach (var ear in site.Ears.Where(e => e is { RivalId: not null, Route.AtEar: { IsOwn: true, Listener.KnownTo.Length: > 0 } }))
+        foreach (var ear in site.Ears.Where(e => e is { RivalId: not null, Route: { Rival: not null, AtEar: { IsOwn: true, Listener.KnownTo.Length: > 0 } } }))
         {
             things[ear.Taker.Id] = things[ear.Taker.Id] with { Knows = [ear.RivalId!] };
             things[ear.RivalId!] = things[ear.RivalId!] with { Knows = [ear.Taker.Id], RadioOn = true };
@@ -84,9 +84,10 @@ public static class Bench
             Charge = behaviour.HasBattery && (thing.Device!.Power.ChargeHours <= 0 || thing.IsWornAlready) ? 1 : 0,
             SwitchedOn = thing.IsWornAlready,
             Worn = thing.IsWornAlready,
-            Mode = behaviour.StartsOnReceive ? BoxMode.Receive : BoxMode.Transmit,
+            // Nobody knows how a two-way box stands: the other way.
+            Mode = behaviour.StartsOnReceive && !thing.BelongsToSeat ? BoxMode.Receive : BoxMode.Transmit,
             Input = FirstInput(thing, behaviour),
-            Place = thing.Device!.Role is DeviceRole.Receiver or DeviceRole.Relay or DeviceRole.LinkReceiver ? Place.Seat : Place.AtSet,
+            Place = thing.BelongsToSeat || thing.Device!.Role == DeviceRole.Receiver ? Place.Seat : Place.AtSet,
             Volume = thing.IsLoop ? Volume.Down : Volume.Usual,
 
         };

@@ -34,6 +34,8 @@ public sealed record BenchLimits(
         new("Paces a sheet must hold at, times those", "½, 1 and 3"),
         new("From coming on to looking for a partner", Seconds(Pairing.SeekMs)),
         new("A lost partner is looked for", Seconds(Pairing.LostMs)),
+        new("A source's own list of headphones looks for", Invariant($"{BenchSites.SearchSeconds:0} s")),
+        new("The display of a second zone shows it for", Seconds(Zones.ShownMs)),
         new("Warning of a low cell below", Invariant($"{Signs.LowShare * 100:0} % of its charge")),
         new("Hours that a battery is counted on for", Invariant($"{BoxPower.RunTimeShare * 100:0} % of its maker's")),
         new("An evening, where nobody said how long", Invariant($"{DailySteps.UsualHours:0} h")),

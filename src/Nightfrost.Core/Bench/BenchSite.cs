@@ -17,11 +17,15 @@ public sealed record BenchThing(string Id, string Name, Device? Device, string? 
     /// <summary>Its behaviour; null for a rival.</summary>
     public Behaviour? Behaviour { get; } = Device is null ? null : Behaviour.Of(Device);
 
+    /// <summary>True for what is meant for a seat, whatever it could be elsewhere.</summary>
+    public bool BelongsToSeat { get; init; }
+
     /// <summary>True for a box at the set: what of it lies at a seat, such as a loop, is laid there by its wire.</summary>
     internal bool Stands => Device is { Role: DeviceRole.Transmitter };
 
     /// <summary>True for what drives a loop: it is laid, and its drive is set.</summary>
-    internal bool IsLoop => Device is { Role: DeviceRole.Transmitter } && Device.Links.Any(l => l is { Transmits: true, Technology: LinkTechnology.InductionLoop });
+    internal bool IsLoop => Device is { Role: DeviceRole.Transmitter } && Device.Links.Any(l =>
+        l is { Transmits: true, Technology: LinkTechnology.InductionLoop });
 
     /// <summary>True for what somebody has in their ears before anybody comes: it is on and worn, and hears the room.</summary>
     internal bool IsWornAlready => Device is { Form: WearForm.HearingAids };
@@ -197,6 +201,8 @@ public sealed record BenchSite(
             return thing.Device is null || thing.SourceId is not null ? thing.Name : Say("name.the", ("what", thing.Name));
         if (Leads.TryGetValue(id, out var lead))
             return Say("name.the", ("what", lead.Name));
+        if (id == Acts.Things.Stranger)
+            return Say("name.stranger");
         if (id == SoundSource.Television)
             return Say("name.theSet");
         return Look.Sources.FirstOrDefault(s => s.Id == id) is { } source ? Say("name.the", ("what", source.Name)) : Say("bench.whatIsNotHere");

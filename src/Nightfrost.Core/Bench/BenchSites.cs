@@ -94,8 +94,11 @@ public static class BenchSites
             if (route.Phone is { } known)
                 things[rival = Acts.Things.Rival(ear.Listener)] = new(rival, known, null);
             var sender = Acts.Things.Sender(feed) is { } id ? feed.BuiltIn ? Radio(id, route) : things[id] : null;
-            var relay = ear.Relay is { } between ? Thing(Acts.Things.Relay(ear.Listener), between) : null;
-            return new(route, Acts.Things.Source(rig.Site.Look, feed.Socket), stretches, sender, Hops(route, sender, relay, pieces), AtSpeaker(ear, relay, pieces[0]),
+            var relay = ear.Relay is { } between ? things[Acts.Things.Relay(ear.Listener)] = new(Acts.Things.Relay(ear.Listener), between.Name,
+                between)
+            { BelongsToSeat = true } : null;
+            return new(route, Acts.Things.Source(rig.Site.Look, feed.Socket), stretches, sender, Hops(route, sender, relay, pieces),
+                AtSpeaker(ear, relay, pieces[0]),
                 pieces, rival);
         }
 
@@ -115,7 +118,8 @@ public static class BenchSites
         // Of two each has a name of its own.
         BenchThing Piece(Ear ear, string id, int number) => things.TryGetValue(id, out var known) ? known
             : things[id] = new(id, !ear.IsTwo ? ear.Receiver.Name
-                : Say(ear.EachTakes ? (number == 0 ? "name.leftOf" : "name.rightOf") : number == 0 ? "name.firstOf" : "name.secondOf", ("what", ear.Receiver.Name)), ear.Receiver);
+                : Say(ear.EachTakes ? (number == 0 ? "name.leftOf" : "name.rightOf") : number == 0 ? "name.firstOf" : "name.secondOf",
+                    ("what", ear.Receiver.Name)), ear.Receiver);
 
         static IReadOnlyList<Hop> Hops(Route route, BenchThing? sender, BenchThing? relay, IReadOnlyList<BenchThing> pieces)
         {
@@ -129,7 +133,8 @@ public static class BenchSites
             }
 
             var first = new Hop(sender, relay, sends, takes);
-            return route.AtEar is { RelaySends: { } onward, RelayReaches: { } ends } ? [first, .. pieces.Select(piece => new Hop(relay, piece, onward, ends))] : [first];
+            return route.AtEar is { RelaySends: { } onward, RelayReaches: { } ends }
+                ? [first, .. pieces.Select(piece => new Hop(relay, piece, onward, ends))] : [first];
         }
 
         Stretch? AtSpeaker(Ear ear, BenchThing? relay, BenchThing speaker)

@@ -26,6 +26,24 @@ public sealed record ThingState
 
     /// <summary>Lit, and deaf to everything until it has been without power.</summary>
     public bool LockedUp { get; init; }
+
+    /// <summary>Its plug is in, and gives too little; another supply helps.</summary>
+    public bool IsStarved { get; init; }
+
+    /// <summary>It hums with its supply; another supply helps.</summary>
+    public bool Hums { get; init; }
+
+    /// <summary>The air beside it is full.</summary>
+    public bool Crowded { get; init; }
+
+    /// <summary>Another box sends on its channel.</summary>
+    public bool ChannelShared { get; init; }
+
+    /// <summary>It is where the link does not reach.</summary>
+    public bool TooFar { get; init; }
+
+    /// <summary>Something stands in its line, or the sun falls on it.</summary>
+    public bool LineBlocked { get; init; }
     public BoxMode Mode { get; init; }
     public string? Input { get; init; }
     public Place Place { get; init; }
@@ -84,6 +102,9 @@ public sealed record SourceState
 {
     public bool Playing { get; init; }
 
+    /// <summary>Its line output is driven too hard for what hangs on it.</summary>
+    public bool TooHot { get; init; }
+
     /// <summary>Off by its remote; only its standby light is on.</summary>
     public bool Standby { get; init; }
     public bool Muted { get; init; }
@@ -119,6 +140,9 @@ public sealed record BenchState(
 {
     /// <summary>Analogue ends that are in, but not all the way: one side alone comes through.</summary>
     public ImmutableHashSet<string> HalfIn { get; init; } = [];
+
+    /// <summary>Leads that are broken inside.</summary>
+    public ImmutableHashSet<string> DeadLeads { get; init; } = [];
 
     internal BenchState With(string thingId, Func<ThingState, ThingState> change) => this with { Things = Things.SetItem(thingId, change(Things[thingId])) };
 

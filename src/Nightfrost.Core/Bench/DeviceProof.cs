@@ -109,7 +109,8 @@ public static class DeviceProof
                 .. sends.Technology == LinkTechnology.LeAudioBroadcast ? new[] { Chooses } : []],
         };
 
-    private static Gesture Chooses => new(GestureDoes.ChoosesBroadcast, ReadyMade.All.First(m => m.Id == "power-button").Controls[0].Name, PowerFrom.On, 0, 0, 2, "", "", "");
+    private static Gesture Chooses => new(GestureDoes.ChoosesBroadcast, ReadyMade.All.First(m => m.Id == "power-button").Controls[0].Name, PowerFrom.On, 0,
+        0, 2, "", "", "");
 
     private static bool IsForAids(AirLink sends) => sends.Technology is LinkTechnology.AidRadio or LinkTechnology.NearField or LinkTechnology.InductionLoop;
 
@@ -132,7 +133,8 @@ public static class DeviceProof
         OwnVolume = true,
     };
 
-    private static Device PlainBox(AirLink takes) => Plain("plain-box", "name.plainBox", DeviceRole.Transmitter, takes.IsBluetooth || takes.Technology == LinkTechnology.AidRadio ? "one-button" : null) with
+    private static Device PlainBox(AirLink takes) => Plain("plain-box", "name.plainBox", DeviceRole.Transmitter, takes.IsBluetooth
+        || takes.Technology == LinkTechnology.AidRadio ? "one-button" : null) with
     {
         Ports = [new(Connector.OpticalSquare, false, [Signal.SpdifPcm], "")],
         Links = [takes with { Transmits = true, ListenersAtOnce = 1, TransmitDbm = 4, OnAxisRangeM = takes.IsInfrared ? 8 : takes.OnAxisRangeM }],

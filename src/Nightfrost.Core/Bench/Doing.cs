@@ -12,7 +12,13 @@ internal static class Doing
         Act.Plug plug => Plugged(state, plug),
         Act.Pull pull => Pulled(state, pull),
         Act.Uncap uncap => state.Caps.Contains(uncap.EndId) ? state with { Caps = state.Caps.Remove(uncap.EndId) } : state,
-        Act.Feed feed => Of(state, feed.ThingId, t => t with { FedFrom = feed.FromId }),
+        Act.Feed feed => Of(state, feed.ThingId, t => t with
+        {
+            FedFrom = feed.FromId,
+            // Only another supply is another supply.
+            IsStarved = t.IsStarved && feed.FromId != Things.OtherSupply,
+            Hums = t.Hums && feed.FromId != Things.OtherSupply,
+        }),
         Act.Rest rest => Rested(state, rest),
         Act.Switch power => Switched(state, power),
         Act.Slide slide => Of(state, slide.ThingId, t => t with { Mode = slide.Mode }),
@@ -22,6 +28,7 @@ internal static class Doing
         Act.Choose choose => Chosen(state, choose),
         Act.Bring bring => Of(state, bring.ThingId, t => t with
         {
+            TooFar = false,
             // What is carried elsewhere leaves its supply behind.
             FedFrom = t.Place == bring.Place ? t.FedFrom : null,
             Place = bring.Place,
@@ -37,7 +44,11 @@ internal static class Doing
         Act.JoinNetwork network => Of(state, network.ThingId, t => t with { InNetwork = true, SeeksAtMs = state.NowMs + Pairing.SeekMs }, needsPower: true),
         Act.Search search => state.Things.GetValueOrDefault(search.ThingId) is { IsOn: true } ? Pairing.Open(state, search.ThingId)
             : Wrong(state, Say("bench.noPowerNothing", ("thing", state.Site.NameOf(search.ThingId)))),
-        Act.Aim aim => Of(state, aim.ThingId, t => t with { Aimed = true }),
+        Act.Aim aim => Aimed(state, aim),
+        Act.Replace replace => state with { DeadLeads = state.DeadLeads.Remove(replace.LeadId) },
+        Act.ClearAir clear => Of(state, clear.ThingId, t => t with { Crowded = false, ChannelShared = false }),
+        Act.TurnOutputDown down => state.Sources.ContainsKey(down.SourceId) ? state.WithSource(down.SourceId, s => s with { TooHot = false })
+            : Missing(state, down.SourceId),
         Act.ToBluetooth mode => Of(state, mode.ThingId, t => t with { Strays = false }, needsPower: true),
         Act.SetSides sides => Of(state, sides.ThingId, t => t with { SidesSwapped = false }),
         Act.SlideRemote slide => Zones.Slid(state, slide),
@@ -106,6 +117,10 @@ internal static class Doing
         var switched = state.With(radio.ThingId, t => t with { RadioOn = radio.On });
         return radio.On ? switched : Pairing.Release(switched, radio.ThingId);
     }
+
+    // An emitter is turned, and what stood in the line is taken out of it.
+    private static BenchState Aimed(BenchState state, Act.Aim aim) => state.Site.Hops.Where(h => h.From.Id == aim.ThingId)
+        .Aggregate(Of(state, aim.ThingId, t => t with { Aimed = true }), (now, hop) => now.With(hop.To.Id, t => t with { LineBlocked = false }));
 
     // An update may make it forget whom it knew: the phone comes first.
     private static BenchState ToldThePhone(BenchState state, Act.ToPhone phone)

@@ -1,7 +1,3 @@
-using Nightfrost.Core.Acts;
-using Nightfrost.Core.Kit;
-using Nightfrost.Core.Sites;
-
 namespace Nightfrost.Core.Bench;
 
 /// <summary>Something that is not as it should be: a changed state, never a scripted answer.</summary>
@@ -28,7 +24,19 @@ public abstract record Fault
     /// <summary>Lit, and deaf to everything until it has been without power.</summary>
     public sealed record LockedUp(string ThingId) : Fault;
 
+    /// <summary>A lead is broken inside, or bent too far: it looks as it should.</summary>
+    public sealed record DeadLead(string LeadId) : Fault;
+
+    /// <summary>The USB port it hangs on gives nothing, or too little, though its plug is in.</summary>
+    public sealed record WeakPort(string ThingId) : Fault;
+
+    /// <summary>Runs on, and hums with its supply.</summary>
+    public sealed record Hums(string ThingId) : Fault;
+
     public sealed record OnReceive(string ThingId) : Fault;
+
+    /// <summary>A receiver box stands on transmit.</summary>
+    public sealed record OnTransmit(string ThingId) : Fault;
 
     public sealed record OtherInput(string ThingId) : Fault;
 
@@ -53,92 +61,74 @@ public abstract record Fault
     public sealed record TakenOff(string ReceiverId) : Fault;
 
     public sealed record OnStandby(string SourceId) : Fault;
-}
 
-/// <summary>Faults that may befall a rig, and the site with one of them.</summary>
-public static class Faults
-{
-    /// <summary>Every fault that may stop the sound on the way to one listener.</summary>
-    public static IEnumerable<Fault> Of(BenchSite site, EarWay way)
-    {
-        var socket = way.Route.Feed.Socket;
-        foreach (var stretch in way.Stretches)
-        {
-            foreach (var end in new[] { stretch.Lead.NearEnd, stretch.Lead.FarEnd }.Where((_, i) => i == 0 || !stretch.Lead.FarFixed))
-            {
-                yield return new Fault.PlugOut(end);
-                if (!stretch.Lead.HasCaps && Listening.CarriesSides(way, stretch))
-                    yield return new Fault.PlugHalfIn(end);
-                if (stretch.Lead.HasCaps)
-                    yield return new Fault.CapLeftOn(end);
-            }
+    /// <summary>A key has stopped the programme.</summary>
+    public sealed record Paused(string SourceId) : Fault;
 
-            if (stretch.Into is not { Id: var id, Behaviour: { IsPassive: false } behaviour } || id == way.Receiver.Id)
-                continue;
-            if (behaviour.TakesSupply && !behaviour.HasBattery)
-                yield return new Fault.NoSupply(id);
-            if (behaviour.HasPowerControl)
-                yield return new Fault.SwitchedOff(id);
-            if (behaviour is { HasBattery: true, TakesSupply: false })
-                yield return new Fault.EmptyCell(id);
-            yield return new Fault.LockedUp(id);
-            if (behaviour.StartsOnReceive)
-                yield return new Fault.OnReceive(id);
-            if (behaviour.InputByHand)
-                yield return new Fault.OtherInput(id);
-        }
+    /// <summary>What is driven is driven too hard.</summary>
+    public sealed record TooHot(string SourceId) : Fault;
 
-        if (way.Receiver.Behaviour is { IsPassive: false } worn)
-        {
-            if (worn.HasPowerControl)
-                yield return new Fault.SwitchedOff(way.Receiver.Id);
-            yield return new Fault.EmptyCell(way.Receiver.Id);
-        }
+    /// <summary>Somebody else's box or set has taken the receiver.</summary>
+    public sealed record TakenByStranger(string ReceiverId) : Fault;
 
-        foreach (var hop in way.Hops.Where(h => h.Kind == HopKind.Paired))
-            yield return new Fault.Forgotten(hop.To.Id, hop.From.Id);
-        if (way.RivalId is { } rival)
-            yield return new Fault.HeldBy(way.Taker.Id, rival);
-        if (way.Route.Devices.Any(d => d.OwnVolume))
-            yield return new Fault.TurnedDown(way.Receiver.Id);
-        yield return new Fault.TakenOff(way.Receiver.Id);
-        yield return new Fault.OnStandby(way.SourceId);
-        if (SocketReading.FixedLevel(socket) == false)
-        {
-            yield return new Fault.TurnedDown(way.SourceId);
-            yield return new Fault.Muted(way.SourceId);
-        }
+    /// <summary>A router, an LED strip, a watch: the air beside the box is full.</summary>
+    public sealed record CrowdedAir(string SenderId) : Fault;
 
-        if (SocketKinds.Of(socket.Kind).Signals.Contains(Signal.SpdifPcm) && way.Stretches.Any(s => !Listening.CanDecode(s.Into, s.Lead)))
-            yield return new Fault.FormatBack(way.SourceId);
-        if (way.SourceId == SoundSource.Television && !SocketKinds.Of(socket.Kind).SilencesSpeakers)
-            yield return new Fault.OutputBack(way.SourceId);
-        if (way.SourceId == SoundSource.Television && SocketKinds.Of(socket.Kind).SilencesSpeakers)
-            yield return new Fault.HeadphoneLevelLow(way.SourceId);
-    }
+    /// <summary>Another box sends on its channel.</summary>
+    public sealed record ChannelShared(string SenderId) : Fault;
 
-    /// <summary>The same moment with a fault.</summary>
-    public static BenchState With(this BenchState state, Fault fault) => Settling.Settle(fault switch
-    {
-        Fault.CapLeftOn cap => state with { Caps = state.Caps.Add(cap.EndId) },
-        Fault.PlugOut plug => state with { Plugs = state.Plugs.Remove(plug.EndId) },
-        Fault.PlugHalfIn half => state with { HalfIn = state.HalfIn.Add(half.EndId) },
-        Fault.NoSupply supply => state.With(supply.ThingId, t => t with { FedFrom = null }),
-        Fault.SwitchedOff off => state.With(off.ThingId, t => t with { SwitchedOn = false }),
-        Fault.EmptyCell cell => state.With(cell.ThingId, t => t with { Charge = 0 }),
-        Fault.LockedUp locked => state.With(locked.ThingId, t => t with { LockedUp = true }),
-        Fault.OnReceive receive => state.With(receive.ThingId, t => t with { Mode = BoxMode.Receive }),
-        Fault.OtherInput input => state.With(input.ThingId, t => t with { Input = null }),
-        Fault.FormatBack format => state.WithSource(format.SourceId, s => s with { Format = MenuValues.Automatic }),
-        Fault.OutputBack output => state.WithSource(output.SourceId, s => s with { Outputs = [] }),
-        Fault.HeadphoneLevelLow level => state.WithSource(level.SourceId, s => s with { HeadphoneLevel = MenuValues.Low }),
-        Fault.HeldBy held => Pairing.Take(state, held.ReceiverId, held.RivalId),
-        Fault.Forgotten pair => Pairing.Forget(state, pair.ReceiverId, pair.SenderId),
-        Fault.TurnedDown down => state.Sources.ContainsKey(down.ThingId) ? state.WithSource(down.ThingId, s => s with { Volume = Volume.Down })
-            : state.With(down.ThingId, t => t with { Volume = Volume.Down }),
-        Fault.Muted muted => state.Sources.ContainsKey(muted.ThingId) ? state.WithSource(muted.ThingId, s => s with { Muted = true })
-            : state.With(muted.ThingId, t => t with { Muted = true }),
-        Fault.TakenOff worn => state.With(worn.ReceiverId, t => t with { Worn = false }),
-        _ => state.WithSource(((Fault.OnStandby)fault).SourceId, s => s with { Standby = true }),
-    });
+    /// <summary>Carried to where the link does not reach.</summary>
+    public sealed record TooFar(string ReceiverId) : Fault;
+
+    /// <summary>An emitter was turned, or put behind something.</summary>
+    public sealed record TurnedAway(string SenderId) : Fault;
+
+    /// <summary>Somebody or something stands in the line, or the sun falls into it.</summary>
+    public sealed record LineBlocked(string ReceiverId) : Fault;
+
+    /// <summary>The loop lies elsewhere, or the relay hangs on its hook.</summary>
+    public sealed record OutOfPlace(string ThingId) : Fault;
+
+    /// <summary>The drive of a loop is down.</summary>
+    public sealed record DriveDown(string ThingId) : Fault;
+
+    /// <summary>Aids were left on their ordinary programme.</summary>
+    public sealed record OnOrdinary(string ReceiverId) : Fault;
+
+    /// <summary>Aids were left on T.</summary>
+    public sealed record OnTelecoil(string ReceiverId) : Fault;
+
+    /// <summary>One of two aids is empty or shut away.</summary>
+    public sealed record OneAidOff(string ThingId) : Fault;
+
+    /// <summary>Nobody has asked it to stream.</summary>
+    public sealed record NotAsked(string ThingId) : Fault;
+
+    /// <summary>Another network than the one that it plays from.</summary>
+    public sealed record OtherNetwork(string ThingId) : Fault;
+
+    /// <summary>The second of two speakers has left the pair.</summary>
+    public sealed record MateOut(string ThingId) : Fault;
+
+    /// <summary>Left stands right.</summary>
+    public sealed record SidesSwapped(string ThingId) : Fault;
+
+    /// <summary>A wrong press: it plays its radio, a card or its cable.</summary>
+    public sealed record Strays(string ThingId) : Fault;
+
+    public sealed record ZoneOff(string SourceId) : Fault;
+
+    public sealed record ZoneVolumeFree(string SourceId) : Fault;
+
+    public sealed record ZoneInputElsewhere(string SourceId) : Fault;
+
+    /// <summary>HDMI linking was switched off.</summary>
+    public sealed record LinkingOff(string SourceId) : Fault;
+
+    /// <summary>A computer plays on another device than was chosen.</summary>
+    public sealed record OtherDevice(string SourceId) : Fault;
+
+    public sealed record PlayerLow(string SourceId) : Fault;
+
+    public sealed record SystemLow(string SourceId) : Fault;
 }

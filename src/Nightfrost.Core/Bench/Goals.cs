@@ -13,6 +13,7 @@ public static class Goals
     {
         Goal.All all => [.. all.Goals.SelectMany(each => Missing(state, each))],
         Goal.Powered powered => If(Thing(state, powered.ThingId) is { IsOn: true }, Say("bench.dark", ("thing", state.Site.NameOf(powered.ThingId)))),
+        Goal.Fed fed => If(Thing(state, fed.ThingId) is { FedFrom: not null }, Say("bench.noSupply", ("thing", state.Site.NameOf(fed.ThingId)))),
         Goal.IsOff off => If(Thing(state, off.ThingId) is { IsOn: false }, Say("bench.stillOn", ("thing", state.Site.NameOf(off.ThingId)))),
         Goal.OnTransmit transmit =>
             If(Thing(state, transmit.ThingId) is { Mode: BoxMode.Transmit }, Say("bench.standsOnReceive", ("thing", state.Site.NameOf(transmit.ThingId)))),
@@ -33,18 +34,21 @@ public static class Goals
         Goal.Streams stream => If(Thing(state, stream.ThingId) is { Streams: true }, Say("bench.notAsked", ("thing", state.Site.NameOf(stream.ThingId)))),
         Goal.KnownTo known => If(Thing(state, known.ThingId) is { } t && t.Knows.Contains(known.PhoneId),
             Say("bench.phoneKnowsNot", ("phone", state.Site.NameOf(known.PhoneId)), ("thing", state.Site.NameOf(known.ThingId)))),
-        Goal.InNetwork network => If(Thing(state, network.ThingId) is { InNetwork: true }, Say("bench.otherNetwork", ("thing", state.Site.NameOf(network.ThingId)))),
+        Goal.InNetwork network => If(Thing(state, network.ThingId) is { InNetwork: true },
+            Say("bench.otherNetwork", ("thing", state.Site.NameOf(network.ThingId)))),
         Goal.Aimed aimed => If(Thing(state, aimed.ThingId) is { Aimed: true }, Say("bench.notAimed", ("thing", state.Site.NameOf(aimed.ThingId)))),
         Goal.PairJoined pair => [.. state.Site.Hops.Where(h => h.Kind == HopKind.AsPair && h.From.Id == pair.ThingId && !Air.Joins(state, h))
             .Select(h => Say("bench.mateStaysOut", ("thing", state.Site.NameOf(h.To.Id))))],
-        Goal.SidesRight sides => If(Thing(state, sides.ThingId) is { SidesSwapped: false }, Say("bench.sidesSwapped", ("thing", state.Site.NameOf(sides.ThingId)))),
+        Goal.SidesRight sides => If(Thing(state, sides.ThingId) is { SidesSwapped: false },
+            Say("bench.sidesSwapped", ("thing", state.Site.NameOf(sides.ThingId)))),
         Goal.RemoteOnMain remote => If(state.Sources.GetValueOrDefault(remote.SourceId) is { RemoteOnZone: false },
             Say("bench.remoteOnZone", ("thing", state.Site.NameOf(remote.SourceId)))),
         Goal.TurnedUp up => If(Thing(state, up.ThingId) is { Volume: not Volume.Down }, Say("bench.stillDown", ("thing", state.Site.NameOf(up.ThingId)))),
         Goal.InPlace at => If(Thing(state, at.ThingId) is { Worn: true }, Say("bench.notInPlace", ("thing", state.Site.NameOf(at.ThingId)))),
         Goal.At at => If(Thing(state, at.ThingId)?.Place == at.Place, Say("bench.elsewhere", ("thing", state.Site.NameOf(at.ThingId)))),
         Goal.Charged charged => If(Thing(state, charged.ThingId) is { Charge: > 0 }, Say("bench.empty", ("thing", state.Site.NameOf(charged.ThingId)))),
-        Goal.RadiosAre radios => If(state.Site.Things.Values.Where(t => t.Device is null).All(t => state.Things[t.Id].RadioOn == radios.On),
+        Goal.RadiosAre radios => If(state.Site.Ears.Where(e => e is { Route.Rival: not null, RivalId: not null }).All(e =>
+            state.Things[e.RivalId!].RadioOn == radios.On),
             radios.On ? Say("bench.radioStillOff") : Say("bench.radioStillOn")),
         Goal.PictureOf picture => Pictures.Missing(state, picture.SourceId),
         Goal.SoundAt sound => Listening.AtBox(state, sound.ListenerId).Reasons,

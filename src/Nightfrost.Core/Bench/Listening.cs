@@ -52,7 +52,7 @@ public static class Listening
     public static IReadOnlyList<string> FromReceiver(BenchState state, string listenerId)
     {
         var way = Way(state, listenerId);
-        return [.. ToReceiver(state, way), .. AcrossTheAir(state, way), .. way.AtSpeaker is { } last ? AtSpeaker(state, last) : []];
+        return [.. ToReceiver(state, way), .. AcrossTheAir(state, way), .. way.AtSpeaker is { } last ? AtSpeaker(state, way.Taker, last) : []];
     }
 
     /// <summary>Everything that can be said of an ear now: heard or why not, sides, level, codec, skew.</summary>
@@ -88,7 +88,7 @@ public static class Listening
         if (level.Audibility == Audibility.HardlyAnything)
             yield return Say(state.Sources[way.SourceId].HeadphoneLevel == MenuValues.Low ? "bench.headphoneLow" : "bench.tooSoft",
                 ("source", state.Site.NameOf(way.SourceId)));
-        if (state.Site.Truths.LinesAreHot && level.Clips is { } clips)
+        if ((state.Site.Truths.LinesAreHot || state.Sources[way.SourceId].TooHot) && level.Clips is { } clips)
             yield return Say("bench.clips", ("box", clips.Box));
     }
 
@@ -136,8 +136,10 @@ public static class Listening
     }
 
     /// <summary>Sockets of the set that something is taken from now: with a plug in, and, of line and digital outputs, chosen in the menu.</summary>
-    private static IEnumerable<SourcePort> InUse(BenchState state) => state.Site.Look.Set.Sockets.Where(s => SocketKinds.Of(s.Kind) is { IsRadio: var radio } kind
-        && (radio || state.Plugs.ContainsValue(Things.Socket(s))) && ((kind.SilencesSpeakers && !radio) || state.Sources[SoundSource.Television].Outputs.Contains(Things.Socket(s))));
+    private static IEnumerable<SourcePort> InUse(BenchState state) => state.Site.Look.Set.Sockets.Where(s =>
+        SocketKinds.Of(s.Kind) is { IsRadio: var radio } kind
+        && (radio || state.Plugs.ContainsValue(Things.Socket(s))) && ((kind.SilencesSpeakers && !radio)
+            || state.Sources[SoundSource.Television].Outputs.Contains(Things.Socket(s))));
 
     private static List<string> ToReceiver(BenchState state, EarWay way)
     {
@@ -168,6 +170,8 @@ public static class Listening
             var (thing, handsOn) = (state.Things[into.Id], into.Device!.PassesThrough && i + 1 < stretches.Count);
             if (!thing.IsOn && into.Device.Role != DeviceRole.Receiver)
                 reasons.Add(Say("bench.noPowerOrOff", ("thing", state.Site.NameOf(into.Id))));
+            if (thing.Hums)
+                reasons.Add(Say("bench.hums", ("thing", state.Site.NameOf(into.Id))));
             if (thing.LockedUp)
                 reasons.Add(Say("bench.lockedUp", ("thing", state.Site.NameOf(into.Id))));
             if (source.Format != MenuValues.Pcm && SocketReading.MayBeCoded(socket) && !CanDecode(into, lead) && !handsOn)
@@ -183,8 +187,13 @@ public static class Listening
     internal static bool IsIn(BenchState state, BenchLead lead) =>
         state.Plugs.GetValueOrDefault(lead.NearEnd) == lead.NearPort && state.Plugs.GetValueOrDefault(lead.FarEnd) == lead.FarPort;
 
+    /// <summary>True where what goes into a thing is not digital.</summary>
+    internal static bool IsAnalogue(EarWay way, Stretch stretch) => CarriesSides(way, stretch);
+
     private static void AskEnds(BenchState state, BenchLead lead, List<string> reasons)
     {
+        if (state.DeadLeads.Contains(lead.Id))
+            reasons.Add(Say("bench.deadLead", ("lead", state.Site.NameOf(lead.Id))));
         foreach (var (end, port) in (ReadOnlySpan<(string, string)>)[(lead.NearEnd, lead.NearPort), (lead.FarEnd, lead.FarPort)])
         {
             if (state.Plugs.GetValueOrDefault(end) != port)
@@ -241,9 +250,11 @@ public static class Listening
     }
 
     // From a box beside a speaker into it.
-    private static List<string> AtSpeaker(BenchState state, Stretch last)
+    private static List<string> AtSpeaker(BenchState state, BenchThing box, Stretch last)
     {
         var reasons = new List<string>();
+        if (state.Things[box.Id].Place != Place.Seat)
+            reasons.Add(Say("bench.elsewhere", ("thing", state.Site.NameOf(box.Id))));
         AskEnds(state, last.Lead, reasons);
         if (state.Things[last.Into.Id].Input is { } input && input != last.Lead.FarPort)
             reasons.Add(Say("bench.otherInput", ("thing", state.Site.NameOf(last.Into.Id))));

@@ -58,7 +58,8 @@ internal static class Pairing
             return Doing.Wrong(state, Say("bench.wantsFirst", ("thing", name)));
         // The first control is the first listener's: whoever holds it is let go.
         if (!second)
-            state = thing.Joined.Where(partner => !IsMate(state, thingId, partner)).Aggregate(state, (now, partner) => Part(now, thingId, partner, seekAgain: false));
+            state = thing.Joined.Where(partner => !IsMate(state, thingId, partner)).Aggregate(state, (now, partner) =>
+                Part(now, thingId, partner, seekAgain: false));
         return Open(state.With(thingId, t => t with { SwitchedOn = true, IsOn = true }), thingId);
     }
 
@@ -210,13 +211,15 @@ internal static class Pairing
     {
         var (from, to) = (state.Things[hop.From.Id], state.Things[hop.To.Id]);
         return hop.Kind != HopKind.Open && from.IsOn && to.IsOn && to.TakesFrom is null
-            && from.Mode == BoxMode.Transmit && (to.Mode == BoxMode.Receive || !hop.To.Behaviour!.StartsOnReceive)
-            && !to.Strays && (hop.Sends.Technology != LinkTechnology.WiFiApp || to.InNetwork) && HasRoom(state, hop) && (hop.Sends.Technology == LinkTechnology.BluetoothClassic || Negotiation.FamilyFits(hop.Sends, hop.Takes))
+            && !to.TooFar && from.Mode == BoxMode.Transmit && (to.Mode == BoxMode.Receive || !hop.To.Behaviour!.StartsOnReceive)
+            && !to.Strays && (hop.Sends.Technology != LinkTechnology.WiFiApp || to.InNetwork) && HasRoom(state, hop)
+                && (hop.Sends.Technology == LinkTechnology.BluetoothClassic || Negotiation.FamilyFits(hop.Sends, hop.Takes))
             && (from.Place == to.Place || Ways(state, hop).All(way => way.Route.Reach is not { Grade: 0 }));
     }
 
     // Both aids of a listener count as one.
-    private static bool HasRoom(BenchState state, Hop hop) => Ways(state, hop).Any(way => way.Hops.Any(h => state.Things[hop.From.Id].SendsTo.Contains(h.To.Id)))
+    private static bool HasRoom(BenchState state, Hop hop) => Ways(state, hop).Any(way =>
+        way.Hops.Any(h => state.Things[hop.From.Id].SendsTo.Contains(h.To.Id)))
         || ListenersOf(state, hop.From.Id) < Math.Max(1, hop.Sends.ListenersAtOnce);
 
     /// <summary>Listeners that a box sends to now.</summary>
@@ -246,7 +249,7 @@ internal static class Pairing
     private static BenchState Part(BenchState state, string thingId, string partnerId, bool seekAgain)
     {
         var parted = Unbind(Unbind(state, thingId, partnerId), partnerId, thingId);
-        if (!seekAgain || !state.Things[partnerId].IsOn || SeeksOf(state, partnerId) == Seeks.Nobody)
+        if (!seekAgain || partnerId == Things.Stranger || !state.Things[partnerId].IsOn || SeeksOf(state, partnerId) == Seeks.Nobody)
             return parted;
         parted = parted.With(partnerId, t => t with { SeeksAtMs = state.NowMs + SeekMs, SeeksUntilMs = state.NowMs + LostMs });
         return state.Things[partnerId].TakesFrom == thingId
@@ -254,6 +257,7 @@ internal static class Pairing
     }
 
     // What is streamed only when asked is asked for anew.
-    private static BenchState Unbind(BenchState state, string thingId, string partnerId) => state.With(thingId, t => t.TakesFrom == partnerId
+    private static BenchState Unbind(BenchState state, string thingId, string partnerId) => thingId == Things.Stranger ? state
+        : state.With(thingId, t => t.TakesFrom == partnerId
         ? t with { TakesFrom = null, Streams = false, Programme = AidProgramme.Ordinary } : t with { SendsTo = t.SendsTo.Remove(partnerId) });
 }

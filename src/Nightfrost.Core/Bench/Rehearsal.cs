@@ -71,7 +71,8 @@ public static class Rehearsal
             yield return new Goal.EarHears(route.AtEar.Listener.Id);
         foreach (var id in Things.Players(rig))
             yield return new Goal.PictureOf(id);
-        foreach (var source in rig.Routes.Where(r => r.Feed.Socket.Kind == SocketKind.SecondZone).Select(r => Things.Source(rig.Site.Look, r.Feed.Socket)).Distinct())
+        foreach (var source in rig.Routes.Where(r => r.Feed.Socket.Kind == SocketKind.SecondZone).Select(r =>
+            Things.Source(rig.Site.Look, r.Feed.Socket)).Distinct())
             yield return new Goal.RemoteOnMain(source);
         yield return new Goal.RadiosAre(true);
         yield return new Goal.RoomAsUsual();

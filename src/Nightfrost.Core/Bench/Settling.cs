@@ -93,7 +93,7 @@ internal static class Settling
     public static bool HasPower(BenchState state, string thingId, ThingState thing)
     {
         var behaviour = state.Site.Things[thingId].Behaviour!;
-        return behaviour.IsPassive || thing.Charge > 0 || IsFed(state, thing) || IsFedByTap(state, thingId);
+        return behaviour.IsPassive || thing.Charge > 0 || (IsFed(state, thing) && !thing.IsStarved) || IsFedByTap(state, thingId);
     }
 
     // A stub in a USB socket lives on what it takes its sound from.
@@ -108,7 +108,7 @@ internal static class Settling
         : HasPower(state, what.Id, thing) && (!what.Behaviour!.HasPowerControl || thing.SwitchedOn)
             && (thing.SwitchedOn || !what.Behaviour.HasBattery || thing.FedFrom is not null || what.Behaviour.IsPassive);
 
-    private static bool Gives(BenchState state, string from) => from == Things.Mains
+    private static bool Gives(BenchState state, string from) => from is Things.Mains or Things.OtherSupply
         || (state.Site.Look.Set.Sockets.Any(s => s.IsThere && Things.Socket(s) == from && SocketKinds.Of(s.Kind).GivesPower)
             && !(state.Sources[SoundSource.Television].Standby && state.Site.Truths.UsbOffInStandby.Contains(from)));
 }

@@ -27,7 +27,8 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
             Silencing = [.. rig.Feeds.Where(rig.Silences).Select(f => f.Socket.Id)],
             NotTogether = [.. RigOutputs.Of(rig).Where(p => p is { Other: not null, Liveness: Liveness.Never }).Select(p => Pair(p.One, p.Other!))],
             SpeakersCanBeOff = set.SpeakersCanBeOff != Known.No,
-            UsbOffInStandby = [.. rig.Power.Where(p => p.UsbSocketId is not null).Select(p => set.Sockets.FirstOrDefault(s => s.Id == p.UsbSocketId)).OfType<SourcePort>()
+            UsbOffInStandby = [.. rig.Power.Where(p => p.UsbSocketId is not null).Select(p =>
+                set.Sockets.FirstOrDefault(s => s.Id == p.UsbSocketId)).OfType<SourcePort>()
                 .Where(s => s.OffInStandby != Known.No).Select(s => Acts.Things.Socket(s))],
         };
         var others = new List<World>();

@@ -3,7 +3,8 @@ using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
 
-/// <summary>The second zone of an AV receiver: off as it comes, hidden by another assignment, and worked by a remote whose slide says which zone it means.</summary>
+/// <summary>The second zone of an AV receiver: off as it comes, hidden by another assignment, and worked by a remote whose slide says which zone it
+/// means.</summary>
 internal static class Zones
 {
     /// <summary>So long the display shows the second zone after a press, ms (starting value).</summary>
@@ -44,7 +45,8 @@ internal static class Zones
         if (source.Menus.GetValueOrDefault(SourceMenu.ZonePower) != MenuValues.On)
             return Doing.Wrong(state, Say("bench.zoneOff", ("thing", name)));
         if (state.NowMs > source.ZoneShownUntilMs)
-            return state.WithSource(step.SourceId, s => s with { ZoneShownUntilMs = state.NowMs + ShownMs }).Say(Wording.Sentence(Say("bench.zoneDark", ("thing", name))),
+            return state.WithSource(step.SourceId, s => s with { ZoneShownUntilMs = state.NowMs + ShownMs }).Say(Wording.Sentence(Say("bench.zoneDark",
+                ("thing", name))),
                 wentWrong: true);
         return state.WithSource(step.SourceId, s => s with
         {

@@ -14,6 +14,9 @@ public sealed record ClientLine(string Words, params IReadOnlyList<Act> Acts)
 {
     /// <summary>True for what waits until everybody who shares it has stopped.</summary>
     public bool WhenAllHaveStopped { get; init; }
+
+    /// <summary>How common the causes are that it cures and that nobody has asked about, such as a phone; 0 for none.</summary>
+    public int CuresUnasked { get; init; }
 }
 
 /// <summary>How somebody starts to listen of an evening and stops again, and when things are charged.</summary>
@@ -47,7 +50,8 @@ public static class DailySteps
                 new Act.Switch(Things.Sender(route.Feed)!, true));
         if (HandWorks(route).Power.SwitchedByHand)
             yield return new(Say(route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband ? "client.wornOn" : "client.speakerOn",
-                ("worn", worn), ("how", How(HandWorks(route), on: true))), [.. Switched(route).Select(id => new Act.Switch(id, true)), new Act.Turn(Things.Volume(route.AtEar), Volume.Down)]);
+                ("worn", worn), ("how", How(HandWorks(route), on: true))), [.. Switched(route).Select(id => new Act.Switch(id, true)),
+                    new Act.Turn(Things.Volume(route.AtEar), Volume.Down)]);
         if (route.AtEar is { Relay: { } relay, RelayJoint: null } && !IsPhone(relay))
             yield return new(Say("client.relayOn", ("relay", ClientNames.Of(relay))), new Act.PutOn(taker));
         if (route.ByTelecoil)
@@ -58,16 +62,18 @@ public static class DailySteps
         if (route.AtEar is { RelayJoint: not null, Receiver: { Power.SwitchedByHand: true } speaker })
             yield return new(Say("client.besideOn", ("box", ClientNames.Of(speaker))), new Act.Switch(receiver, true));
         if (IsRestarted(rig, route))
-            yield return new(Say("client.besideRestart", ("box", worn)), new Act.Rest(taker, PowerBackSteps.RestSeconds), new Act.Wait(PowerBackSteps.JoinSeconds));
+            yield return new(Say("client.besideRestart", ("box", worn)), new Act.Rest(taker, PowerBackSteps.RestSeconds),
+                new Act.Wait(PowerBackSteps.JoinSeconds));
         if (AidSteps.IsAskedFor(route))
             yield return new(Say("client.app"), new Act.Streaming(AidSteps.Asked(route), true));
-        else if (AidSteps.ChangesProgramme(route))
-            yield return new(Say("client.aidsStream"), AidSteps.Programme(route.AtEar, AidProgramme.Stream));
+        else if (AidSteps.ChangesProgramme(route) && route.IsPairedAtBox)
+            yield return rig.Power.Any(p => p.DeviceId == box?.Id && p.SleepsWithSet) ? new(Say("client.aidsStreamAlone"))
+                : new(Say("client.aidsStream"), AidSteps.Programme(route.AtEar, AidProgramme.Stream));
         if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
             yield return new(
                 Say(route.AtEar.Receiver.Form == WearForm.Earbuds ? "client.putIn" : "client.putOn", ("worn", ClientNames.Of(route.AtEar.Receiver))),
                 new Act.PutOn(receiver));
-        if (route.Feed.BuiltIn)
+        if (route.Feed.BuiltIn && route.Sends is not { Technology: LinkTechnology.WiFiApp })
             yield return new(Say("client.answerYes", ("owner", Owner(route)), ("worn", worn)),
                 new Act.Choose(Things.Source(rig.Site.Look, route.Feed.Socket), SourceMenu.Output, Things.Socket(route.Feed.Socket)));
         yield return new(Say("client.turnUp"),
@@ -81,7 +87,8 @@ public static class DailySteps
         var (takes, box) = (route.AtEar.Takes, route.Feed.Transmitter);
         yield return new(Say("client.turnDown"), new Act.Turn(Things.Volume(route.AtEar), Volume.Down));
         if (HandWorks(route).Power.SwitchedByHand)
-            yield return new(Say("client.wornOff", ("worn", ClientNames.Worn(route)), ("how", How(HandWorks(route), on: false))), [.. Switched(route).Select(id => new Act.Switch(id, false))]);
+            yield return new(Say("client.wornOff", ("worn", ClientNames.Worn(route)), ("how", How(HandWorks(route), on: false))),
+                [.. Switched(route).Select(id => new Act.Switch(id, false))]);
         if (route.AtEar is { RelayJoint: not null, Receiver: { Power.SwitchedByHand: true } speaker })
             yield return new(Say("client.besideOff", ("box", ClientNames.Of(speaker))), new Act.Switch(Things.Receiver(route.AtEar), false));
         if (route.ByTelecoil)
@@ -98,8 +105,10 @@ public static class DailySteps
                 Say("client.boxOff", ("switch", AfterSameBox(rig, route, "client.switch")), ("box", ClientNames.Box(rig, route))),
                 box.DisturbsWhenIdle ? Say("client.disturbs") : ""), new Act.Switch(Things.Sender(route.Feed)!, false))
             { WhenAllHaveStopped = true };
-        if (route.Feed.BuiltIn && rig.Site.Look.SourceOf(route.Feed.Socket) is null)
-            yield return new(Say("client.roomOutput"), new Act.Choose(SoundSource.Television, SourceMenu.Output, MenuValues.OwnSpeakers)) { WhenAllHaveStopped = true };
+        if (route.Feed.BuiltIn && route.Sends is not { Technology: LinkTechnology.WiFiApp } && rig.Site.Look.SourceOf(route.Feed.Socket) is null)
+            yield return new(Say("client.roomOutput"), new Act.Choose(SoundSource.Television, SourceMenu.Output,
+                MenuValues.OwnSpeakers))
+            { WhenAllHaveStopped = true };
         yield return RoomReturn(rig, Player(route)) with { WhenAllHaveStopped = true };
     }
 

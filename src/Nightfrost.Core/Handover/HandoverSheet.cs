@@ -25,15 +25,17 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     /// <summary>Writes the sheet from a rig and the values found on the visit.</summary>
     /// <param name="rig">The rig.</param>
     /// <param name="found">Values met before they were changed: place and value.</param>
-    public static HandoverSheet For(Rig rig, IReadOnlyList<FoundValue> found) =>
-        new([.. rig.Routes.Select(r => new ListenerSheet(r.AtEar.Listener.Id, r.AtEar.Listener.Name, PartsFor(rig, r)))], ForHousehold(rig, found));
+    /// <param name="tries">What each listener tries when there is no sound, by the listener's id.</param>
+    public static HandoverSheet For(Rig rig, IReadOnlyList<FoundValue> found, IReadOnlyDictionary<string, IReadOnlyList<ClientLine>> tries) =>
+        new([.. rig.Routes.Select(r => new ListenerSheet(r.AtEar.Listener.Id, r.AtEar.Listener.Name, PartsFor(rig, r, tries[r.AtEar.Listener.Id])))],
+            ForHousehold(rig, found));
 
-    private static SheetPart[] PartsFor(Rig rig, Route route) =>
+    private static SheetPart[] PartsFor(Rig rig, Route route, IReadOnlyList<ClientLine> tries) =>
     [
         new(Say("client.toListen"), [.. DailySteps.Start(rig, route).Select(line => line.Words)], true),
         new(Say("client.toStop"), [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
         new(Say("client.howLoud"), [.. Loud(rig, route)], false),
-        new(Say("client.noSound"), [.. TryLines.Of(rig, route).Select(line => line.Words)], true),
+        new(Say("client.noSound"), [.. tries.Select(line => line.Words)], true),
         .. Filled("client.lights", Told(rig, route, SignBy.Light)),
         .. Filled("client.display", Told(rig, route, SignBy.Display)),
         .. Filled("client.prompts", Told(rig, route, SignBy.Prompt)),

@@ -160,7 +160,7 @@ public static class BoxPower
         return load.Boxes.Any(box => box.Role == DeviceRole.RoomSpeaker) ? [] : set.Sockets
             .Where(s => s.State == SocketState.Free && SocketKinds.Of(s.Kind).GivesPower && s.UsbSound != Known.Yes
                 && draw < s.UsbMa && (!hasOther || !IsFlagged(draw, s))
-                && (load.PairingSurvivesPowerLoss || s.OffInStandby == Known.No))
+                && ((load.PairingSurvivesPowerLoss && !load.IsApart) || s.OffInStandby == Known.No))
             .OrderBy(s => IsFlagged(draw, s)).ThenBy(s => s.UsbMa).ThenBy(s => s.Id, StringComparer.Ordinal);
     }
 }

@@ -6,6 +6,9 @@ namespace Nightfrost.Core.Power;
 /// <param name="Boxes">One box or more.</param>
 public sealed record PowerLoad(IReadOnlyList<Device> Boxes)
 {
+    /// <summary>True where what it is heard from stands by itself: the set may be off all evening, and its USB with it.</summary>
+    public bool IsApart { get; init; }
+
     /// <summary>Stable text that orders loads of the same draw.</summary>
     public string Id => Boxes[0].Id;
 

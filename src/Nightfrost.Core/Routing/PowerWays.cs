@@ -1,5 +1,6 @@
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Power;
+using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Routing;
 
@@ -15,13 +16,13 @@ internal static class PowerWays
     }
 
     /// <summary>What hangs on each plug, without the splitter: one load for each box, and one for those on the power lead.</summary>
-    public static IEnumerable<PowerLoad> LoadsOf(Feed feed)
+    public static IEnumerable<PowerLoad> LoadsOf(Look look, Feed feed)
     {
-        var boxes = BoxesOf(feed).ToList();
+        var (boxes, apart) = (BoxesOf(feed).ToList(), look.StandsApart(feed.Socket));
         if (feed.PowerLead is null)
-            return boxes.Select(box => new PowerLoad([box]));
+            return boxes.Select(box => new PowerLoad([box]) { IsApart = apart });
         var shared = OnUsbAlone(feed);
-        return boxes.Except(shared).Select(box => new PowerLoad([box])).Prepend(new(shared));
+        return boxes.Except(shared).Select(box => new PowerLoad([box]) { IsApart = apart }).Prepend(new(shared) { IsApart = apart });
     }
 
     /// <summary>Boxes that run from USB alone, and so may share a power lead; the splitter left out.</summary>

@@ -35,7 +35,7 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     public IReadOnlyList<PowerChoice> Power => _power ??=
     [
         .. Feeds.Where(f => f.FedByTap).Select(PowerWays.ByTap),
-        .. BoxPower.For(Site.Look.Set, Feeds.SelectMany(PowerWays.LoadsOf).Concat(OnSplitters().Select(box => new PowerLoad([box])))),
+        .. BoxPower.For(Site.Look.Set, Feeds.SelectMany(f => PowerWays.LoadsOf(Site.Look, f)).Concat(SplitterLoads())),
         .. Routes.Where(r => r.AtEar.RelayJoint is not null).Select(r => BoxPower.AtSpeaker(r.AtEar.Relay!)),
     ];
 
@@ -134,6 +134,10 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     private IEnumerable<Device> OnSplitters() =>
         Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).SelectMany(f => new[] { f.Splitter, f.Room?.Speakers })
             .OfType<Device>();
+
+    private IEnumerable<PowerLoad> SplitterLoads() =>
+        Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).SelectMany(f => new[] { f.Splitter, f.Room?.Speakers }
+            .OfType<Device>().Select(box => new PowerLoad([box]) { IsApart = Site.Look.StandsApart(f.Socket) }));
 
     /// <summary>Things at one ear that must be switched on each time.</summary>
     internal static int HandCount(Ear ear) => (ear.Receiver.Power.SwitchedByHand ? ear.Pieces : 0) + (ear.Relay is { Power.SwitchedByHand: true } ? 1 : 0);

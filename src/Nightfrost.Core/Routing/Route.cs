@@ -190,7 +190,7 @@ public sealed record Route(Site Site, Feed Feed, Ear? Ear, AirLink? Sends, AirLi
     /// <summary>The phone, tablet or set that knows what the listener wears and may take it, in words; null for none. What has an app is known to a
     /// phone.</summary>
     public string? Rival => Sends is not { Technology: LinkTechnology.BluetoothClassic or LinkTechnology.LeAudioUnicast } ? null
-        : AtEar.IsOwn && AtEar.Listener.KnownTo.Trim() is { Length: > 0 } known ? known
+        : AtEar is { IsOwn: true, Relay: null } && AtEar.Listener.KnownTo.Trim() is { Length: > 0 } known ? known
         : AtEar.Takes.App.Length > 0 ? Catalogue.Say("name.phoneOf", ("who", AtEar.Listener.Name)) : null;
 
     /// <summary>Everything on the way, from the socket to the ear.</summary>

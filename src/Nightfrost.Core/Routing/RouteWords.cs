@@ -62,7 +62,7 @@ internal static class RouteWords
 
     /// <summary>The source of a route that stands by itself, without the set; null for any other.</summary>
     internal static SoundSource? StandsAlone(Route r) =>
-        r.Site.Look.SourceOf(r.Feed.Socket) is { PluggedInto.Length: 0, TakesSetSound: false } source ? source : null;
+        r.Site.Look.StandsApart(r.Feed.Socket) ? r.Site.Look.SourceOf(r.Feed.Socket) : null;
 
     /// <summary>All that is watched or heard with a rig.</summary>
     public static string Players(Rig rig) => Wording.Listed(rig.Routes.Select(r => Player(r)).Distinct());

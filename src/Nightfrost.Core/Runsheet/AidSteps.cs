@@ -41,7 +41,7 @@ internal static class AidSteps
             };
         if (route.ByTelecoil)
             yield return LoopSteps.Telecoil(route, []);
-        if (OpensLid(ear.Takes))
+        if (ear is { Relay: null, Receiver.Form: WearForm.HearingAids } && route.IsPairedAtBox)
             yield return new Step
             {
                 Id = $"aids-in-{id}",
@@ -79,7 +79,8 @@ internal static class AidSteps
             Id = $"ordinary-{id}",
             Phase = Phase.Listen,
             Place = StepPlaces.Whose(ear.Listener, ear.Receiver),
-            Acts = [.. Programme(ear, AidProgramme.Ordinary), .. IsAskedFor(route) ? [new Act.Streaming(Asked(route), true)] : Programme(ear, AidProgramme.Stream)],
+            Acts = [.. Programme(ear, AidProgramme.Ordinary), .. IsAskedFor(route) ? [new Act.Streaming(Asked(route), true)]
+                : Programme(ear, AidProgramme.Stream)],
             Goal = new Goal.EarHears(id),
             Action = Say(IsAskedFor(route) ? "ordinary.actionAsked" : "ordinary.action", ("who", ear.Listener.Name)),
             Detail = Say("ordinary.detail"),

@@ -68,5 +68,12 @@ internal static class BarSteps
         }
     }
 
-    private static IEnumerable<Route> Bars(Rig rig) => rig.Routes.Where(r => r is { Sends: null, AtEar: { Relay: null, Receiver.Role: DeviceRole.RoomSpeaker } });
+    /// <summary>True for a lead straight into a bar, which decodes whatever comes.</summary>
+    public static bool IsStraight(Rig rig, Feed feed) => feed is { Transmitter: null, Adapters.Count: 0 } && Bars(rig).Any(r => r.Feed.Key == feed.Key);
+
+    private static IEnumerable<Route> Bars(Rig rig) => rig.Routes.Where(r => r is
+    {
+        Sends: null,
+        AtEar: { Relay: null, Receiver.Role: DeviceRole.RoomSpeaker }
+    });
 }

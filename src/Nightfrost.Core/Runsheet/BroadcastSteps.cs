@@ -9,16 +9,17 @@ namespace Nightfrost.Core.Runsheet;
 internal static class BroadcastSteps
 {
     /// <summary>Naming and closing it, once for a box.</summary>
-    public static Step? Close(Feed feed, AirLink sends) => feed.Transmitter is not { } box || sends.Technology != LinkTechnology.LeAudioBroadcast ? null : new Step
-    {
-        Id = $"cast-{feed.Key}",
-        Phase = Phase.Pair,
-        Place = StepPlaces.At(box.Name),
-        Action = Say(sends.Encrypts ? "cast.action" : "cast.actionOpen", ("box", box.Name)),
-        Detail = Say(sends.Encrypts ? "cast.detail" : "cast.detailOpen"),
-        Caution = Say("cast.caution"),
-        Note = Say(sends.Encrypts ? "cast.note" : "cast.noteOpen"),
-    };
+    public static Step? Close(Feed feed, AirLink sends) => feed.Transmitter is not { } box || sends.Technology != LinkTechnology.LeAudioBroadcast ? null
+        : new Step
+        {
+            Id = $"cast-{feed.Key}",
+            Phase = Phase.Pair,
+            Place = StepPlaces.At(box.Name),
+            Action = Say(sends.Encrypts ? "cast.action" : "cast.actionOpen", ("box", box.Name)),
+            Detail = Say(sends.Encrypts ? "cast.detail" : "cast.detailOpen"),
+            Caution = Say("cast.caution"),
+            Note = Say(sends.Encrypts ? "cast.note" : "cast.noteOpen"),
+        };
 
     /// <summary>Choosing it, for one listener.</summary>
     public static IEnumerable<Step> Choose(Rig rig, Route route, IReadOnlyList<string> charged)

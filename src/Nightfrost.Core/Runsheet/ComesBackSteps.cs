@@ -29,7 +29,7 @@ internal static class ComesBackSteps
             Why = Say("comesBack.why"),
             Note = Say("powerBack.note"),
             ListenerId = route.AtEar.Listener.Id,
-        }.Showing(rig, SignWords.Telling(taker, worn, SignState.Joined));
+        }.Showing(rig, SignWords.Joined(route));
     });
 
     /// <summary>True for a pair of which nobody has read who looks for whom.</summary>

@@ -42,17 +42,20 @@ public static class Constraints
                 && (Presses(b) == on.ThingId || TakesPowerToChoose(rig, b, on.ThingId))),
         Physical("charge-before-use",
             (_, a, b) => a.Goal is Goal.Charged cell
-                && (Presses(b) == cell.ThingId || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == cell.ThingId && s.On))),
+                && (Presses(b) == cell.ThingId || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == cell.ThingId && s.On)
+                    || b.Acts.OfType<Act.ToPhone>().Any(p => p.ThingId == cell.ThingId))),
         Physical("transmit-before-pairing",
             (rig, a, b) => a.Goal is Goal.OnTransmit sends && (Presses(b) == sends.ThingId || JoinsByItself(rig, b, sends.ThingId))),
         Physical("box-on-before-its-own",
             (rig, a, b) => (Feeds(a) ?? (a.Goal as Goal.Powered)?.ThingId) is { } thing && JoinsByItself(rig, b, thing)),
         Physical("near-before-pairing",
-            (_, a, b) => a.Goal is Goal.At { Place: Place.AtSet } near && Presses(b) == near.ThingId),
+            (_, a, b) => a.Goal is Goal.At { Place: Place.AtSet } near && Presses(b) == near.ThingId && b.Goal is not Goal.PairJoined),
         Physical("box-before-receiver",
-            (_, a, b) => a.Goal is Goal.WindowOpen window && a.ListenerId == b.ListenerId && Presses(b) is { } ear && ear != window.ThingId),
+            (_, a, b) => a.Goal is Goal.WindowOpen window && a.ListenerId == b.ListenerId && Presses(b) is { } ear && ear != window.ThingId
+                && b.Goal is not Goal.PairJoined),
         Physical("first-before-second",
             (rig, a, b) => Joined(a) is { } first && b.ListenerId is { } second && IsAfter(rig, first, second) && b.Phase == Phase.Pair
+                && RouteOf(rig, first) is { IsPairedAtBox: true }
                 && !b.Id.StartsWith("near-", StringComparison.Ordinal)),
         Physical("first-off-before-second",
             (_, a, b) => a.Id.StartsWith("second-", StringComparison.Ordinal) && a.Acts.Count > 0 && a.ListenerId == b.ListenerId && b.Goal is Goal.WindowOpen),
@@ -84,8 +87,9 @@ public static class Constraints
                 && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
                 && SharesBox(rig, a.ListenerId, codec.ListenerId)),
         Physical("rivals-off-before-switching-on",
-            (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Goal is not Goal.WindowOpen
-                && b.Acts.Any(act => act is Act.Switch { On: true } or Act.Rest)),
+            (rig, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && b.Goal is not Goal.WindowOpen
+                && b.Acts.Any(act => act is Act.Switch { On: true } or Act.Rest)
+                    && RouteOf(rig, b.ListenerId) is not { Sends: { IsOpen: false }, IsPairedAtBox: false }),
         Physical("off-before-back-on",
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && IsRestore(b)),
         Practice("rivals-off-before-pairing",
@@ -149,7 +153,8 @@ public static class Constraints
         Act.Pull => true,
         Act.Plug plug => rig.Feeds.Any(f => Things.Socket(f.Socket) == plug.PortId && rig.Site.Look.SourceOf(f.Socket) is null
             && SocketReading.SilencesSpeakers(f.Socket)),
-        Act.Choose choose => choose is { Menu: SourceMenu.Speakers, Value: MenuValues.Off },
+        Act.Choose choose => choose is { Menu: SourceMenu.Speakers, Value: MenuValues.Off }
+            || (choose.Menu == SourceMenu.Output && rig.Feeds.Any(f => f.BuiltIn && Things.Socket(f.Socket) == choose.Value)),
         _ => false,
     };
 
@@ -157,7 +162,8 @@ public static class Constraints
         step.Acts.OfType<Act.ChooseInput>().Any(c => c.ThingId == thingId)
             && rig.Feeds.FirstOrDefault(f => Things.Sender(f) == thingId)?.Transmitter is { } box && Behaviour.Of(box).InputNeedsPower;
 
-    private static string? Feeds(Step step) => step.Acts.OfType<Act.Feed>().FirstOrDefault()?.ThingId;
+    // What was fed before and is fed again in its place counts once.
+    private static string? Feeds(Step step) => EarConstraints.IsCarried(step) ? null : step.Acts.OfType<Act.Feed>().FirstOrDefault()?.ThingId;
 
     // What is worked to pair: by its control, or by its power where that alone opens a window.
     private static string? Presses(Step step) => step.Acts.OfType<Act.Press>().FirstOrDefault()?.ThingId

@@ -141,7 +141,8 @@ internal static class FetchItems
     // What is known of this set, then what other visits to its model found of the rest.
     private static string MenuPathWords(TelevisionSet set, IReadOnlyList<MenuPath> elsewhere)
     {
-        var known = Enum.GetValues<MenuOf>().Where(menu => set.PathTo(menu).Length > 0).Select(menu => $"{Wording.Capital(Menus.WordsOf(menu))}: {set.PathTo(menu)}");
+        var known = Enum.GetValues<MenuOf>().Where(menu => set.PathTo(menu).Length > 0).Select(menu =>
+            $"{Wording.Capital(Menus.WordsOf(menu))}: {set.PathTo(menu)}");
         var met = elsewhere.Where(p => set.PathTo(p.Menu).Length == 0).GroupBy(p => p.Menu)
             .Select(g => $"{Menus.WordsOf(g.Key)}: {string.Join("; or: ", g.Select(p => p.Path))}").ToList();
         return Wording.Sentences(string.Concat(known.Select(words => $"{words}. ")).TrimEnd(), met.Count > 0

@@ -118,8 +118,7 @@ internal static class JoinSteps
             ListenerId = id,
         }.Showing(rig,
             [
-                // Of two speakers the light tells of each other already.
-                .. ear.Pieces > 1 ? [] : SignWords.Telling(taker, takes, SignState.Joined),
+                .. SignWords.Joined(route),
 
                 // One light for all slots tells of the first only.
                 .. box is not null && earlier.Count == 0 ? SignWords.Telling(Things.Sender(route.Feed)!, box, SignState.Joined) : [],

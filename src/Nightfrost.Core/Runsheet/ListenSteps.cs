@@ -60,7 +60,8 @@ internal static class ListenSteps
                 Phase = Phase.Listen,
                 Place = Say("place.seat", ("who", ear.Listener.Name)),
                 Action = Say("lips.action"),
-                Detail = Wording.Sentences(Say("lips.detail"), rig.Site.Look.Set.PathTo(MenuOf.Delay) is { Length: > 0 } delay ? Say("lips.delay", ("menu", delay)) : ""),
+                Detail = Wording.Sentences(Say("lips.detail"), rig.Site.Look.Set.PathTo(MenuOf.Delay) is { Length: > 0 } delay
+                    ? Say("lips.delay", ("menu", delay)) : ""),
                 Note = Say("lips.note"),
                 ListenerId = id,
             };
@@ -144,11 +145,14 @@ internal static class ListenSteps
         return
         [
             .. IsOnByWire(route) ? new Act[] { new Act.Switch(receiver, true) } : [],
-            new Act.Turn(loud, Volume.Down), .. Things.Pieces(route.AtEar).Select(piece => new Act.PutOn(piece)),
+            new Act.Turn(loud, Volume.Down), .. IsWornAlready(route) ? [] : Things.Pieces(route.AtEar).Select(piece => new Act.PutOn(piece)),
             .. SocketReading.FixedLevel(route.Feed.Socket) == false ? new Act[] { new Act.Turn(source, Volume.Usual) } : [],
             new Act.Turn(loud, Volume.Usual),
         ];
     }
+
+    // Aids stay in, or were given back; two speakers were set up for their sides.
+    private static bool IsWornAlready(Route route) => route.AtEar is { Receiver.Form: WearForm.HearingAids } or { Pieces: > 1 };
 
     // Nobody has read whether what has a cell of its own plays by a wire while it is off.
     private static bool IsOnByWire(Route route) => route.Sends is null && route.AtEar.Receiver.Power.SwitchedByHand;

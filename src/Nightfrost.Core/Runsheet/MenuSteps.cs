@@ -56,7 +56,7 @@ public static class MenuSteps
                     Note = ValueFound,
                     Why = Say("linking.why"),
                 };
-            if (facts.Signals.Contains(Signal.SpdifPcm) || facts.Kind == SocketKind.HdmiReturn)
+            if (SocketReading.MayBeCoded(feed.Socket) && !BarSteps.IsStraight(rig, feed))
                 yield return new Step
                 {
                     Id = $"pcm-{feed.Key}",

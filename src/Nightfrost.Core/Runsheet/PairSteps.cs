@@ -13,7 +13,7 @@ internal static class PairSteps
         foreach (var step in ChannelSteps.For(rig))
             yield return step;
         var wireless = rig.Routes.Where(r => r.Sends is not null).ToList();
-        var radios = wireless.Any(r => r.Sends!.IsBluetooth && r.AtEar.Takes.IsPaired());
+        var radios = wireless.Any(r => r.Sends!.IsBluetooth && r.IsPairedAtBox);
         foreach (var step in wireless.Select(PhoneSteps.First).OfType<Step>())
             yield return step;
         if (radios)
@@ -85,7 +85,7 @@ internal static class PairSteps
             Goal = new Goal.All([.. group.Select(r => new Goal.Joined(Things.Taker(r.AtEar)))]),
             Action = Say("firstBack.action", ("others", Named(off))),
             ListenerId = last.AtEar.Listener.Id,
-        }.Showing(rig, [.. off.SelectMany(r => SignWords.Telling(Things.Taker(r.AtEar), r.AtEar.Takes, SignState.Joined))]);
+        }.Showing(rig, [.. off.SelectMany(SignWords.Joined)]);
     }
 
     /// <summary>The step after which everybody by one box is on again.</summary>

@@ -35,7 +35,7 @@ internal static class PowerBackSteps
             Note = Say("powerBack.note"),
         }.Showing(rig,
             [
-                .. joined.SelectMany(r => SignWords.Telling(Things.Taker(r.AtEar), r.AtEar.Takes, SignState.Joined)),
+                .. joined.SelectMany(SignWords.Joined),
                 .. joined.Count == 1 ? SignWords.Telling(Things.Sender(feed)!, box, SignState.Joined) : [],
             ]);
     }

@@ -20,7 +20,8 @@ internal static class SpeakerSteps
             Phase = Phase.Power,
             Place = Say("place.seatOf", ("who", route.AtEar.Listener.Name)),
             Acts = [.. Things.Pieces(route.AtEar).Select(id => new Act.Feed(id, Things.Mains))],
-            Goal = Behaviour.Of(route.AtEar.Receiver).HasPowerControl ? null : new Goal.Powered(Things.Receiver(route.AtEar)),
+            Goal = Behaviour.Of(route.AtEar.Receiver).HasPowerControl ? new Goal.Fed(Things.Receiver(route.AtEar))
+                : new Goal.Powered(Things.Receiver(route.AtEar)),
             Action = SupplyWords(route.AtEar.Receiver),
             Detail = route.Sends!.IsInfrared ? Say("earPower.detailInfrared") : "",
             Caution = Say("speakerPower.caution"),
@@ -86,7 +87,7 @@ internal static class SpeakerSteps
                 Phase = Phase.Pair,
                 Place = StepPlaces.At(takes.Name),
                 Acts = [.. Things.Takers(ear).Select(each => new Act.Feed(each, Things.Mains))],
-                Goal = Behaviour.Of(takes).HasPowerControl ? null : new Goal.Powered(taker),
+                Goal = Behaviour.Of(takes).HasPowerControl ? new Goal.Fed(taker) : new Goal.Powered(taker),
                 Action = SupplyWords(takes),
                 Detail = Say("speakerPower.detail", ("box", takes.Name)),
                 Caution = Wording.Sentences(Say("speakerPower.caution"), takes.Cautions),
@@ -180,5 +181,6 @@ internal static class SpeakerSteps
             };
     }
 
-    private static string SupplyWords(Device device) => Say(BoxPower.NeedsSupplyAtSpeaker(device) ? "boxPower.supply" : "boxPower.ownSupply", ("thing", device.Name));
+    private static string SupplyWords(Device device) => Say(BoxPower.NeedsSupplyAtSpeaker(device) ? "boxPower.supply" : "boxPower.ownSupply",
+        ("thing", device.Name));
 }

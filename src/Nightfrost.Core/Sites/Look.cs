@@ -49,6 +49,9 @@ public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, 
     /// <summary>The source a socket belongs to; null for the set.</summary>
     public SoundSource? SourceOf(SourcePort socket) => Sources.FirstOrDefault(s => s.Sockets.Any(own => own.Id == socket.Id));
 
+    /// <summary>True for a socket of a source that stands by itself, without the set.</summary>
+    public bool StandsApart(SourcePort socket) => SourceOf(socket) is { PluggedInto.Length: 0, TakesSetSound: false };
+
     /// <summary>True where the sound is taken before it comes to the set: whatever the set does to its own, mute included, leaves it as it is.</summary>
     public bool IsBeforeSet(SourcePort socket) => SourceOf(socket) is { TakesSetSound: false };
 

@@ -3,7 +3,8 @@ using System.Text.Json;
 namespace Nightfrost.Core.Sites;
 
 /// <summary>Something that an earlier case of the site had found out, and that still stands as it was taken over.</summary>
-/// <param name="About">What it is about: "set", "model", "menu", "air", "region", or "menu:", "socket:", "source:", "wall:" or "place:" with its id or name.</param>
+/// <param name="About">What it is about: "set", "model", "menu", "air", "region", or "menu:", "socket:", "source:", "wall:" or "place:" with its id or
+/// name.</param>
 /// <param name="Since">Day since when it is known so.</param>
 public sealed record KnownBefore(string About, DateOnly Since);
 

@@ -64,7 +64,7 @@ internal static class HandoverEndpoints
         var found = state.Steps
             .Where(s => s.Note == MenuSteps.ValueFound && state.Outcome(s.Id) is { Note.Length: > 0 })
             .Select(s => new FoundValue(s.Place, state.Outcome(s.Id)!.Note.TrimEnd('.'))).ToList();
-        return new(HandoverSheet.For(rig, found), state.Steps.Count(s => state.WentHow(s.Id) == StepOutcome.Open), OpenMandatory(state), AlarmsAnswered(state),
+        return new(ClientSheet.For(rig, found), state.Steps.Count(s => state.WentHow(s.Id) == StepOutcome.Open), OpenMandatory(state), AlarmsAnswered(state),
             state.Row.HandedOverAt, ClientWeek.Prove(rig, state.Steps).After(state.WentWell));
     }
 

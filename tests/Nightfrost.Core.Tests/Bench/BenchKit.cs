@@ -19,8 +19,12 @@ internal static class BenchKit
     private static readonly Shelf Unread =
         new([.. Shelf.Devices.Select(d => d with { Power = d.Power with { PairingSurvivesPowerLoss = Known.NotYet } })]);
 
+    // Everything that is worn or stands beside somebody, headsets more often.
     private static readonly string[] Worn =
-        ["fulmer-over", "petrick-over", "unmarked-over", "broad-over", "tarn-headset", "hulver-headset", "marram-headset", "wire-over"];
+        [.. Shelf.OfRole(DeviceRole.Receiver).Select(d => d.Id), "fulmer-over", "petrick-over", "unmarked-over", "broad-over", "tarn-headset",
+            "hulver-headset", "marram-headset", "wire-over"];
+
+    private static readonly SocketKind[] Radios = [SocketKind.Bluetooth, SocketKind.AppStream, SocketKind.PlatformSpeakers];
 
     // Boxes for two, each with its own way to a second listener; a household may have one.
     private static readonly string[] ForTwo = ["pass-two", "duo-low", "reach-long", "ferry-two"];
@@ -54,6 +58,10 @@ internal static class BenchKit
                 UsbSound = Known.No,
                 OffInStandby = (Known)random.Next(3)
             });
+        if (random.Next(4) == 0)
+            sockets.Add(new() { Id = "arc", Kind = SocketKind.HdmiReturn, State = SocketState.Free, Pcm = Known.Yes });
+        if (random.Next(5) == 0)
+            sockets.Add(new() { Id = "radio", Kind = Radios[random.Next(Radios.Length)], State = SocketState.Free, SpeakerFamily = "Harbour" });
         if (random.Next(4) > 0 && !bar && sockets.Count > 1)
             sockets.RemoveAt(0);
         var wish = (RoomWish)random.Next(3);
@@ -63,11 +71,7 @@ internal static class BenchKit
             Region = Region.Europe,
             Owned = owned < ForTwo.Length ? [new(ForTwo[owned], 1)] : [],
             Set = TelevisionSet.Unseen with { Sockets = sockets, AllSocketsSeen = true, SpeakersCanBeOff = (Known)random.Next(3), MainsOutletsFree = 3 },
-            Sources = random.Next(4) > 0 ? [] :
-            [
-                new() { Id = "decoder", Name = "decoder", Kind = SourceKind.SetTopBox,
-                    Sockets = [new() { Id = "decoder-optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, Pcm = Known.Yes }] },
-            ],
+            Sources = Beside(random),
             Listeners = [.. Enumerable.Range(0, random.Next(1, 4)).Select(i => new Listener
             {
                 Id = $"listener{i}",
@@ -78,7 +82,43 @@ internal static class BenchKit
                 KnownTo = random.Next(3) == 0 ? "a phone" : "",
                 RoomWish = i == 0 ? wish : RoomWish.NoWish,
                 ClearLine = Known.Yes,
+                LeftAndRight = random.Next(4) == 0,
+                Ears = random.Next(6) == 0 ? HearingEars.LeftOnly : HearingEars.Both,
+                AidsConfirmedBy = "the clinic",
+                AidsConfirmedOn = new DateOnly(2026, 11, 1),
+                Telecoil = Known.Yes,
+                Phone = (Known)random.Next(3),
             })],
         };
     }
+
+    private static SoundSource[] Beside(Random random) => random.Next(12) switch
+    {
+        0 or 1 or 2 =>
+        [
+            new() { Id = "decoder", Name = "decoder", Kind = SourceKind.SetTopBox,
+                Sockets = [new() { Id = "decoder-optical", Kind = SocketKind.OpticalSquare, State = SocketState.Free, Pcm = Known.Yes }] },
+        ],
+        3 or 4 =>
+        [
+            new() { Id = "decoder", Name = "decoder", Kind = SourceKind.SetTopBox,
+                Sockets = [new() { Id = "decoder-hdmi", Kind = SocketKind.HdmiOut, State = SocketState.Taken, TakenBy = "the set" }] },
+        ],
+        5 =>
+        [
+            new() { Id = "avr", Name = "AV receiver", Kind = SourceKind.AvReceiver, PassesSoundOn = Known.Yes,
+                Sockets = [new() { Id = "zone", Kind = SocketKind.SecondZone, State = SocketState.Free }] },
+        ],
+        6 =>
+        [
+            new() { Id = "hifi", Name = "hi-fi", Kind = SourceKind.HiFi, PluggedInto = "",
+                Sockets = [new() { Id = "tape", Kind = SocketKind.TapeOut, State = SocketState.Free }] },
+        ],
+        7 =>
+        [
+            new() { Id = "computer", Name = "computer", Kind = SourceKind.Computer, PluggedInto = "",
+                Sockets = [new() { Id = "computer-usb", Kind = SocketKind.UsbA, State = SocketState.Free, UsbMa = 500, UsbSound = Known.Yes }] },
+        ],
+        _ => [],
+    };
 }

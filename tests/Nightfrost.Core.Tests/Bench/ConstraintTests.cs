@@ -15,6 +15,14 @@ public class ConstraintTests
 
     private static readonly IReadOnlyList<Constraint> Physical = [.. Constraints.All.Where(c => c.Kind == ConstraintKind.Physical)];
 
+    // Where it happens that nothing fails: a streamer waits from power-on for as long as its aids do; the picture is there until a lead is pulled, too; aids
+    // are charged when they are met.
+    private static readonly (string Rig, string Reason)[] Harmless =
+        [("aids by their streamer", "box-before-receiver"), ("one aid by its streamer", "box-before-receiver"),
+            ("an HDMI lead with an extractor in it", "handed-on-before-picture"), ("a broadcast for three", "charge-before-use"),
+            ("aids that are started in their app", "charge-before-use"), ("two like boxes, one each way", "rivals-off-before-switching-on"),
+            ("aids and a headset by one box", "rivals-off-before-switching-on")];
+
     private static bool Passes(Rig rig, IReadOnlyList<Step> steps) =>
         Rehearsal.Run(Core.Bench.Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely)), steps).Passed;
 
@@ -48,7 +56,7 @@ public class ConstraintTests
         var rig = RehearsalTests.All[name]();
         var steps = RunSheet.For(rig);
         var harmless = new List<string>();
-        foreach (var broken in Physical)
+        foreach (var broken in Physical.Where(c => !Harmless.Contains((name, c.Id))))
         {
             foreach (var (first, then) in steps.SelectMany(a => steps.Where(b => a != b && broken.Before(rig, a, b)).Select(b => (a, b))))
             {
@@ -71,11 +79,11 @@ public class ConstraintTests
                 }
 
                 if (Passes(rig, order))
-                    harmless.Add($"{broken.Id}: {then.Id} before {first.Id}");
+                    harmless.Add($"{broken.Id}: {then.Id} before {first.Id} in {string.Join(" ", order.Select(s => s.Id))}");
             }
         }
 
-        Assert.Empty(harmless);
+        Assert.True(harmless.Count == 0, string.Join("\n", harmless));
     }
 
     [Fact]

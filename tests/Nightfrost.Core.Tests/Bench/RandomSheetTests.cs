@@ -1,5 +1,4 @@
 using Nightfrost.Core.Bench;
-using Nightfrost.Core.Handover;
 using Nightfrost.Core.Runsheet;
 
 namespace Nightfrost.Core.Tests.Bench;
@@ -26,7 +25,7 @@ public class RandomSheetTests
                 var week = ClientWeek.Prove(rig, steps);
                 if (week.Verdict is not (Verdict.Proven or Verdict.ProvenBut))
                     failed.Add($"{seed}, week: {what}: {string.Join(" ", week.Problems)}");
-                failed.AddRange(steps.SelectMany(Said).Concat(HandoverSheet.For(rig, []).Listeners.SelectMany(l => l.Parts).SelectMany(p => p.Lines))
+                failed.AddRange(steps.SelectMany(Said).Concat(ClientSheet.For(rig, []).Listeners.SelectMany(l => l.Parts).SelectMany(p => p.Lines))
                     .Where(words => words.Contains('{', StringComparison.Ordinal)).Select(words => $"{seed}: a value is missing in: {words}"));
                 if (proof.Doubts.FirstOrDefault(d => d.AskedAt is null) is { } silent)
                     failed.Add($"{seed}: no step shows that {silent.Words}");

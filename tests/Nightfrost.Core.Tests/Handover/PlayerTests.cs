@@ -1,6 +1,6 @@
-using Nightfrost.Core.Handover;
-using Nightfrost.Core.Routing;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -14,7 +14,7 @@ public class PlayerTests
         Router.Rank(new Site(Look([], Listener(wears: "wired") with { OpenToAnother = false }) with { Sources = [source] }, Shelf(Wired()))).Rigs[0].Rig;
 
     private static IEnumerable<string> Lines(Rig rig) =>
-        HandoverSheet.For(rig, []) is var sheet ? sheet.Listeners.SelectMany(l => l.Parts).Concat(sheet.Household).SelectMany(p => p.Lines) : [];
+        ClientSheet.For(rig, []) is var sheet ? sheet.Listeners.SelectMany(l => l.Parts).Concat(sheet.Household).SelectMany(p => p.Lines) : [];
 
     [Fact]
     public void Where_a_hi_fi_plays_alone_no_sheet_speaks_of_a_TV_or_a_set()

@@ -1,9 +1,9 @@
-using Nightfrost.Core.Handover;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
-using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Routing.Rules;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Tests.Routing.Search;
 using static Nightfrost.Core.Tests.TestKit;
@@ -183,7 +183,7 @@ public class JudgementTests
         var whole = half with { ImplantAllows = ["loop"] };
         var rig = Best(new Site(Look([Optical()], whole), Shelf(kit))).Rig;
         Assert.Contains(RuleList.AdviceFor(rig.Routes[0]), f => f.RuleId == "implant-answered");
-        Assert.Contains(HandoverSheet.For(rig, []).Listeners[0].Parts,
+        Assert.Contains(ClientSheet.For(rig, []).Listeners[0].Parts,
             part => part.Lines.Any(line => line.Contains("Dr Holm allowed the loop near it", StringComparison.Ordinal)));
     }
 

@@ -1,8 +1,8 @@
-using Nightfrost.Core.Handover;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
-using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -87,7 +87,7 @@ public class RoomHalfTests
         var steps = RunSheet.For(rig);
         Assert.Equal([Phase.Wire, Phase.Power, Phase.Menu], steps.Where(s => s.Id.StartsWith("room-", StringComparison.Ordinal)).Select(s => s.Phase));
         Assert.DoesNotContain(steps, s => s.Id == "speakers-on");
-        var lines = HandoverSheet.For(rig, []) is var sheet ? sheet.Listeners[0].Parts.Concat(sheet.Household).SelectMany(p => p.Lines).ToList() : [];
+        var lines = ClientSheet.For(rig, []) is var sheet ? sheet.Listeners[0].Parts.Concat(sheet.Household).SelectMany(p => p.Lines).ToList() : [];
         Assert.DoesNotContain(lines, l => l.Contains("Pull the plug", StringComparison.Ordinal));
         Assert.Contains(lines, l => l == "For sound in the room, turn up the speakers by the TV.");
         var room = LineBoard.Of(rig, new Arrivals(rig.Site)).Single(r => r.ListenerId == LineBoard.RoomRow);
@@ -133,7 +133,7 @@ public class RoomHalfTests
         Assert.Empty(steps[Where("lead-")].Expect);
 
         // The splitter stays in, so nothing is pulled to stop.
-        var sheet = HandoverSheet.For(rig, []).Listeners[0].Parts.SelectMany(p => p.Lines);
+        var sheet = ClientSheet.For(rig, []).Listeners[0].Parts.SelectMany(p => p.Lines);
         Assert.DoesNotContain(sheet, l => l.Contains("headphone socket", StringComparison.Ordinal));
     }
 

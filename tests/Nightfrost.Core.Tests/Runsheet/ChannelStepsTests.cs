@@ -1,7 +1,7 @@
-using Nightfrost.Core.Handover;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -69,7 +69,7 @@ public class ChannelStepsTests
     [InlineData(0, 1, null)]
     [InlineData(null, null, null)]
     public void The_household_keeps_the_channels_that_were_set(int? first, int? second, string? lines) =>
-        Assert.Equal(lines, HandoverSheet.For(TwoBoxes(first, second, LinkTechnology.UhfAnalogue),
+        Assert.Equal(lines, ClientSheet.For(TwoBoxes(first, second, LinkTechnology.UhfAnalogue),
             []).Household.SingleOrDefault(part => part.Heading == "The channels") is { } part ? string.Join('|', part.Lines) : null);
 
     [Fact]

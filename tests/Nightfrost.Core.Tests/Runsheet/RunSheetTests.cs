@@ -1,7 +1,7 @@
-using Nightfrost.Core.Handover;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Tests.Routing;
@@ -120,7 +120,7 @@ public class RunSheetTests
                 var steps = RunSheet.For(ranked.Rig);
                 Assert.Equal(steps.Count, steps.DistinctBy(s => s.Id).Count());
                 Assert.All(steps, s => Assert.True(s.Place.Length > 0 && s.Action.Length > 0));
-                var sheet = HandoverSheet.For(ranked.Rig, []);
+                var sheet = ClientSheet.For(ranked.Rig, []);
                 Assert.Equal(ranked.Rig.Routes.Count, sheet.Listeners.Count);
                 Assert.All(sheet.Listeners, l => Assert.True(l.Parts.Count >= 4));
             }
@@ -130,7 +130,7 @@ public class RunSheetTests
     [Fact]
     public void The_clients_sheet_reads_in_short_sentences()
     {
-        var sheet = HandoverSheet.For(Lounge(), [new("Sound output", "TV speakers")]);
+        var sheet = ClientSheet.For(Lounge(), [new("Sound output", "TV speakers")]);
         var lines = sheet.Listeners.SelectMany(l => l.Parts).Concat(sheet.Household).SelectMany(p => p.Lines).ToList();
         var sentences = lines.SelectMany(l => l.Split(['.', '?', ':'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)).ToList();
         Assert.All(sentences, s => Assert.True(s.Split(' ').Length <= 16, s));
@@ -141,7 +141,7 @@ public class RunSheetTests
     [Fact]
     public void Three_things_are_tried_and_loudness_has_an_owner()
     {
-        var parts = HandoverSheet.For(Lounge(), []).Listeners[0].Parts;
+        var parts = ClientSheet.For(Lounge(), []).Listeners[0].Parts;
         Assert.Equal(3, parts.Single(p => p.Heading.Contains("three", StringComparison.Ordinal)).Lines.Count);
         Assert.Contains(parts.Single(p => p.Heading == "How loud").Lines, l => l.Contains("only what you hear", StringComparison.Ordinal));
     }
@@ -149,7 +149,7 @@ public class RunSheetTests
     [Fact]
     public void The_rooms_loudness_is_given_to_the_bar_where_there_is_one()
     {
-        var beside = HandoverSheet.For(Lounge(), []).Listeners[0].Parts.Single(p => p.Heading == "How loud").Lines;
+        var beside = ClientSheet.For(Lounge(), []).Listeners[0].Parts.Single(p => p.Heading == "How loud").Lines;
         Assert.Contains(beside, l => l.Contains("own control", StringComparison.Ordinal) && l.Contains("bar", StringComparison.OrdinalIgnoreCase));
         Assert.DoesNotContain(beside, l => l.Contains("It changes the room", StringComparison.Ordinal));
     }
@@ -159,14 +159,14 @@ public class RunSheetTests
     {
         var rig = Lounge();
         var set = rig.Site.Look.Set with { DelaySettings = [new("audio delay", 0, 200, 10, 20, false, ["optical"]) { SetToMs = 60 }] };
-        var sheet = HandoverSheet.For(rig with { Site = new Site(rig.Site.Look with { Set = set }, rig.Site.Shelf) }, []);
+        var sheet = ClientSheet.For(rig with { Site = new Site(rig.Site.Look with { Set = set }, rig.Site.Shelf) }, []);
         Assert.Contains("60 ms", sheet.Household.Single(p => p.Heading == "How the TV is set now").Lines[0], StringComparison.Ordinal);
         Assert.Contains("20 ms", sheet.Household.Single(p => p.Heading == "How the TV was set before").Lines[0], StringComparison.Ordinal);
     }
 
     [Fact]
     public void A_headphone_plug_must_be_pulled_to_stop() =>
-        Assert.Contains(HandoverSheet.For(WiredRig(), []).Listeners[0].Parts.Single(p => p.Heading == "To stop").Lines,
+        Assert.Contains(ClientSheet.For(WiredRig(), []).Listeners[0].Parts.Single(p => p.Heading == "To stop").Lines,
             l => l.Contains("Pull the plug", StringComparison.Ordinal));
 
     [Theory]

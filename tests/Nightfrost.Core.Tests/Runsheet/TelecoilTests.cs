@@ -1,7 +1,7 @@
-using Nightfrost.Core.Handover;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
-using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
@@ -32,7 +32,7 @@ public class TelecoilTests
     private static Rig Best(params Device[] kit) => Router.Rank(new Site(Wearer, Shelf([CoilAids, .. kit]))).Rigs[0].Rig;
 
     private static IReadOnlyList<string> Lines(Rig rig, string heading) =>
-        HandoverSheet.For(rig, []).Listeners[0].Parts.SingleOrDefault(p => p.Heading.StartsWith(heading, StringComparison.Ordinal))?.Lines ?? [];
+        ClientSheet.For(rig, []).Listeners[0].Parts.SingleOrDefault(p => p.Heading.StartsWith(heading, StringComparison.Ordinal))?.Lines ?? [];
 
     [Fact]
     public void A_loop_at_the_seat_is_laid_heard_on_T_and_driven_and_nothing_is_paired()
@@ -71,7 +71,7 @@ public class TelecoilTests
 
         Assert.DoesNotContain(Lines(Best(SeatLoop), "The lights"), l => l.Contains("joined", StringComparison.Ordinal));
         var streamed = Best(Streamer("streamer", "K", 2));
-        Assert.DoesNotContain(HandoverSheet.For(streamed, []).Listeners[0].Parts.SelectMany(p => p.Lines),
+        Assert.DoesNotContain(ClientSheet.For(streamed, []).Listeners[0].Parts.SelectMany(p => p.Lines),
             l => l.Contains(" T", StringComparison.Ordinal) && !l.Contains("TV", StringComparison.Ordinal));
         Assert.DoesNotContain(RunSheet.For(streamed), s => s.Id.StartsWith("telecoil-", StringComparison.Ordinal));
     }

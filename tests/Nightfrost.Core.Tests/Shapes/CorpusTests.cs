@@ -1,11 +1,11 @@
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
 using System.Text.Json.Serialization.Metadata;
-using Nightfrost.Core.Handover;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
-using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
@@ -49,7 +49,7 @@ public class CorpusTests
             Assert.NotNull(rig);
             Assert.NotEmpty(RunSheet.For(rig));
             Assert.NotEmpty(Preparation.For(rig, new(new(2026, 12, 1), new(10, 0))).Items);
-            Assert.Equal(rig.Routes.Count, HandoverSheet.For(rig, []).Listeners.Count);
+            Assert.Equal(rig.Routes.Count, ClientSheet.For(rig, []).Listeners.Count);
             var arrivals = new Arrivals(rig.Site);
             Assert.NotEmpty(RigViews.Of(new RankedRig("Chosen", rig, rig.Score(arrivals), true), arrivals).Rows);
         }

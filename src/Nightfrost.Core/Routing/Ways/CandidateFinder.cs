@@ -91,7 +91,7 @@ internal sealed class CandidateFinder
             Socket = socket,
             Adapters = [],
             Joints = [],
-            Need = new([], [], 0, 0),
+            Need = new([], [], 0, 0, false),
             Stages = InStepTable.StagesOf(socket, []),
             Effort = 0,
             MonoSum = false

@@ -9,7 +9,8 @@ namespace Nightfrost.Core.Routing.Ways;
 /// <param name="Fits">Its boxes that the set's USB could feed: the sockets that each fits, as bits.</param>
 /// <param name="Supplies">Its boxes that need a supply whatever the set has.</param>
 /// <param name="Cents">Price without supplies, everything at hand used freely, in hundredths.</param>
-internal sealed record ChainNeed(Use[] Uses, int[] Fits, int Supplies, long Cents);
+/// <param name="IsApart">Its source stands by itself: the set may be off, and its USB with it.</param>
+internal sealed record ChainNeed(Use[] Uses, int[] Fits, int Supplies, long Cents, bool IsApart);
 
 /// <summary>What a chain needs with its box, or a splitter by itself.</summary>
 /// <param name="Uses">Pieces, with mains supplies.</param>
@@ -28,6 +29,7 @@ internal sealed class PieceCounter
     private readonly Dictionary<(int, int), UsbNeed> _fewBoxes = [];
     private readonly Dictionary<(string, double), int> _resourceOf;
     private readonly Dictionary<Device, int> _fitUsb = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<Device, int> _fitUsbApart = new(ReferenceEqualityComparer.Instance);
 
     /// <param name="site">The site.</param>
     /// <param name="before">What was counted at a site with the same shelf and the same things at hand, whose numbers stay; null for none.</param>
@@ -77,7 +79,7 @@ internal sealed class PieceCounter
     {
         _needs.Clear();
         PartNeeds.OfChain(_site.Shelf, feed, wiredReceiver, _needs);
-        return Of(_needs, feed.Transmitter);
+        return Of(_needs, feed.Transmitter, _site.Look.StandsApart(feed.Socket));
     }
 
     /// <summary>What a chain needs with its box.</summary>
@@ -93,7 +95,7 @@ internal sealed class PieceCounter
         Use[] uses = [.. chain.Uses, own, .. channels];
         var cents = chain.Cents + Resources.CentsOf(own, Resources.There(own.Resource));
         return fedByTap || !BoxPower.RunsFromUsbAlone(box) ? LineOf(chain, uses, cents, 0, 0)
-            : FitOf(box) is var fit and not 0 ? LineOf(chain, uses, cents, fit, 0)
+            : FitOf(box, chain.IsApart) is var fit and not 0 ? LineOf(chain, uses, cents, fit, 0)
             : LineOf(chain, uses, cents, 0, 1);
     }
 
@@ -105,7 +107,7 @@ internal sealed class PieceCounter
     {
         if (Supply < 0 || feed.PowerLead is not { } lead)
             return null;
-        var load = new PowerLoad(PowerWays.OnUsbAlone(feed));
+        var load = new PowerLoad(PowerWays.OnUsbAlone(feed)) { IsApart = chain.IsApart };
         Use[] own = [.. feed.Transmitter is { } box ? [Of(new PartNeed(box, 1, 0, 0))] : Array.Empty<Use>(), Of(new PartNeed(lead, 1, 0, 0))];
         var fit = BoxPower.SocketsFor(_site.Look.Set, load);
         return LineOf(chain with { Fits = [], Supplies = 0 }, [.. chain.Uses, .. own, .. channels], chain.Cents + Resources.CentsOf(own), fit,
@@ -113,7 +115,8 @@ internal sealed class PieceCounter
     }
 
     /// <summary>What a splitter needs, with the room's speakers on it.</summary>
-    public LineNeed OfSplitter(Feed feed) => OfLine(Of(PartNeeds.OfSplitter(_site.Shelf, feed), null), null, false, []);
+    public LineNeed OfSplitter(Feed feed) => OfLine(Of(PartNeeds.OfSplitter(_site.Shelf, feed), null, _site.Look.StandsApart(feed.Socket)),
+        null, false, []);
 
     private LineNeed LineOf(ChainNeed chain, Use[] uses, long cents, int fit, int more)
     {
@@ -126,7 +129,7 @@ internal sealed class PieceCounter
         return new([.. uses, new(Supply, supplies)], usb, cents + Resources.CentsOf(new(Supply, supplies), Resources.There(Supply)));
     }
 
-    private ChainNeed Of(IReadOnlyList<PartNeed> needs, Device? without)
+    private ChainNeed Of(IReadOnlyList<PartNeed> needs, Device? without, bool isApart)
     {
         _uses.Clear();
         _fits.Clear();
@@ -140,14 +143,14 @@ internal sealed class PieceCounter
                 _uses.Add(Of(need));
             if (!BoxPower.RunsFromUsbAlone(need.Device))
                 continue;
-            if (FitOf(need.Device) is var fit and not 0)
+            if (FitOf(need.Device, isApart) is var fit and not 0)
                 _fits.Add(fit);
             else
                 supplies++;
         }
 
         Use[] uses = [.. _uses];
-        return new(uses, [.. _fits], supplies, Resources.CentsOf(uses));
+        return new(uses, [.. _fits], supplies, Resources.CentsOf(uses), isApart);
     }
 
     // Nearly every chain has two such boxes at most.
@@ -161,8 +164,12 @@ internal sealed class PieceCounter
         return _fewBoxes.TryGetValue(key, out var known) ? known : _fewBoxes[key] = new UsbNeed(fit == 0 ? fits : [.. fits, fit]);
     }
 
-    private int FitOf(Device device) =>
-        _fitUsb.TryGetValue(device, out var known) ? known : _fitUsb[device] = BoxPower.SocketsFor(_site.Look.Set, new([device]));
+    private int FitOf(Device device, bool isApart)
+    {
+        var fits = isApart ? _fitUsbApart : _fitUsb;
+        return fits.TryGetValue(device, out var known) ? known
+            : fits[device] = BoxPower.SocketsFor(_site.Look.Set, new([device]) { IsApart = isApart });
+    }
 
     private Use Of(PartNeed need)
     {
