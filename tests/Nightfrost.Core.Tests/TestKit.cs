@@ -1,4 +1,6 @@
+using Nightfrost.Core.Handover;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Tests;
@@ -302,6 +304,10 @@ internal static class TestKit
 
     public static SourcePort Bluetooth(int atOnce = 1) =>
         new() { Id = "bluetooth", Kind = SocketKind.Bluetooth, State = SocketState.Free, FollowsPicture = Known.Yes, ListenersAtOnce = atOnce };
+
+    /// <summary>Nothing to try when there is no sound: where a test reads the rest of a sheet.</summary>
+    public static IReadOnlyDictionary<string, IReadOnlyList<ClientLine>> Untried(Rig rig) =>
+        rig.Routes.ToDictionary(r => r.AtEar.Listener.Id, _ => (IReadOnlyList<ClientLine>)[]);
 
     public static Listener Listener(string name = "Edda", string? wears = null, double metres = 2.8) =>
         new() { Id = name.ToLowerInvariant(), Name = name, SeatDistanceM = metres, ReceiverId = wears, ClearLine = Known.Yes };

@@ -16,8 +16,10 @@ internal static class EarConstraints
         Physical("receive-before-pairing", (_, a, b) => a.Goal is Goal.OnReceive receive && Works(b) == receive.ThingId),
         Physical("joined-before-carried", (_, a, b) => IsCarried(b) && SameEar(a, b) && a is { Phase: Phase.Pair, Acts.Count: > 0 } && !IsCarried(a)
             && (a.Goal is Goal.Joined or Goal.WindowOpen or Goal.At { Place: Place.AtSet } or Goal.OnReceive || Feeds(a).Any())),
-        Physical("fed-before-joined", (_, a, b) => Feeds(a).Any(thing => Joins(b, thing)) && !IsCarried(a) && !IsCarried(b)),
-        Physical("on-before-searching", (_, a, b) => b.Acts.OfType<Act.Search>().Any(search => a.Acts.Contains(new Act.Switch(search.ThingId, true)))),
+        Physical("fed-before-joined", (_, a, b) => b.Goal is Goal.Joined or Goal.All && a.Acts.Count > 0 && !IsCarried(a)
+            && !IsCarried(b) && Feeds(a).Any(thing => Joins(b, thing))),
+        Physical("on-before-searching", (_, a, b) => a.Acts.Count > 0 && b.Goal is Goal.WindowOpen or Goal.Joined
+            && b.Acts.OfType<Act.Search>().Any(search => a.Acts.Contains(new Act.Switch(search.ThingId, true)))),
         Physical("joined-before-stream", (rig, a, b) => SameEar(a, b) && a is { Phase: Phase.Pair, Goal: Goal.Joined or Goal.WindowOpen }
             && b.Acts.OfType<Act.Streaming>().Any(stream => a.Goal is not Goal.Joined joined || joined.ThingId == stream.ThingId
                 || rig.Routes.Any(r => r.AtEar.Listener.Id == a.ListenerId && Things.Sender(r.Feed) == stream.ThingId))),
@@ -42,7 +44,8 @@ internal static class EarConstraints
             && a.Goal is Goal.EndIn or Goal.LeadIn),
         Practice("manual-has-pairing-first", PairingFirst.IsBefore),
         Practice("placed-before-wired", (_, a, b) => IsCarried(a) && SameEar(a, b) && b is { Phase: Phase.Pair, Goal: Goal.LeadIn or Goal.InputChosen }),
-        Practice("closed-before-chosen", (rig, a, b) => b.ListenerId is { } ear && rig.Routes.Any(r => r.AtEar.Listener.Id == ear
+        Practice("closed-before-chosen", (rig, a, b) => b.Goal is Goal.Joined && a.Acts.Count == 0 && b.ListenerId is { } ear
+            && rig.Routes.Any(r => r.AtEar.Listener.Id == ear
             && a.Id == $"cast-{r.Feed.Key}")
             && b.Goal is Goal.Joined),
     ];

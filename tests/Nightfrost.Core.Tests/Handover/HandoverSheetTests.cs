@@ -2,8 +2,8 @@ using Nightfrost.Core.Bench;
 using Nightfrost.Core.Handover;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
-using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 

@@ -1,6 +1,6 @@
 using Nightfrost.Core.Bench;
-using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;

@@ -1,9 +1,9 @@
 using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Routing.Rules;
-using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Tests.Routing.Search;
 using static Nightfrost.Core.Tests.TestKit;

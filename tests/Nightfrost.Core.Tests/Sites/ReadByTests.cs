@@ -1,9 +1,9 @@
-using System.Text.Json.Nodes;
 using System.Text.Json;
-using Nightfrost.Core.Bench;
+using System.Text.Json.Nodes;
+using Nightfrost.Core.Handover;
 using Nightfrost.Core.Line;
-using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
@@ -192,7 +192,7 @@ public class ReadByTests
         {
             said.Add(RunSheet.For(rig));
             said.Add(Preparation.For(rig, null));
-            said.Add(ClientSheet.For(rig, []));
+            said.Add(HandoverSheet.For(rig, [], TestKit.Untried(rig)));
             said.Add(DelaySettings.Best(look.Set.DelaySettings,
                 [.. rig.Routes.Where(r => arrivals.Of(r) is not null)
                     .Select(r => new MovableArrival(r.AtEar.Listener.Id, r.AtEar.Listener.Name, r.Feed.Socket.Id, arrivals.Of(r)!.Distribution, null,

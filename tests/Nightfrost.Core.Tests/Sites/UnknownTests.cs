@@ -1,11 +1,11 @@
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
-using Nightfrost.Core.Bench;
+using Nightfrost.Core.Handover;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
-using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Routing.Answers;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using Nightfrost.Core.Tests.Shapes;
@@ -77,7 +77,7 @@ public partial class UnknownTests
         object[] said =
         [
             RigViews.Of(new RankedRig("Chosen", rig, rig.Score(arrivals), true), arrivals), RunSheet.For(rig), Preparation.For(rig, null),
-            ClientSheet.For(rig, []), rig.Site.Look.AllSockets().Select(s => SocketReading.Meaning(rig.Site.Look, s)).ToList(),
+            HandoverSheet.For(rig, [], TestKit.Untried(rig)), rig.Site.Look.AllSockets().Select(s => SocketReading.Meaning(rig.Site.Look, s)).ToList(),
         ];
         foreach (var one in said)
             Gather(JsonSerializer.SerializeToNode(one, one.GetType(), Corpus.Json), all);
