@@ -15,8 +15,8 @@ internal static class Air
             yield return NotJoined(state, hop);
         if (hop.To.Device!.Form == WearForm.HearingAids && to.IsOn && !Hears(hop, to.Programme, out var wanted))
             yield return Say($"bench.notOn{wanted}", ("thing", state.Site.NameOf(hop.To.Id)));
-        else if (Pairing.OnRequest(hop) && !(hop.From.Device!.StreamsOnRequest ? from : to).Streams)
-            yield return Say("bench.notAsked", ("thing", state.Site.NameOf((hop.From.Device.StreamsOnRequest ? hop.From : hop.To).Id)));
+        else if (Asked(hop) is { } asked && !state.Things[asked.Id].Streams)
+            yield return Say("bench.notAsked", ("thing", state.Site.NameOf(asked.Id)));
         if (to.TooFar)
             yield return Say("bench.tooFar", ("thing", state.Site.NameOf(hop.To.Id)));
         if (from.Crowded)
@@ -30,6 +30,10 @@ internal static class Air
         if (hop.Kind == HopKind.AsPair && from.SidesSwapped)
             yield return Say("bench.sidesSwapped", ("thing", state.Site.NameOf(hop.From.Id)));
     }
+
+    // What a phone was asked for it passes on by itself.
+    internal static BenchThing? Asked(Hop hop) => hop.To.Device!.StreamsOnRequest ? hop.To
+        : hop.From.Device is { StreamsOnRequest: true, Role: not DeviceRole.Relay } ? hop.From : null;
 
     /// <summary>True while two are joined; what needs no joining is while both are on, in place and in sight.</summary>
     public static bool Joins(BenchState state, Hop hop)

@@ -97,8 +97,8 @@ public static class Faults
                     : new Fault.OnTelecoil(hop.To.Id);
             if (hop.To.Device.Form == WearForm.HearingAids && hop.Sends.Technology == LinkTechnology.AidRadio)
                 yield return new Fault.OnTelecoil(hop.To.Id);
-            if (Pairing.OnRequest(hop))
-                yield return new Fault.NotAsked(hop.From.Device!.StreamsOnRequest ? hop.From.Id : hop.To.Id);
+            if (Air.Asked(hop) is { } asked)
+                yield return new Fault.NotAsked(asked.Id);
             if (hop.Sends.Technology == LinkTechnology.WiFiApp)
                 yield return new Fault.OtherNetwork(hop.To.Id);
         }

@@ -50,8 +50,11 @@ public class LookChangesTests
         var before = part == "delay" ? WithDelay : part == "place" ? Before with { Listeners = [Edda with { Roams = [Kitchen] }] } : Before;
         var after = part switch
         {
-            "set" => before with { Set = Changed(before.Set with { Sockets = [], DelaySettings = [], MenuPaths = [] }, key) with
-            { Sockets = before.Set.Sockets } },
+            "set" => before with
+            {
+                Set = Changed(before.Set with { Sockets = [], DelaySettings = [], MenuPaths = [] }, key) with
+                { Sockets = before.Set.Sockets }
+            },
             "socket" => before with { Set = before.Set with { Sockets = [Changed(Socket, key)] } },
             "listener" => before with { Listeners = [Changed(Edda, key)] },
             "source" => before with { Sources = [Changed(Box, key)] },

@@ -1,0 +1,116 @@
+using Nightfrost.Core.Acts;
+using Nightfrost.Core.Bench;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Runsheet;
+using static Nightfrost.Core.Tests.Bench.SortScene;
+
+namespace Nightfrost.Core.Tests.Bench;
+
+/// <summary>What happens to hearing aids and what passes on to them, and what does not.</summary>
+public class AidSceneTests
+{
+    [Fact]
+    public void Both_aids_of_a_listener_join_their_streamer_and_each_is_asked()
+    {
+        var heard = After("aids by their streamer");
+        Assert.Empty(Why(heard));
+        var left = heard.With(new Fault.OneAidOff(Way(heard).Pieces[1].Id));
+        Assert.Contains("right is off or empty", Assert.Single(Why(left), w => w.Contains("off", StringComparison.Ordinal)), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Who_hears_with_one_ear_has_one_aid() => Assert.Single(Way(After("one aid by its streamer")).Pieces);
+
+    [Fact]
+    public void A_window_that_only_power_opens_has_lapsed_after_its_minutes_and_opens_again_once_power_was_cut()
+    {
+        var start = Until("aids by their streamer", "pair-box-maud");
+        var (box, aids) = (Way(start).Sender!.Id, Way(start).Pieces.Select(p => p.Id).ToList());
+        Act[] shut = [.. aids.Select(id => Act.Press.Of(id, Way(start).Receiver.Device!.GestureFor(GestureDoes.OpensPairing)!))];
+        Assert.All(aids, id => Assert.Null(Do(Core.Bench.Bench.Let(start, 200_000), shut).Things[id].TakesFrom));
+        var again = Do(Core.Bench.Bench.Let(start, 200_000), [new Act.Rest(box, 5), .. shut]);
+        Assert.All(aids, id => Assert.Equal(box, again.Things[id].TakesFrom));
+    }
+
+    [Fact]
+    public void Drawers_that_were_never_opened_put_nothing_into_pairing()
+    {
+        var start = Until("aids by their streamer", "near-maud");
+        var press = Act.Press.Of(Way(start).Receiver.Id, Way(start).Receiver.Device!.GestureFor(GestureDoes.OpensPairing)!);
+        Assert.Contains("works only from off", LastWrong(Do(start, press)), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void On_their_ordinary_programme_aids_hear_the_room_alone()
+    {
+        var heard = After("aids by their streamer");
+        var ordinary = Do(heard, [.. AidSteps.Programme(Way(heard).Route.AtEar, AidProgramme.Ordinary)]);
+        Assert.All(Why(ordinary), why => Assert.Contains("programme for the TV", why, StringComparison.Ordinal));
+        Assert.Empty(Why(Do(ordinary, [.. AidSteps.Programme(Way(heard).Route.AtEar, AidProgramme.Stream)])));
+    }
+
+    [Fact]
+    public void An_app_finds_aids_only_while_a_phone_knows_them_and_its_Bluetooth_is_on()
+    {
+        var start = Until("aids that are started in their app", "pair-ear-vera");
+        var press = Act.Press.Of(Way(start).Receiver.Id, Way(start).Receiver.Device!.GestureFor(GestureDoes.OpensPairing)!);
+        Assert.Contains("app does not find", LastWrong(Do(start, new Act.Radio(Way(start).RivalId!, false), press)), StringComparison.Ordinal);
+        Assert.Equal(Way(start).Sender!.Id, Do(start, press).Things[Way(start).Receiver.Id].TakesFrom);
+    }
+
+    [Fact]
+    public void What_streams_only_when_asked_is_asked_again_after_a_power_cut()
+    {
+        var heard = After("aids that are started in their app");
+        Assert.Empty(Why(heard));
+        var back = Core.Bench.Bench.Let(Do(heard, new Act.Rest(Way(heard).Sender!.Id, 30)), 20_000);
+        Assert.Equal(Way(heard).Sender!.Id, back.Things[Way(heard).Receiver.Id].TakesFrom);
+        Assert.NotEmpty(Why(back));
+        Assert.Empty(Why(Do(back, new Act.Streaming(Way(heard).Sender!.Id, true))));
+    }
+
+    [Fact]
+    public void Before_anything_is_joined_an_app_has_nothing_to_start()
+    {
+        var start = Until("aids that are started in their app", "pair-ear-vera");
+        Assert.Contains("nothing to start", LastWrong(Do(start, new Act.Streaming(Way(start).Sender!.Id, true))), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_phone_comes_before_the_box_for_an_update_forgets()
+    {
+        var heard = After("earbuds with an app");
+        var taker = Way(heard).Taker.Id;
+        Assert.DoesNotContain(Way(heard).Sender!.Id, Do(heard, new Act.ToPhone(taker, Way(heard).RivalId!)).Things[taker].Knows);
+        var off = Do(heard, new Act.Radio(Way(heard).RivalId!, false), new Act.ToPhone(taker, Way(heard).RivalId!));
+        Assert.Contains("does not find", LastWrong(off), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_relay_on_its_hook_passes_nothing_on_and_aids_on_T_hear_nothing_of_it()
+    {
+        var heard = After("aids by a relay round the neck");
+        Assert.Empty(Why(heard));
+        Assert.All(Why(heard.With(new Fault.OutOfPlace(Way(heard).Taker.Id))), why => Assert.Contains("not in its place", why, StringComparison.Ordinal));
+        Assert.NotEmpty(Why(Do(heard, [.. AidSteps.Programme(Way(heard).Route.AtEar, AidProgramme.Telecoil)])));
+    }
+
+    [Theory]
+    [InlineData("aids by a loop at the seat")]
+    [InlineData("aids by a neck loop")]
+    public void A_loop_is_heard_on_T_alone(string name)
+    {
+        var heard = After(name);
+        Assert.Empty(Why(heard));
+        Assert.NotEmpty(Why(Do(heard, [.. AidSteps.Programme(Way(heard).Route.AtEar, AidProgramme.Stream)])));
+    }
+
+    [Fact]
+    public void A_loop_that_lies_elsewhere_or_is_not_driven_is_silent()
+    {
+        var heard = After("aids by a loop at the seat");
+        var loop = Way(heard).Sender!.Id;
+        Assert.All(Why(heard.With(new Fault.OutOfPlace(loop))), why => Assert.Contains("not in its place", why, StringComparison.Ordinal));
+        Assert.Contains(Why(Do(heard, new Act.Turn(loop, Volume.Down))), why => why.Contains("drive", StringComparison.Ordinal));
+    }
+}
