@@ -6,7 +6,7 @@ using static Nightfrost.Core.Tests.Bench.SortScene;
 
 namespace Nightfrost.Core.Tests.Bench;
 
-/// <summary>Leads that hand a picture on, zones, boxes at a seat, pairs, light, broadcasts, radios of sources, phones and computers: what does not happen.</summary>
+/// <summary>What does not happen: with leads that hand a picture on, zones, boxes at a seat, pairs, light, broadcasts, radios, phones and computers.</summary>
 public class PlaceSceneTests
 {
     private const string Set = SoundSource.Television;
