@@ -21,7 +21,7 @@ internal static class ClientNames
     }
 
     /// <summary>What is worn or stands beside the listener, and takes the sound.</summary>
-    public static string Worn(Route route) => Of(DailySteps.HandWorks(route));
+    public static string Worn(Route route) => route.AtEar.Pieces > 1 ? Say("name.twoSpeakers") : Of(DailySteps.HandWorks(route));
 
     /// <summary>A receiver, relay or speaker by what it is.</summary>
     public static string Of(Device device) => device.Role switch

@@ -57,8 +57,7 @@ public static class DailySteps
         if (route.ByTelecoil)
             yield return new(Say("client.telecoilOn"), AidSteps.Programme(route.AtEar, AidProgramme.Telecoil));
         if (route.Sends is { Technology: LinkTechnology.LeAudioBroadcast })
-            yield return new(Say("client.broadcast", ("box", boxName)), takes.GestureFor(GestureDoes.ChoosesBroadcast) is { } chooses
-                ? [new Act.Wait(PowerBackSteps.JoinSeconds), .. Things.Takers(route.AtEar).Select(id => Act.Press.Of(id, chooses))] : []);
+            yield return Broadcast(route, boxName);
         if (route.AtEar is { RelayJoint: not null, Receiver: { Power.SwitchedByHand: true } speaker })
             yield return new(Say("client.besideOn", ("box", ClientNames.Of(speaker))), new Act.Switch(receiver, true));
         if (IsRestarted(rig, route))
@@ -110,6 +109,14 @@ public static class DailySteps
                 MenuValues.OwnSpeakers))
             { WhenAllHaveStopped = true };
         yield return RoomReturn(rig, Player(route)) with { WhenAllHaveStopped = true };
+    }
+
+    private static ClientLine Broadcast(Route route, string boxName)
+    {
+        var (takes, chooses) = (route.AtEar.Takes, route.AtEar.Takes.GestureFor(GestureDoes.ChoosesBroadcast));
+        var how = chooses is null ? "" : Say("client.how", ("gesture", Wording.Lower(GestureWords.ForClient(takes, chooses))));
+        return new(Say("client.broadcast", ("box", boxName), ("how", how)), chooses is null ? []
+            : [new Act.Wait(PowerBackSteps.JoinSeconds), .. Things.Takers(route.AtEar).Select(id => Act.Press.Of(id, chooses))]);
     }
 
     // Where the box at the set looks for nobody and is off by day, what stands beside a seat gives up looking for it: only a restart makes it look again.

@@ -173,6 +173,8 @@ internal static class ListenSteps
             return Say("level.actionEar", ("control", control.Name), ("ready", ready));
         if (route.Sends is { Technology: LinkTechnology.InductionLoop })
             return Say("level.actionDrive", ("box", route.Feed.Transmitter!.Name), ("ready", ready));
+        if (ear.Receiver.Form == WearForm.HearingAids && SocketReading.FixedLevel(route.Feed.Socket) == true)
+            return Say("level.actionAidsFixed", ("who", ear.Listener.Name));
         return SocketReading.FixedLevel(route.Feed.Socket) == true ? Say("level.actionFixed", ("worn", ear.Receiver.Name))
             : Say("level.action", ("control", RouteWords.Source(route)), ("ready", ready));
     }
