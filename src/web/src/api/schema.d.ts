@@ -4389,7 +4389,10 @@ export interface components {
         Known: "notYet" | "yes" | "no";
         /** @description Something that an earlier case of the site had found out, and that still stands as it was taken over. */
         KnownBefore: {
-            /** @description What it is about: "set", "model", "menu", "air", "region", or "menu:", "socket:", "source:", "wall:" or "place:" with its id or name. */
+            /**
+             * @description What it is about: "set", "model", "menu", "air", "region", or "menu:", "socket:", "source:", "wall:" or "place:" with its id or
+             *                 name.
+             */
             about: string;
             /**
              * Format: date
