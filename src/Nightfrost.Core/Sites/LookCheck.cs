@@ -62,7 +62,7 @@ public static class LookCheck
         check.Unique("set.menuPaths", set.MenuPaths.Select(p => p.Menu.ToString()), "menu");
         for (var i = 0; i < set.MenuPaths.Count; i++)
         {
-            check.Text($"set.menuPaths[{i}].path", set.MenuPaths[i].Path, PlainText.LongestName, required: true);
+            check.Text($"set.menuPaths[{i}].path", set.MenuPaths[i].Path, PlainText.LongestName);
             if (set.MenuPaths[i].Menu == MenuOf.Output)
                 check.Add($"set.menuPaths[{i}].menu", "The path to the sound output has a field of its own.", "Enter it there.");
         }
