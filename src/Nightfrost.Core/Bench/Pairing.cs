@@ -125,7 +125,7 @@ internal static class Pairing
         var unread = truths.UnreadForgets && thing.Device!.Power.PairingSurvivesPowerLoss == Known.NotYet;
         var forgets = (thing.Behaviour!.ForgetsWithoutPower || unread)
             && (truths.SwitchForgets || !Settling.HasPower(state, thingId, state.Things[thingId]));
-        return state.With(thingId, t => t with { WaitsUntilMs = null, SeeksAtMs = null, LockedUp = false, Knows = forgets ? [] : t.Knows });
+        return state.With(thingId, t => t with { WaitsUntilMs = null, SeeksAtMs = null, LockedUp = false, Streams = false, Knows = forgets ? [] : t.Knows });
     }
 
     /// <summary>A thing looks for whom it knows: its box, or a phone; which of the two gets it is one of the things nobody knows.</summary>
