@@ -91,7 +91,7 @@ public class ManualTests(Cluster cluster) : DemoVisit(cluster)
             {
                 Model = "orle-40",
                 SoundOutputMenu = "Sound, output, wireless",
-                MenuPaths = [new(MenuOf.DigitalFormat, "Sound, expert, format")]
+                MenuPaths = [new(MenuOf.DigitalFormat, "Sound, expert, format"), new(MenuOf.Delay, " ")]
             }
         };
         await Visitor.Body<CaseDetail>(await Me.Send(HttpMethod.Put, $"/api/cases/{silent.Id}/look", new SaveLook(silent.Version, look)));

@@ -31,7 +31,7 @@ internal static class Air
             yield return Say("bench.sidesSwapped", ("thing", state.Site.NameOf(hop.From.Id)));
     }
 
-    // What a phone was asked for it passes on by itself.
+    /// <summary>What somebody has to ask before sound crosses; null where it comes by itself. What a phone was asked for it passes on.</summary>
     internal static BenchThing? Asked(Hop hop) => hop.To.Device!.StreamsOnRequest ? hop.To
         : hop.From.Device is { StreamsOnRequest: true, Role: not DeviceRole.Relay } ? hop.From : null;
 

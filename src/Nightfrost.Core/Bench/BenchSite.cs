@@ -180,12 +180,12 @@ public sealed record BenchSite(
         init
         {
             field = value;
-            Hops = [.. value.SelectMany(e => e.Hops).DistinctBy(h => (h.From.Id, h.To.Id))];
+            Hops = Across(value);
         }
     } = Ears;
 
     /// <summary>Every way across the air, once each.</summary>
-    internal IReadOnlyList<Hop> Hops { get; private init; } = [.. Ears.SelectMany(e => e.Hops).DistinctBy(h => (h.From.Id, h.To.Id))];
+    internal IReadOnlyList<Hop> Hops { get; private init; } = Across(Ears);
 
     /// <summary>True for what sends to another.</summary>
     internal bool SendsTo(string fromId, string toId) => Hops.Any(h => h.From.Id == fromId && h.To.Id == toId);
@@ -193,6 +193,8 @@ public sealed record BenchSite(
     /// <summary>True when only one of two ports of a source sounds at a time in this world.</summary>
     internal bool Exclude(string onePort, string otherPort) =>
         Truths.NotTogether.Contains($"{onePort}|{otherPort}") || Truths.NotTogether.Contains($"{otherPort}|{onePort}");
+
+    private static List<Hop> Across(IReadOnlyList<EarWay> ears) => [.. ears.SelectMany(e => e.Hops).DistinctBy(h => (h.From.Id, h.To.Id))];
 
     /// <summary>The name of a thing, or of a lead.</summary>
     public string NameOf(string id)

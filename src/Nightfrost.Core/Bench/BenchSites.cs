@@ -61,14 +61,13 @@ public static class BenchSites
             var id = Acts.Things.TakerLead(socket);
             if (!leads.ContainsKey(id))
                 leads[id] = new(id, Say("bench.leadOf", ("what", RouteWords.Taker(socket, Say("taker.unnamed")))),
-                    RoomPorts.OfTaker(through.Id, through.Device!),
-                    Elsewhere, true, false);
+                    RoomPorts.OfTaker(through.Id, through.Device!), Elsewhere, true, false);
         }
 
         return new(rig, things.ToImmutable(), leads.ToImmutable(), ears, room, Acts.Things.Players(rig)[0], truths);
 
-        BenchThing Thing(string id, Device device) =>
-            things.TryGetValue(id, out var known) ? known : things[id] = new(id, device.Name, device);
+        BenchThing Thing(string id, Device device, bool atSeat = false) =>
+            things.TryGetValue(id, out var known) ? known : things[id] = new(id, device.Name, device) { BelongsToSeat = atSeat };
 
         BenchLead Lead(string id, Joint joint, string near, string far) => leads.TryGetValue(id, out var known) ? known
             : leads[id] = new(id, joint.Lead?.Name ?? "lead", near, far, joint.Lead is null, joint.IsOptical);
@@ -94,12 +93,9 @@ public static class BenchSites
             if (route.Phone is { } known)
                 things[rival = Acts.Things.Rival(ear.Listener)] = new(rival, known, null);
             var sender = Acts.Things.Sender(feed) is { } id ? feed.BuiltIn ? Radio(id, route) : things[id] : null;
-            var relay = ear.Relay is { } between ? things[Acts.Things.Relay(ear.Listener)] = new(Acts.Things.Relay(ear.Listener), between.Name,
-                between)
-            { BelongsToSeat = true } : null;
+            var relay = ear.Relay is { } between ? Thing(Acts.Things.Relay(ear.Listener), between, atSeat: true) : null;
             return new(route, Acts.Things.Source(rig.Site.Look, feed.Socket), stretches, sender, Hops(route, sender, relay, pieces),
-                AtSpeaker(ear, relay, pieces[0]),
-                pieces, rival);
+                AtSpeaker(ear, relay, pieces[0]), pieces, rival);
         }
 
         // A source's own radio: on whenever the source is; how it is worked stands in the source's menu.

@@ -9,7 +9,7 @@ public static class Faults
 {
     /// <summary>Every fault that may stop the sound on the way to one listener.</summary>
     public static IEnumerable<Fault> Of(BenchSite site, EarWay way) =>
-        [.. Leads(way), .. Boxes(way), .. Ears(way), .. AcrossTheAir(way), .. Sources(site, way)];
+        [.. Leads(way), .. Boxes(site, way), .. Ears(way), .. AcrossTheAir(way), .. Sources(site, way)];
 
     private static IEnumerable<Fault> Leads(EarWay way)
     {
@@ -19,7 +19,7 @@ public static class Faults
             foreach (var end in new[] { stretch.Lead.NearEnd, stretch.Lead.FarEnd }.Where((_, i) => i == 0 || !stretch.Lead.FarFixed))
             {
                 yield return new Fault.PlugOut(end);
-                if (!stretch.Lead.HasCaps && way.Stretches.Contains(stretch) && Listening.CarriesSides(way, stretch))
+                if (!stretch.Lead.HasCaps && way.Stretches.Contains(stretch) && Listening.IsAnalogue(way, stretch))
                     yield return new Fault.PlugHalfIn(end);
                 if (stretch.Lead.HasCaps)
                     yield return new Fault.CapLeftOn(end);
@@ -27,15 +27,18 @@ public static class Faults
         }
     }
 
-    private static IEnumerable<Fault> Boxes(EarWay way)
+    private static IEnumerable<Fault> Boxes(BenchSite site, EarWay way)
     {
         foreach (var (id, behaviour) in way.Stretches.Select(s => s.Into).Where(t => t.Id != way.Receiver.Id && t.Behaviour is { IsPassive: false })
             .Select(t => (t.Id, t.Behaviour!)))
         {
             if (behaviour is { TakesSupply: true, HasBattery: false })
+            {
                 yield return new Fault.NoSupply(id);
-            if (behaviour is { TakesSupply: true, HasBattery: false })
-                yield return new Fault.WeakPort(id);
+                if (site.Rig.Power.Any(p => p.DeviceId == site.Things[id].Device!.Id && p.UsbSocketId is not null))
+                    yield return new Fault.WeakPort(id);
+            }
+
             if (behaviour.HasPowerControl)
                 yield return new Fault.SwitchedOff(id);
             if (behaviour is { HasBattery: true, TakesSupply: false })

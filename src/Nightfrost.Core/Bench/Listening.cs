@@ -69,8 +69,8 @@ public static class Listening
 
     private static bool IsCoded(EarWay way) => way.Route.Sends is { Technology: LinkTechnology.BluetoothClassic };
 
-    // Left and right run apart in a lead that is not digital.
-    internal static bool CarriesSides(EarWay way, Stretch stretch) =>
+    /// <summary>True for a lead that is not digital: left and right run apart in it, and a hum gets in.</summary>
+    internal static bool IsAnalogue(EarWay way, Stretch stretch) =>
         !way.Route.Feed.Joints[way.Stretches.ToList().IndexOf(stretch)].Digital;
 
     /// <summary>Level, noise and clipping at an ear with its control right up, as everything stands; null where that is not reckoned.</summary>
@@ -186,9 +186,6 @@ public static class Listening
     /// <summary>True while both ends of a lead are where they belong.</summary>
     internal static bool IsIn(BenchState state, BenchLead lead) =>
         state.Plugs.GetValueOrDefault(lead.NearEnd) == lead.NearPort && state.Plugs.GetValueOrDefault(lead.FarEnd) == lead.FarPort;
-
-    /// <summary>True where what goes into a thing is not digital.</summary>
-    internal static bool IsAnalogue(EarWay way, Stretch stretch) => CarriesSides(way, stretch);
 
     private static void AskEnds(BenchState state, BenchLead lead, List<string> reasons)
     {

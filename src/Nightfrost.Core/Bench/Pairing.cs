@@ -235,12 +235,9 @@ internal static class Pairing
             .Tell(hop.From.Id, SignState.Joined).Tell(hop.To.Id, SignState.Joined);
 
         // Aids go over to what comes, unless it comes only when asked for.
-        return hop.To.Device!.Form == WearForm.HearingAids && !OnRequest(hop)
+        return hop.To.Device!.Form == WearForm.HearingAids && Air.Asked(hop) is null
             ? joined.With(hop.To.Id, t => t with { Programme = AidProgramme.Stream }) : joined;
     }
-
-    /// <summary>True where sound comes only once it is asked for.</summary>
-    internal static bool OnRequest(Hop hop) => hop.From.Device!.StreamsOnRequest || hop.To.Device!.StreamsOnRequest;
 
     private static BenchState Bind(BenchState state, string senderId, string receiverId) => state
         .With(senderId, t => t with { SendsTo = t.SendsTo.Add(receiverId), Knows = t.Knows.Remove(receiverId).Insert(0, receiverId) })

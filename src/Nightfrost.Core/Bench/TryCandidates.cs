@@ -14,21 +14,21 @@ internal static class TryCandidates
     private const double RestSeconds = 30;
 
     /// <summary>The candidates of one listener; of those that help equally often, earlier ones are asked first.</summary>
-    public static IReadOnlyList<ClientLine> Of(Rig rig, Route route) =>
+    public static IReadOnlyList<ClientLine> Of(Rig rig, EarWay way) =>
     [
-        AtTheEar(route),
-        .. AtTheBox(rig, route),
-        .. Between(route),
-        Playing(route),
-        .. Menus(rig, route),
-        .. Plugs(rig, route),
-        Near(route),
+        AtTheEar(way.Route),
+        .. AtTheBox(rig, way.Route),
+        .. Between(way.Route),
+        Playing(way.Route),
+        .. Menus(rig, way.Route),
+        .. Plugs(rig, way),
+        Near(way.Route),
     ];
 
     private static ClientLine AtTheEar(Route route)
     {
         var (ear, worn, receiver) = (route.AtEar, ClientNames.Worn(route), DailySteps.HandWorks(route));
-        IEnumerable<string> ids = ear.Relay is null || DailySteps.IsPhone(ear.Relay) ? Things.Pieces(ear) : [Things.Taker(ear)];
+        IEnumerable<string> ids = ear.Relay is null || ear.Relay.IsPhone() ? Things.Pieces(ear) : [Things.Taker(ear)];
         Act[] on = [.. ids.SelectMany(id => new Act[] { new Act.Charge(id), new Act.Switch(id, true), new Act.PutOn(id) })];
         if (receiver.Form == WearForm.HearingAids)
             return new(Say("client.tryAids", ("are", Wording.Listed(AidsMustBe(route, receiver)))),
@@ -92,17 +92,18 @@ internal static class TryCandidates
             yield return new(Say("client.tryOutput", ("output", kind.InSentence)), new Act.Choose(source, SourceMenu.Output, Things.Socket(socket)));
     }
 
-    private static IEnumerable<ClientLine> Plugs(Rig rig, Route route)
+    private static IEnumerable<ClientLine> Plugs(Rig rig, EarWay way)
     {
+        var route = way.Route;
         if (route.Feed.Joints.Count > 0 && route.Feed.Transmitter is not null)
-            yield return new(Say("client.tryPlugs", ("box", ClientNames.Box(rig, route)), ("what", DailySteps.Owner(route))), [.. LeadsHome(rig, route)]);
+            yield return new(Say("client.tryPlugs", ("box", ClientNames.Box(rig, route)), ("what", DailySteps.Owner(route))), [.. LeadsHome(way)]);
     }
 
     private static ClientLine Near(Route route) =>
         new(Say("client.trySeat"), [.. Things.Takers(route.AtEar).Select(id => new Act.Bring(id, Place.Seat)), new Act.Wait(PowerBackSteps.JoinSeconds)]);
 
     // Every plug of the way pushed in where it belongs.
-    private static IEnumerable<Act> LeadsHome(Rig rig, Route route) => BenchSites.Of(rig, new()).Ears.First(e => e.Route == route).Stretches
+    private static IEnumerable<Act> LeadsHome(EarWay way) => way.Stretches
         .SelectMany(s => s.Lead.FarFixed ? new Act[] { new Act.Plug(s.Lead.NearEnd, s.Lead.NearPort) }
             : [new Act.Plug(s.Lead.NearEnd, s.Lead.NearPort), new Act.Plug(s.Lead.FarEnd, s.Lead.FarPort)]);
 

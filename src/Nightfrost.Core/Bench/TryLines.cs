@@ -24,7 +24,8 @@ public static class TryLines
     // Where the rig is not simulated, or does not sound, what is asked first is asked.
     private static IReadOnlyList<ClientLine> Of(BenchState evening, Rig rig, Route route)
     {
-        var (all, way) = (TryCandidates.Of(rig, route), Listening.Way(evening, route.AtEar.Listener.Id));
+        var way = Listening.Way(evening, route.AtEar.Listener.Id);
+        var all = TryCandidates.Of(rig, way);
         if (BenchSites.NotSimulated(rig).Count > 0 || !Listening.AtEar(evening, way.ListenerId).IsHeard)
             return [.. all.Take(Most)];
         var faults = Faults.Of(evening.Site, way).ToList();

@@ -45,9 +45,8 @@ internal static class Zones
         if (source.Menus.GetValueOrDefault(SourceMenu.ZonePower) != MenuValues.On)
             return Doing.Wrong(state, Say("bench.zoneOff", ("thing", name)));
         if (state.NowMs > source.ZoneShownUntilMs)
-            return state.WithSource(step.SourceId, s => s with { ZoneShownUntilMs = state.NowMs + ShownMs }).Say(Wording.Sentence(Say("bench.zoneDark",
-                ("thing", name))),
-                wentWrong: true);
+            return state.WithSource(step.SourceId, s => s with { ZoneShownUntilMs = state.NowMs + ShownMs })
+                .Say(Wording.Sentence(Say("bench.zoneDark", ("thing", name))), wentWrong: true);
         return state.WithSource(step.SourceId, s => s with
         {
             Menus = s.Menus.SetItem(SourceMenu.ZoneInput, step.Value),

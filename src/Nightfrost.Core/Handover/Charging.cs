@@ -36,7 +36,7 @@ public static class Charging
         var n => Say("client.chargeAfter", ("evenings", FormattableString.Invariant($"{n}"))),
     }, [.. what.Ids.Select(id => new Act.Charge(id))]);
 
-    private static bool IsChargedAnyway(Device device) => device.Form == WearForm.HearingAids || DailySteps.IsPhone(device);
+    private static bool IsChargedAnyway(Device device) => device.Form == WearForm.HearingAids || device.IsPhone();
 
     /// <summary>Evenings that one charge lasts, at least 1.</summary>
     public static int EveningsPerCharge(Rig rig, Route route, Chargeable what)

@@ -26,7 +26,7 @@ internal static class ClientNames
     /// <summary>A receiver, relay or speaker by what it is.</summary>
     public static string Of(Device device) => device.Role switch
     {
-        DeviceRole.Relay => Say(DailySteps.IsPhone(device) ? "name.phone" : "name.relay"),
+        DeviceRole.Relay => Say(device.IsPhone() ? "name.phone" : "name.relay"),
         DeviceRole.LinkReceiver => Say("name.linkReceiver"),
         DeviceRole.RoomSpeaker => Say("name.roomSpeaker"),
         _ => Say($"name.{device.Form}"),

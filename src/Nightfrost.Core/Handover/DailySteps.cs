@@ -52,7 +52,7 @@ public static class DailySteps
             yield return new(Say(route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband ? "client.wornOn" : "client.speakerOn",
                 ("worn", worn), ("how", How(HandWorks(route), on: true))), [.. Switched(route).Select(id => new Act.Switch(id, true)),
                     new Act.Turn(Things.Volume(route.AtEar), Volume.Down)]);
-        if (route.AtEar is { Relay: { } relay, RelayJoint: null } && !IsPhone(relay))
+        if (route.AtEar is { Relay: { } relay, RelayJoint: null } && !relay.IsPhone())
             yield return new(Say("client.relayOn", ("relay", ClientNames.Of(relay))), new Act.PutOn(taker));
         if (route.ByTelecoil)
             yield return new(Say("client.telecoilOn"), AidSteps.Programme(route.AtEar, AidProgramme.Telecoil));
@@ -128,11 +128,8 @@ public static class DailySteps
     private static IReadOnlyList<string> Switched(Route route) =>
         HandWorks(route) == route.AtEar.Relay ? [Things.Taker(route.AtEar)] : Things.Pieces(route.AtEar);
 
-    /// <summary>True for a phone that passes the sound on: it is on anyway.</summary>
-    internal static bool IsPhone(Device device) => device.Links.Any(l => l is { Transmits: false, Technology: LinkTechnology.WiFiApp });
-
     /// <summary>What the listener switches: what takes the link, or what a phone passes it on to.</summary>
-    internal static Device HandWorks(Route route) => route.AtEar.Relay is { } relay && !IsPhone(relay) ? relay : route.AtEar.Receiver;
+    internal static Device HandWorks(Route route) => route.AtEar.Relay is { } relay && !relay.IsPhone() ? relay : route.AtEar.Receiver;
 
     /// <summary>Hours that a listener listens of an evening.</summary>
     public static double HoursOf(Listener listener) => listener.HoursADay > 0 ? listener.HoursADay : UsualHours;

@@ -234,6 +234,9 @@ public sealed record Device
     /// <summary>True when it waits for a partner without being told to.</summary>
     internal bool OpensByItself() => Automatic.Window != WindowOpens.ByHand;
 
+    /// <summary>True for a phone that passes the sound on: it is on anyway.</summary>
+    internal bool IsPhone() => Links.Any(l => l is { Transmits: false, Technology: LinkTechnology.WiFiApp });
+
     /// <summary>How it shows a state; empty where nobody has read it.</summary>
     public IEnumerable<SignLook> Showing(SignState state) => Signs.Where(s => s.State == state);
 }

@@ -66,6 +66,11 @@ internal static class GestureCheck
             check.Add($"{at}.to", "It does not say which position or entry is chosen.", "Enter it as it is printed.");
         if (gesture.Does == GestureDoes.OpensSecondPairing && !device.Links.Any(l => l is { Transmits: true, ListenersAtOnce: > 1 }))
             check.Add($"{at}.does", "It feeds one listener only.", "Take it out, or enter how many its link feeds at once.");
+        if (gesture.Does == GestureDoes.JoinsPair && !device.JoinsAsPair)
+            check.Add($"{at}.does", "It is not said to be joined with a second one as left and right.",
+                "Say that two are joined, or choose what else it does.");
+        if (gesture.Does == GestureDoes.ChoosesBroadcast && !device.Links.Any(l => l is { Transmits: false, Technology: LinkTechnology.LeAudioBroadcast }))
+            check.Add($"{at}.does", "It receives no broadcast.", "Enter that link, or choose what else it does.");
         for (var other = 0; other < i; other++)
         {
             if (device.Gestures[other] is var before && before.Does != gesture.Does && Collide(before, gesture))

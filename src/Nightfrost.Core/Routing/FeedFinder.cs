@@ -27,8 +27,8 @@ public sealed class FeedFinder
     /// <summary>Slack added to the seat's distance for a lead that follows the wall, m (starting value).</summary>
     public const double LeadSlackM = 1;
 
-    /// <summary>Length a lead to a receiver must have, m: to the seat with some slack; a sound bar stands at the set.</summary>
-    public static double LeadReachM(Device receiver, double seatDistanceM) => receiver.Role == DeviceRole.RoomSpeaker ? 0 : seatDistanceM + LeadSlackM;
+    /// <summary>Length a lead to a receiver must have, m: to the seat with some slack; 0 to what stands at the set.</summary>
+    public static double LeadReachM(Device receiver, double seatDistanceM) => Needs.StandsAtSet(receiver) ? 0 : seatDistanceM + LeadSlackM;
 
     private readonly Shelf _shelf;
     private readonly Device[] _adapters;

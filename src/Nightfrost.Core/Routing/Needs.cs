@@ -43,7 +43,7 @@ public static class Needs
 
     private static readonly Wish[] OfTheWay =
     [
-        new(NoLead, true, _ => true, r => r.Sends is not null || r.AtEar.Receiver.Role == DeviceRole.RoomSpeaker || LeadIsNoTrouble(r.AtEar.Listener)),
+        new(NoLead, true, _ => true, r => r.Sends is not null || LeadIsNoTrouble(r.AtEar)),
         new("good sound", true, l => l.Quality == QualityWeight.Important, r => SoundsGood(r.AtEar.Listener, SoundQuality.Of(r))),
     ];
 
@@ -92,8 +92,12 @@ public static class Needs
     internal static bool MayPass(Route route, Programme programme) =>
         Programmes.MayPass(route.Site.Look, route.Site.Look.SourceOf(route.Feed.Socket)?.Id ?? SoundSource.Television).Contains(programme);
 
-    /// <summary>True where a wire to this listener crosses no open floor: it is short, or is known to keep off the ways people walk.</summary>
-    internal static bool LeadIsNoTrouble(Listener listener) => listener.SeatDistanceM <= ShortLeadM || listener.LeadKeepsOffWays == Known.Yes;
+    /// <summary>True where a wire to this ear crosses no open floor: it is short, or is known to keep off the ways people walk.</summary>
+    internal static bool LeadIsNoTrouble(Ear ear) =>
+        StandsAtSet(ear.Receiver) || ear.Listener.SeatDistanceM <= ShortLeadM || ear.Listener.LeadKeepsOffWays == Known.Yes;
+
+    /// <summary>True for a sound bar: it stands at the set, wherever they sit who listen.</summary>
+    internal static bool StandsAtSet(Device receiver) => receiver.Role == DeviceRole.RoomSpeaker;
 
     /// <summary>True where good sound is important to a listener, and this is.</summary>
     internal static bool SoundsGood(Listener listener, int quality) => listener.Quality == QualityWeight.Important && quality >= SoundQuality.Good;

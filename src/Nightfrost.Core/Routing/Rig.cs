@@ -35,13 +35,17 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     public IReadOnlyList<PowerChoice> Power => _power ??=
     [
         .. Feeds.Where(f => f.FedByTap).Select(PowerWays.ByTap),
-        .. BoxPower.For(Site.Look.Set, Feeds.SelectMany(f => PowerWays.LoadsOf(Site.Look, f)).Concat(SplitterLoads())),
+        .. BoxPower.For(Site.Look.Set,
+        [
+            .. Feeds.SelectMany(f => PowerWays.LoadsOf(Site.Look, f)),
+            .. OnSplitters().Select(s => new PowerLoad([s.Box]) { IsApart = Site.Look.StandsApart(s.Feed.Socket) }),
+        ]),
         .. Routes.Where(r => r.AtEar.RelayJoint is not null).Select(r => BoxPower.AtSpeaker(r.AtEar.Relay!)),
     ];
 
     /// <summary>Transmitters, adapters and the room's speakers on a splitter, one entry for each piece; a shared splitter once.</summary>
     public IEnumerable<Device> Boxes() =>
-        Feeds.SelectMany(f => f.Splitter is null ? f.Adapters : f.Adapters.Skip(1)).Concat(OnSplitters())
+        Feeds.SelectMany(f => f.Splitter is null ? f.Adapters : f.Adapters.Skip(1)).Concat(OnSplitters().Select(s => s.Box))
             .Concat(Feeds.Select(f => f.Transmitter).OfType<Device>());
 
     /// <summary>The feed with speakers for the room on its splitter; null where the room is heard as it was.</summary>
@@ -131,13 +135,10 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
         AnalogueLeads = Feeds.Sum(f => f.Joints.Count(j => !j.Digital)) + Routes.Count(r => r.AtEar.RelayJoint is { Digital: false }),
     };
 
-    private IEnumerable<Device> OnSplitters() =>
-        Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).SelectMany(f => new[] { f.Splitter, f.Room?.Speakers })
-            .OfType<Device>();
-
-    private IEnumerable<PowerLoad> SplitterLoads() =>
-        Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id)).SelectMany(f => new[] { f.Splitter, f.Room?.Speakers }
-            .OfType<Device>().Select(box => new PowerLoad([box]) { IsApart = Site.Look.StandsApart(f.Socket) }));
+    // Every splitter, and what plays to the room behind it.
+    private IEnumerable<(Feed Feed, Device Box)> OnSplitters() =>
+        Feeds.Where(f => f.Splitter is not null).DistinctBy(f => (f.Socket.Id, f.Splitter!.Id))
+            .SelectMany(f => new[] { f.Splitter, f.Room?.Speakers }.OfType<Device>().Select(box => (f, box)));
 
     /// <summary>Things at one ear that must be switched on each time.</summary>
     internal static int HandCount(Ear ear) => (ear.Receiver.Power.SwitchedByHand ? ear.Pieces : 0) + (ear.Relay is { Power.SwitchedByHand: true } ? 1 : 0);

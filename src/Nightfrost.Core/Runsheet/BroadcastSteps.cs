@@ -12,7 +12,7 @@ internal static class BroadcastSteps
     public static Step? Close(Feed feed, AirLink sends) => feed.Transmitter is not { } box || sends.Technology != LinkTechnology.LeAudioBroadcast ? null
         : new Step
         {
-            Id = $"cast-{feed.Key}",
+            Id = CloseId(feed),
             Phase = Phase.Pair,
             Place = StepPlaces.At(box.Name),
             Action = Say(sends.Encrypts ? "cast.action" : "cast.actionOpen", ("box", box.Name)),
@@ -20,6 +20,9 @@ internal static class BroadcastSteps
             Caution = Say("cast.caution"),
             Note = Say(sends.Encrypts ? "cast.note" : "cast.noteOpen"),
         };
+
+    /// <summary>Id of that step.</summary>
+    internal static string CloseId(Feed feed) => $"cast-{feed.Key}";
 
     /// <summary>Choosing it, for one listener.</summary>
     public static IEnumerable<Step> Choose(Rig rig, Route route, IReadOnlyList<string> charged)

@@ -32,9 +32,8 @@ internal static class EarConstraints
             && (Works(b) == Things.Sender(f) || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == Things.Sender(f))))),
         Physical("sides-before-level", (_, a, b) => a.Goal is Goal.SidesRight && b.Goal is Goal.EarHears && SameEar(a, b)),
         Physical("worn-before-shown", (_, a, b) => a.Goal is Goal.EarHears && b.Goal is Goal.EarHears && SameEar(a, b) && PutsOn(a) && !PutsOn(b)),
-        Physical("taken-off-before-worn", (_, a, b) => a.Goal is Goal.At { Place: Place.AtSet } && b.Goal is Goal.All all
-            && all.Goals.Any(g => g is Goal.InPlace)
-            && SameEar(a, b)),
+        Physical("taken-off-before-worn", (_, a, b) => a.Goal is Goal.At { Place: Place.AtSet } && SameEar(a, b)
+            && b.Goal is Goal.All all && all.Goals.Any(g => g is Goal.InPlace)),
         Physical("joined-before-worn", (_, a, b) => a.Goal is Goal.WindowOpen or Goal.Joined && a is { Phase: Phase.Pair, Acts.Count: > 0 } && SameEar(a, b)
             && b.Goal is Goal.InPlace or Goal.ListensTo or Goal.All && b.Acts.Any(act => act is Act.PutOn)),
         Physical("assignment-before-volume", (_, a, b) => Menu(a) == SourceMenu.ZoneAssignment && Menu(b) == SourceMenu.ZoneVolume),
@@ -44,10 +43,8 @@ internal static class EarConstraints
             && a.Goal is Goal.EndIn or Goal.LeadIn),
         Practice("manual-has-pairing-first", PairingFirst.IsBefore),
         Practice("placed-before-wired", (_, a, b) => IsCarried(a) && SameEar(a, b) && b is { Phase: Phase.Pair, Goal: Goal.LeadIn or Goal.InputChosen }),
-        Practice("closed-before-chosen", (rig, a, b) => b.Goal is Goal.Joined && a.Acts.Count == 0 && b.ListenerId is { } ear
-            && rig.Routes.Any(r => r.AtEar.Listener.Id == ear
-            && a.Id == $"cast-{r.Feed.Key}")
-            && b.Goal is Goal.Joined),
+        Practice("closed-before-chosen", (rig, a, b) => b.Goal is Goal.Joined && b.ListenerId is { } ear
+            && rig.Routes.Any(r => r.AtEar.Listener.Id == ear && a.Id == BroadcastSteps.CloseId(r.Feed))),
     ];
 
     private static Constraint Physical(string id, Func<Rig, Step, Step, bool> before) => new(id, ConstraintKind.Physical, before);

@@ -66,7 +66,7 @@ public static class SiteMemory
         Add("set", AsFound(look.Set) with { Sockets = [], Model = "", SoundOutputMenu = "", MenuPaths = [] }, TelevisionSet.Unseen);
         Add("model", look.Set.Model.Trim(), "");
         Add("menu", look.Set.SoundOutputMenu.Trim(), "");
-        foreach (var menu in look.Set.MenuPaths)
+        foreach (var menu in look.Set.MenuPaths.Where(m => m.Path.Trim().Length > 0))
             Add($"menu:{menu.Menu}", menu, null);
         Add("air", look.Air, new AirAround());
         Add("region", look.Region, Region.NotSaid);

@@ -53,7 +53,7 @@ public sealed record TelevisionSet(
     string Model, PictureMode PictureMode, Known SpeakersCanBeOff, int MainsOutletsFree, string SoundOutputMenu,
     IReadOnlyList<SourcePort> Sockets, IReadOnlyList<DelaySetting> DelaySettings)
 {
-    /// <summary>Menu paths found on this set, besides <see cref="SoundOutputMenu"/>; one of a sort.</summary>
+    /// <summary>Menu paths found on this set, besides the one to its sound output; one of a sort.</summary>
     public IReadOnlyList<MenuPath> MenuPaths { get; init; } = [];
 
     /// <summary>The path to a menu, once found; blank for none.</summary>

@@ -101,10 +101,11 @@ internal static class ManualEndpoints
             SELECT look->'set'->>'model' AS model, 'output' AS menu, look->'set'->>'soundOutputMenu' AS path FROM cases
             WHERE deleted_at IS NULL AND look->'set'->>'soundOutputMenu' <> ''
             UNION ALL
-            SELECT look->'set'->>'model', path->>'menu', path->>'path' FROM cases, jsonb_array_elements(look->'set'->'menuPaths') AS path
-            WHERE deleted_at IS NULL AND jsonb_typeof(look->'set'->'menuPaths') = 'array'
+            SELECT look->'set'->>'model', path->>'menu', path->>'path' FROM cases, jsonb_array_elements(
+                CASE WHEN jsonb_typeof(look->'set'->'menuPaths') = 'array' THEN look->'set'->'menuPaths' ELSE '[]'::jsonb END) AS path
+            WHERE deleted_at IS NULL
             """).ToListAsync(cancel);
-        return [.. met.Where(m => Manuals.ModelKey(m.Model) == key && Enum.TryParse<MenuOf>(m.Menu, ignoreCase: true, out _))
+        return [.. met.Where(m => Manuals.ModelKey(m.Model) == key && m.Path.Trim().Length > 0 && Enum.TryParse<MenuOf>(m.Menu, ignoreCase: true, out _))
             .GroupBy(m => (Menu: Enum.Parse<MenuOf>(m.Menu, ignoreCase: true), Path: m.Path.Trim()))
             .OrderBy(g => g.Key.Menu).ThenByDescending(g => g.Count()).ThenBy(g => g.Key.Path, StringComparer.Ordinal)
             .Select(g => new MenuPath(g.Key.Menu, g.Key.Path))];

@@ -58,7 +58,7 @@ public class FaultTests
         var (evening, picked) = (TryLines.Evening(rig), TryLines.Of(rig));
         foreach (var way in evening.Site.Ears)
         {
-            var (lines, all, faults) = (picked[way.ListenerId], TryCandidates.Of(rig, way.Route), Faults.Of(evening.Site, way).ToList());
+            var (lines, all, faults) = (picked[way.ListenerId], TryCandidates.Of(rig, way), Faults.Of(evening.Site, way).ToList());
             Assert.Equal(3, lines.Count);
             var best = Weight(lines);
             foreach (var (instead, at) in all.SelectMany(line => Enumerable.Range(0, 3).Select(at => (line, at))))

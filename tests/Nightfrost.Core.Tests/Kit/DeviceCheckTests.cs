@@ -36,6 +36,8 @@ public class DeviceCheckTests
         { "gestures[0].presses", Box("box") with { Gestures = [Box("box").Gestures[0] with { Presses = 0 }] } },
         { "gestures[1].to", Box("box").With(GestureDoes.Transmits, ControlKind.Slide) },
         { "gestures[1].does", Box("box").With(GestureDoes.OpensSecondPairing) },
+        { "gestures[1].does", Headset("ear").With(GestureDoes.JoinsPair) },
+        { "gestures[1].does", Headset("ear").With(GestureDoes.ChoosesBroadcast) },
         {
             "gestures[1].holdSeconds",
             Box("box") with { Gestures = [Box("box").Gestures[0], Box("box").Gestures[0] with { Does = GestureDoes.SwitchesPower }] }

@@ -121,8 +121,7 @@ internal sealed class EndClasses(Site site, Suffixes suffixes, RefusalLog? log, 
             Base = one,
             Takes = route.Takes,
             Several = route.Several,
-            Preferences = one.Preferences + (route.Sends is not null || route.AtEar.Receiver.Role == DeviceRole.RoomSpeaker
-                || Needs.LeadIsNoTrouble(listener) ? 1 : 0)
+            Preferences = one.Preferences + (route.Sends is not null || Needs.LeadIsNoTrouble(one.Ear) ? 1 : 0)
                 + (Needs.SoundsGood(listener, quality) ? 1 : 0),
             Quality = SoundQuality.Weighed(quality, listener),
             Margin = route.Reach?.Grade ?? 2,

@@ -5992,7 +5992,7 @@ export interface components {
             sockets: components["schemas"]["SourcePort"][];
             /** @description Delay settings in its menu. */
             delaySettings: components["schemas"]["DelaySetting"][];
-            /** @description Menu paths found on this set, besides string TelevisionSet.SoundOutputMenu; one of a sort. */
+            /** @description Menu paths found on this set, besides the one to its sound output; one of a sort. */
             menuPaths?: components["schemas"]["MenuPath"][];
             /** @description Its own tuner and apps are watched. */
             ownProgrammesWatched?: boolean;
