@@ -240,10 +240,10 @@ internal static class TestKit
             Lc3RatesKHz = rates ?? [16, 24, 48], Encrypts = encrypts }],
         };
 
-    public static Device CastEar(string id, decimal price = 30, int[]? rates = null) => Headset(id, price) with
+    public static Device CastEar(string id, decimal price = 30, int[]? rates = null) => (Headset(id, price) with
     {
         Links = [new AirLink { Technology = LinkTechnology.LeAudioBroadcast, Transmits = false, Codecs = [Lc3], Lc3RatesKHz = rates ?? [16, 24, 48] }],
-    };
+    }).With(GestureDoes.ChoosesBroadcast, hold: 2, from: PowerFrom.On);
 
     /// <summary>A box in front of a speaker: takes the low-latency codec, gives a line.</summary>
     public static Device LinkBox(string id = "link box", decimal price = 25) => new()

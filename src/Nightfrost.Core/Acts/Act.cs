@@ -37,6 +37,9 @@ public enum SourceMenu
     /// <summary>Linking over HDMI: <see cref="MenuValues.On"/> or <see cref="MenuValues.Off"/>.</summary>
     Linking,
 
+    /// <summary>Whether a bar on its HDMI wakes it: <see cref="MenuValues.On"/>, as it comes, or <see cref="MenuValues.Off"/>; linking stays.</summary>
+    PowerFollowing,
+
     /// <summary>AV receivers: what its spare amplifiers are for; <see cref="MenuValues.Plain"/> lets the second zone be.</summary>
     ZoneAssignment,
 

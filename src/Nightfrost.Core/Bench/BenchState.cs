@@ -30,6 +30,9 @@ public sealed record ThingState
     /// <summary>Its plug is in, and gives too little; another supply helps.</summary>
     public bool IsStarved { get; init; }
 
+    /// <summary>A hub stands between it and its port, and gives each of its sockets little.</summary>
+    public bool BehindHub { get; init; }
+
     /// <summary>It hums with its supply; another supply helps.</summary>
     public bool Hums { get; init; }
 
@@ -92,6 +95,12 @@ public sealed record ThingState
 
     /// <summary>How long it goes on looking for a partner that it lost, ms; past for one that it has not lost.</summary>
     public long SeeksUntilMs { get; init; }
+
+    /// <summary>Bars: what woke it, and what it listens to since; null for nothing.</summary>
+    public string? WokenBy { get; init; }
+
+    /// <summary>When it next wakes what answers it, ms; null while it does not.</summary>
+    public long? WakesOthersAtMs { get; init; }
 
     /// <summary>When it switches itself off for want of sound, ms; null while it does not.</summary>
     public long? IdleOffAtMs { get; init; }

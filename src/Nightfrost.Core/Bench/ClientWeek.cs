@@ -39,7 +39,7 @@ public static class ClientWeek
             state = Bench.Let(state, 10_000);
             if (Wrong(state, rig, listening: true) is { Count: > 0 } early)
                 return Said(evening, Say("bench.whenListening"), early);
-            state = Drained(state, id => HoursOn(rig, id));
+            state = Drained(state, id => HoursOn(state.Site, id));
             if (rig.Routes.SelectMany(r => Listening.AtEar(state, r.AtEar.Listener.Id).Reasons).ToList() is { Count: > 0 } flat)
                 return Said(evening, Say("bench.whenWatching"), flat);
             state = Stop(state, rig, follows);
@@ -97,7 +97,7 @@ public static class ClientWeek
     {
         foreach (var id in state.Sources.Keys)
             state = Bench.Do(state, new Act.Standby(id, true));
-        state = Drained(state, _ => NightHours);
+        state = Drained(Bench.Let(state, (int)(NightHours * 3_600_000)), _ => NightHours);
         foreach (var route in rig.Routes)
         {
             foreach (var device in Charging.Of(rig, route).Where(d => evening == 0 || evening % Charging.EveningsPerCharge(rig, route, d) == 0))
@@ -115,10 +115,12 @@ public static class ClientWeek
         : [new Act.Mute(state.Site.Room.Speakers.Id, false), new Act.Turn(state.Site.Room.Speakers.Id, Volume.Usual)])
         .Aggregate(state, (now, act) => Bench.Do(now, act));
 
-    // What is worn is on as long as its listener listens; anything else as long as anybody does.
-    private static double HoursOn(Rig rig, string thingId) =>
-        rig.Routes.Where(r => Things.Pieces(r.AtEar).Append(Things.Taker(r.AtEar)).Contains(thingId)).Select(r => DailySteps.HoursOf(r.AtEar.Listener))
-            .DefaultIfEmpty(rig.Routes.Max(r => DailySteps.HoursOf(r.AtEar.Listener))).Max();
+    // A thing is on as long as the last listener whose way goes through it listens; anything else as long as anybody does.
+    private static double HoursOn(BenchSite site, string thingId)
+    {
+        var through = site.Ears.Where(way => way.Stretches.Select(s => s.Into).Concat(way.Beyond).Any(t => t.Id == thingId)).ToList();
+        return (through.Count > 0 ? through : site.Ears).Max(way => DailySteps.HoursOf(way.Route.AtEar.Listener));
+    }
 
     // What is on and runs from its cell loses what its maker's hours say, with the share that is planned with.
     private static BenchState Drained(BenchState state, Func<string, double> hoursOn)

@@ -15,6 +15,7 @@ internal static class Doing
         Act.Feed feed => Of(state, feed.ThingId, t => t with
         {
             FedFrom = feed.FromId,
+            BehindHub = false,
             // Only another supply is another supply.
             IsStarved = t.IsStarved && feed.FromId != Things.OtherSupply,
             Hums = t.Hums && feed.FromId != Things.OtherSupply,
@@ -22,7 +23,7 @@ internal static class Doing
         Act.Rest rest => Rested(state, rest),
         Act.Switch power => Switched(state, power),
         Act.Slide slide => Of(state, slide.ThingId, t => t with { Mode = slide.Mode }),
-        Act.ChooseInput choose => Of(state, choose.ThingId, t => t with { Input = choose.PortId },
+        Act.ChooseInput choose => Of(state, choose.ThingId, t => t with { Input = choose.PortId, WokenBy = null },
             needsPower: state.Site.Things.GetValueOrDefault(choose.ThingId)?.Behaviour is { InputNeedsPower: true }),
         Act.Press press => Pairing.Press(state, press),
         Act.Choose choose => Chosen(state, choose),

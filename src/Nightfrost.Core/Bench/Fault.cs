@@ -30,6 +30,12 @@ public abstract record Fault
     /// <summary>The USB port it hangs on gives nothing, or too little, though its plug is in.</summary>
     public sealed record WeakPort(string ThingId) : Fault;
 
+    /// <summary>A hub without a supply of its own stands between it and its USB port.</summary>
+    public sealed record HubBetween(string ThingId) : Fault;
+
+    /// <summary>A box that looks for its partner has woken a bar, which listens to it now.</summary>
+    public sealed record BarWoken(string BarId, string BoxId) : Fault;
+
     /// <summary>Runs on, and hums with its supply.</summary>
     public sealed record Hums(string ThingId) : Fault;
 

@@ -11,6 +11,20 @@ public static class Faults
     public static IEnumerable<Fault> Of(BenchSite site, EarWay way) =>
         [.. Leads(way), .. Boxes(site, way), .. Ears(way), .. AcrossTheAir(way), .. Sources(site, way)];
 
+    /// <summary>Every fault that may silence a room that hears by a bar or by speakers of the rig.</summary>
+    public static IEnumerable<Fault> OfRoom(BenchSite site)
+    {
+        if (site.Room is not { Speakers: { Id: var id, Behaviour: { } behaviour } } room)
+            yield break;
+        yield return new Fault.PlugOut(room.Stretches[^1].Lead.NearEnd);
+        yield return new Fault.TurnedDown(id);
+        yield return new Fault.Muted(id);
+        if (behaviour.TakesSupply)
+            yield return new Fault.NoSupply(id);
+        foreach (var box in site.Things.Values.Where(t => t.Device is { DisturbsWhenIdle: true } && Waking.Woken(site, t.Id).Any(bar => bar.Id == id)))
+            yield return new Fault.BarWoken(id, box.Id);
+    }
+
     private static IEnumerable<Fault> Leads(EarWay way)
     {
         foreach (var stretch in way.AtSpeaker is { } last ? way.Stretches.Append(last) : way.Stretches)
@@ -36,7 +50,11 @@ public static class Faults
             {
                 yield return new Fault.NoSupply(id);
                 if (site.Rig.Power.Any(p => p.DeviceId == site.Things[id].Device!.Id && p.UsbSocketId is not null))
+                {
                     yield return new Fault.WeakPort(id);
+                    if (site.Things[id].Device!.Power.UsbDrawMa > Settling.HubPortMa)
+                        yield return new Fault.HubBetween(id);
+                }
             }
 
             if (behaviour.HasPowerControl)
@@ -166,6 +184,8 @@ public static class Faults
         Fault.PlugHalfIn half => state with { HalfIn = state.HalfIn.Add(half.EndId) },
         Fault.DeadLead lead => state with { DeadLeads = state.DeadLeads.Add(lead.LeadId) },
         Fault.NoSupply supply => state.With(supply.ThingId, t => t with { FedFrom = null }),
+        Fault.HubBetween hub => state.With(hub.ThingId, t => t with { BehindHub = true }),
+        Fault.BarWoken woken => Waking.ByBox(state, woken.BarId, woken.BoxId),
         Fault.WeakPort weak => state.With(weak.ThingId, t => t with { IsStarved = true }),
         Fault.Hums hums => state.With(hums.ThingId, t => t with { Hums = true }),
         Fault.SwitchedOff off => state.With(off.ThingId, t => t with { SwitchedOn = false }),

@@ -170,6 +170,8 @@ public static class Listening
             var (thing, handsOn) = (state.Things[into.Id], into.Device!.PassesThrough && i + 1 < stretches.Count);
             if (!thing.IsOn && into.Device.Role != DeviceRole.Receiver)
                 reasons.Add(Say("bench.noPowerOrOff", ("thing", state.Site.NameOf(into.Id))));
+            if (thing.WokenBy is { } other)
+                reasons.Add(Say("bench.wokenBy", ("thing", state.Site.NameOf(into.Id)), ("box", state.Site.NameOf(other))));
             if (thing.Hums)
                 reasons.Add(Say("bench.hums", ("thing", state.Site.NameOf(into.Id))));
             if (thing.LockedUp)

@@ -82,7 +82,7 @@ internal static class Pairing
     {
         var hop = state.Site.Hops.FirstOrDefault(h => h.Kind == HopKind.Chosen && h.To.Id == thingId);
         if (hop is not null && state.Things[thingId].TakesFrom == hop.From.Id)
-            return state;
+            return GoesOver(state, hop);
         return hop is null || !CanJoin(state, hop) ? Doing.Wrong(state, Say("bench.noBroadcast", ("thing", state.Site.NameOf(thingId)))) : Join(state, hop);
     }
 
@@ -214,7 +214,7 @@ internal static class Pairing
             && !to.TooFar && from.Mode == BoxMode.Transmit && (to.Mode == BoxMode.Receive || !hop.To.Behaviour!.StartsOnReceive)
             && !to.Strays && (hop.Sends.Technology != LinkTechnology.WiFiApp || to.InNetwork) && HasRoom(state, hop)
                 && (hop.Sends.Technology == LinkTechnology.BluetoothClassic || Negotiation.FamilyFits(hop.Sends, hop.Takes))
-            && (from.Place == to.Place || Ways(state, hop).All(way => way.Route.Reach is not { Grade: 0 }));
+            && (from.Place == to.Place || Ways(state, hop).All(way => RouteReach.AtSeat(way.Route) is not { Grade: 0 }));
     }
 
     // Both aids of a listener count as one.
@@ -233,11 +233,12 @@ internal static class Pairing
         var joined = Bind(state, hop.From.Id, hop.To.Id)
             .Say(Wording.Sentence(Say("bench.joins", ("receiver", state.Site.NameOf(hop.To.Id)), ("sender", state.Site.NameOf(hop.From.Id)))))
             .Tell(hop.From.Id, SignState.Joined).Tell(hop.To.Id, SignState.Joined);
-
-        // Aids go over to what comes, unless it comes only when asked for.
-        return hop.To.Device!.Form == WearForm.HearingAids && Air.Asked(hop) is null
-            ? joined.With(hop.To.Id, t => t with { Programme = AidProgramme.Stream }) : joined;
+        return GoesOver(joined, hop);
     }
+
+    // Aids go over to what comes, unless it comes only when asked for.
+    private static BenchState GoesOver(BenchState state, Hop hop) => hop.To.Device!.Form == WearForm.HearingAids && Air.Asked(hop) is null
+        ? state.With(hop.To.Id, t => t with { Programme = AidProgramme.Stream }) : state;
 
     private static BenchState Bind(BenchState state, string senderId, string receiverId) => state
         .With(senderId, t => t with { SendsTo = t.SendsTo.Add(receiverId), Knows = t.Knows.Remove(receiverId).Insert(0, receiverId) })

@@ -32,7 +32,7 @@ internal static class Settling
                 break;
         }
 
-        return WatchIdle(state);
+        return Waking.Watch(WatchIdle(state));
     }
 
     // What has neither sound nor anything to wait for counts the minutes until it switches itself off.
@@ -60,7 +60,7 @@ internal static class Settling
         long? next = null;
         foreach (var thing in state.Things.Values)
         {
-            foreach (var due in (ReadOnlySpan<long?>)[thing.WaitsUntilMs, thing.SeeksAtMs, thing.IdleOffAtMs])
+            foreach (var due in (ReadOnlySpan<long?>)[thing.WaitsUntilMs, thing.SeeksAtMs, thing.IdleOffAtMs, thing.WakesOthersAtMs])
             {
                 if (due is { } at and < long.MaxValue && !(at >= next))
                     next = at;
@@ -81,6 +81,8 @@ internal static class Settling
                         wentWrong: !state.Site.Things[id].Device!.OpensByItself());
             if (state.Things[id].SeeksAtMs <= state.NowMs)
                 state = Pairing.Seek(state, id);
+            if (state.Things[id].WakesOthersAtMs <= state.NowMs)
+                state = Waking.Wake(state, id);
             if (state.Things[id].IdleOffAtMs <= state.NowMs)
                 state = state.With(id, t => t with { IdleOffAtMs = null, SwitchedOn = false })
                     .Say(Wording.Sentence(Say("bench.idleOff", ("thing", state.Site.NameOf(id)))), wentWrong: true);
@@ -93,8 +95,14 @@ internal static class Settling
     public static bool HasPower(BenchState state, string thingId, ThingState thing)
     {
         var behaviour = state.Site.Things[thingId].Behaviour!;
-        return behaviour.IsPassive || thing.Charge > 0 || (IsFed(state, thing) && !thing.IsStarved) || IsFedByTap(state, thingId);
+        return behaviour.IsPassive || thing.Charge > 0 || (IsFed(state, thing) && !thing.IsStarved && !StarvesBehindHub(state.Site.Things[thingId], thing))
+            || IsFedByTap(state, thingId);
     }
+
+    private static bool StarvesBehindHub(BenchThing what, ThingState thing) => thing.BehindHub && what.Device!.Power.UsbDrawMa > HubPortMa;
+
+    /// <summary>What a hub without a supply of its own gives each socket, mA (USB 2.0, one unit load).</summary>
+    internal const int HubPortMa = 100;
 
     // A stub in a USB socket lives on what it takes its sound from.
     private static bool IsFedByTap(BenchState state, string thingId) => state.Site.Ears.Any(way => way.Sender?.Id == thingId && way.Route.Feed.FedByTap

@@ -225,7 +225,8 @@ public sealed record Device
     public bool IsPaired() => PairingIsRead() || PairingIsUnread();
 
     /// <summary>True for what joins only whom it knows, and of which nobody has read how it is put into pairing.</summary>
-    public bool PairingIsUnread() => !PairingIsRead() && Role is DeviceRole.Transmitter or DeviceRole.Receiver or DeviceRole.Relay or DeviceRole.LinkReceiver
+    public bool PairingIsUnread() => !PairingIsRead()
+        && Role is DeviceRole.Transmitter or DeviceRole.Receiver or DeviceRole.RoomSpeaker or DeviceRole.Relay or DeviceRole.LinkReceiver
         && Links.Any(l => l.Transmits == (Role == DeviceRole.Transmitter)
             && l.Technology is LinkTechnology.BluetoothClassic or LinkTechnology.LeAudioUnicast or LinkTechnology.AidRadio);
 

@@ -9,6 +9,10 @@ public static class RouteReach
     public static IEnumerable<string> Places(Route route) =>
         route is { Sends: { IsInfrared: false, FrequencyMHz: > 0 }, AtEar.Listener: { LeavesRoom: true } listener } ? listener.Roams.Select(r => r.Name) : [];
 
+    /// <summary>What is left at the seat; null where the link has no range of its own.</summary>
+    public static Reach? AtSeat(Route route) => route is { Sends: { } sends, Takes: { } takes, AtEar.Listener: { } listener }
+        ? Reach.At(sends, takes, new(Airlink.Places.Seat, listener.SeatDistanceM, listener.Seat), route.Site.Look.Walls) : null;
+
     /// <summary>What is left at one of them; null where the link has no range of its own.</summary>
     public static Reach? At(Route route, string place) => route is { Sends: { } sends, Takes: { } takes }
         && route.AtEar.Listener.Roams.FirstOrDefault(r => r.Name == place) is { } roam

@@ -34,6 +34,15 @@ public class FaultTests
         }
     }
 
+    [Theory]
+    [MemberData(nameof(Rigs))]
+    public void Every_fault_of_a_rooms_speakers_silences_the_room_and_says_why(string name)
+    {
+        var evening = Evening(RehearsalTests.All[name]());
+        if (Listening.InRoom(evening).IsHeard)
+            Assert.All(Faults.OfRoom(evening.Site), fault => Assert.NotEmpty(Listening.InRoom(evening.With(fault)).Reasons));
+    }
+
     [Fact]
     public void There_are_at_least_forty_sorts_of_faults_and_every_one_is_met()
     {
@@ -42,7 +51,7 @@ public class FaultTests
         Assert.Equal(sorts, RehearsalTests.All.Values.Append(Battery).SelectMany(make =>
         {
             var site = BenchSites.Of(make(), Worlds.Of(make()).Likely);
-            return site.Ears.SelectMany(way => Faults.Of(site, way));
+            return site.Ears.SelectMany(way => Faults.Of(site, way)).Concat(Faults.OfRoom(site));
         }).Select(f => f.GetType().Name).Distinct().Order(StringComparer.Ordinal));
     }
 

@@ -35,6 +35,7 @@ public class RehearsalTests
     private static readonly (string Rig, string Step)[] NotNeededHere =
         [("a bar behind the box", "output-"), ("a wire and a silent set", "output-"), ("a wire and a silent set", "volume-back"),
             ("two at one box, the first on", "second-"), ("two outputs of one set", "output-phones"), ("two outputs of one set", "volume-back"),
+            ("a bar that its neighbour may wake", "output-"),
 
             // A window of three minutes from power-on is still open; aids are worn and charged, and as loud as they were.
             ("aids by their streamer", "pair-box-"), ("one aid by its streamer", "pair-box-"), ("aids by their streamer", "level-"),

@@ -39,6 +39,10 @@ internal static class SortsOfRigs
         ["speakers of the platform's own"] = () => Of(
             Set(Radio(SocketKind.PlatformSpeakers) with { SpeakerFamily = "Harbour" }), Who("Ole", "harbour-speaker")),
         ["a phone that passes it on"] = () => Of(Set(Radio(SocketKind.AppStream)), Who("Zoe", "fulmer-over")),
+        ["a bar that its neighbour may wake"] = () => Find(
+            Set(Optical with { State = SocketState.Taken, TakenBy = "the bar", TakenByDeviceId = "quay-bar" },
+                new SourcePort { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, SilencesSpeakers = Known.No, FollowsPicture = Known.Yes }),
+            r => r.Feed.Transmitter?.DisturbsWhenIdle == true, Who("Ida", "unmarked-over")),
         ["a computer"] = () => Of(Set() with { Sources = [Computer] }, Who("Max", "fulmer-over")),
         ["a box that bears little"] = () => RehearsalTests.Best(
             TestKit.Look([TestKit.Pair("AUDIO OUT") with { Direction = SocketDirection.Output }],

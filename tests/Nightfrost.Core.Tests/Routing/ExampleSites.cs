@@ -1,6 +1,8 @@
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Tests.TestKit;
 
@@ -13,7 +15,19 @@ internal static class ExampleSites
         [Lead(Connector.Hdmi, Connector.Hdmi, 7), Lead(Connector.CoaxialPhono, Connector.CoaxialPhono, 6), Lead(Connector.PhonoPair, Connector.PhonoPair, 4),
             Lead(Connector.Jack635, Connector.Jack35, 5)];
 
-    public static RouterAnswer Rank(Look look, params Device[] kit) => Router.Rank(new Site(look, Shelf([.. kit, .. OtherLeads])));
+    /// <summary>Ranks, and has the Bench carry out what comes first: visit and client's week.</summary>
+    public static RouterAnswer Rank(Look look, params Device[] kit)
+    {
+        var answer = Router.Rank(new Site(look, Shelf([.. kit, .. OtherLeads])));
+        foreach (var rig in answer.Rigs.Take(1).Select(r => r.Rig))
+        {
+            var steps = RunSheet.For(rig);
+            foreach (var proof in new[] { Proof.Of(rig, steps), ClientWeek.Prove(rig, steps) })
+                Assert.True(proof.Verdict is Verdict.Proven or Verdict.ProvenBut, $"{proof.Verdict} {proof.FailsAt}: {string.Join("; ", [.. proof.Problems, .. proof.NotSimulated])}");
+        }
+
+        return answer;
+    }
 
     public static RigView Best(Look look, params Device[] kit)
     {

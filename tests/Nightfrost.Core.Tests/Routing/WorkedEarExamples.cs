@@ -114,7 +114,10 @@ public class WorkedEarExamples
     [Fact]
     public void Example_16_open_aids_with_room_sound_are_told_of_the_echo_and_what_helps()
     {
-        var relayless = Aids("aids", "", []) with { Links = [new AirLink { Technology = LinkTechnology.LeAudioBroadcast, Transmits = false, Codecs = [Lc3] }] };
+        var relayless = (Aids("aids", "", []) with
+        {
+            Links = [new AirLink { Technology = LinkTechnology.LeAudioBroadcast, Transmits = false, Codecs = [Lc3] }],
+        }).With(GestureDoes.ChoosesBroadcast, hold: 2, from: PowerFrom.On);
         var view = Best(Look([Optical()], Wears("aids") with { RoomWish = RoomWish.RoomHearsToo }), Cast("cast"), relayless);
         Assert.NotNull(view.Rows[0].Echo);
         Assert.Contains(view.Reasons,

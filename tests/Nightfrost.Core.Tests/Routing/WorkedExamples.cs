@@ -145,7 +145,11 @@ public class WorkedExamples
     public void Example_13_hi_fi_to_a_bar_has_no_delay_to_count_and_a_better_codec_costs_one_more_box()
     {
         var fine = new Codec(CodecClass.VendorHighDefinition, "Fine");
-        var bar = Bar() with { Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [Sbc] }] };
+        var bar = (Bar() with
+        {
+            Links = [new AirLink { Technology = LinkTechnology.BluetoothClassic, Transmits = false, Codecs = [Sbc] }],
+            Power = new(0, true, 0, 0, Known.No, Known.Yes, false),
+        }).PairedBy(PowerFrom.On, "the source button", 3, 120);
         var look = Look([], Wears("bar", "The bar")) with
         {
             Set = TelevisionSet.Unseen with { OwnProgrammesWatched = false },
