@@ -159,6 +159,9 @@ public abstract record Act
     /// <summary>Starts or ends a stream in an app or by a key, for what streams only when asked.</summary>
     public sealed record Streaming(string ThingId, bool On) : Act;
 
+    /// <summary>A phone's call comes to what is worn, or is over.</summary>
+    public sealed record Call(string ThingId, bool On) : Act;
+
     /// <summary>Starts a programme on a source.</summary>
     public sealed record Play(string SourceId) : Act;
 
@@ -220,7 +223,7 @@ public static class ActTimes
         Act.Radio or Act.JoinNetwork => 15_000,
         Act.ToPhone => 60_000,
         Act.StepZoneInput => 0,
-        Act.Bring or Act.Play or Act.PutOn or Act.Listen or Act.Streaming => 8_000,
+        Act.Bring or Act.Play or Act.PutOn or Act.Call or Act.Listen or Act.Streaming => 8_000,
         Act.Wait or Act.Charge => 0,
         _ => 4_000,
     };

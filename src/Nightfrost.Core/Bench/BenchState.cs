@@ -81,6 +81,9 @@ public sealed record ThingState
     /// <summary>The first of two speakers: left and right stand the wrong way round.</summary>
     public bool SidesSwapped { get; init; }
 
+    /// <summary>Aids: a call is heard in them.</summary>
+    public bool OnCall { get; init; }
+
     /// <summary>Aids: the programme they are on.</summary>
     public AidProgramme Programme { get; init; }
 

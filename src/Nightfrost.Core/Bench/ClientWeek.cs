@@ -16,6 +16,9 @@ public static class ClientWeek
     /// <summary>After this evening somebody else has used the set, and left it as they like it.</summary>
     private const int SomebodyElseAfter = 4;
 
+    /// <summary>On this evening a phone rings.</summary>
+    private const int CalledOn = 2;
+
     // From one evening to the next.
     private const double NightHours = 20;
 
@@ -39,6 +42,13 @@ public static class ClientWeek
             state = Bench.Let(state, 10_000);
             if (Wrong(state, rig, listening: true) is { Count: > 0 } early)
                 return Said(evening, Say("bench.whenListening"), early);
+            if (evening == CalledOn)
+            {
+                state = Called(state, rig, follows);
+                if (Wrong(state, rig, listening: true) is { Count: > 0 } called)
+                    return Said(evening, Say("bench.whenCalled"), called);
+            }
+
             state = Drained(state, id => HoursOn(state.Site, id));
             if (rig.Routes.SelectMany(r => Listening.AtEar(state, r.AtEar.Listener.Id).Reasons).ToList() is { Count: > 0 } flat)
                 return Said(evening, Say("bench.whenWatching"), flat);
@@ -67,6 +77,19 @@ public static class ClientWeek
 
         // The visit itself has been proven apart: only what it leaves behind counts here.
         IReadOnlyList<string> InWorld(Truths truths) => Run(Rehearsal.Run(Bench.Start(BenchSites.Of(rig, truths)), steps).End);
+    }
+
+    // A call comes to everybody's aids, and is over.
+    private static BenchState Called(BenchState state, Rig rig, Func<ClientLine, bool> follows)
+    {
+        foreach (var route in rig.Routes.Where(AidSteps.IsCalled))
+        {
+            foreach (var over in new[] { false, true })
+                state = Things.Pieces(route.AtEar).Aggregate(state, (now, id) => Bench.Do(now, new Act.Call(id, !over)));
+            state = Bench.Let(Follow(state, DailySteps.Calls(route).Where(follows)), 10_000);
+        }
+
+        return state;
     }
 
     private static BenchState Follow(BenchState state, IEnumerable<ClientLine> lines) =>

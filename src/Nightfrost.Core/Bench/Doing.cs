@@ -41,6 +41,7 @@ internal static class Doing
         Act.PutOn put => Of(state, put.ThingId, t => t with { Worn = true, Place = state.Site.Things[put.ThingId].Stands ? t.Place : Place.Seat }),
         Act.Listen listen => Of(state, listen.ThingId, t => t with { Programme = listen.Programme }, needsPower: true),
         Act.Streaming stream => Streamed(state, stream),
+        Act.Call call => Called(state, call),
         Act.ToPhone phone => ToldThePhone(state, phone),
         Act.JoinNetwork network => Of(state, network.ThingId, t => t with { InNetwork = true, SeeksAtMs = state.NowMs + Pairing.SeekMs }, needsPower: true),
         Act.Search search => state.Things.GetValueOrDefault(search.ThingId) is { IsOn: true } ? Pairing.Open(state, search.ThingId)
@@ -146,6 +147,13 @@ internal static class Doing
         return state.Site.Hops.Where(h => (h.From.Id == stream.ThingId || h.To.Id == stream.ThingId) && h.To.Device!.Form == WearForm.HearingAids)
             .Aggregate(state, (now, hop) => now.With(hop.To.Id, t => t with { Programme = programme }));
     }
+
+    // Nobody has read whether a stream comes back after a call: taken so that it does not.
+    private static BenchState Called(BenchState state, Act.Call call) => call.On
+        ? Of(state, call.ThingId, t => t with { OnCall = true }, needsPower: true)
+        : Of(state.Site.Hops.Where(h => h.To.Id == call.ThingId && Air.Asked(h) is not null)
+            .Aggregate(state, (now, hop) => now.With(Air.Asked(hop)!.Id, t => t with { Streams = false })),
+            call.ThingId, t => t with { OnCall = false, Programme = t.Programme == AidProgramme.Stream ? AidProgramme.Ordinary : t.Programme });
 
     private static BenchState Rested(BenchState state, Act.Rest rest)
     {

@@ -111,6 +111,17 @@ public static class DailySteps
         yield return RoomReturn(rig, Player(route)) with { WhenAllHaveStopped = true };
     }
 
+    /// <summary>How calls are taken on the aids, and how the stream comes back after one; empty where no phone is known to them.</summary>
+    public static IEnumerable<ClientLine> Calls(Route route)
+    {
+        if (!AidSteps.IsCalled(route))
+            yield break;
+        yield return new(Say("client.call"));
+        yield return AidSteps.IsAskedFor(route) ? new(Say("client.afterCallApp"), new Act.Streaming(AidSteps.Asked(route), true))
+            : new(Say("client.afterCall"), AidSteps.Programme(route.AtEar, AidProgramme.Stream));
+        yield return new(Say("client.phoneMedia"));
+    }
+
     private static ClientLine Broadcast(Route route, string boxName)
     {
         var (takes, chooses) = (route.AtEar.Takes, route.AtEar.Takes.GestureFor(GestureDoes.ChoosesBroadcast));

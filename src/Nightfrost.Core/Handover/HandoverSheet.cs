@@ -36,6 +36,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         new(Say("client.toStop"), [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
         new(Say("client.howLoud"), [.. Loud(rig, route)], false),
         new(Say("client.noSound"), [.. tries.Select(line => line.Words)], true),
+        .. Filled("client.calls", DailySteps.Calls(route).Select(line => line.Words)),
         .. Filled("client.lights", Told(rig, route, SignBy.Light)),
         .. Filled("client.display", Told(rig, route, SignBy.Display)),
         .. Filled("client.prompts", Told(rig, route, SignBy.Prompt)),

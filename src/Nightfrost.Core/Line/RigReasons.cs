@@ -112,6 +112,10 @@ internal static class RigReasons
             reasons.Add(new(ReasonKind.Assumed,
                 $"Nobody has said whether the {source.Name} brings pictures that are followed: "
                     + $"{(source.MusicOnly ? "music alone is taken" : "pictures are taken")}, as is usual.", "Ask, and enter it on Look."));
+        foreach (var socket in TakenByUnknown(rig.Site))
+            reasons.Add(new(ReasonKind.Assumed,
+                $"Nobody has said whether the room hears by what takes {RouteWords.Socket(rig.Site.Look, socket)}: the set's own speakers are taken.",
+                "Ask, and enter at that socket on Look which speaker it is."));
         if (inStep.IsBound && forecast.Count > 0)
             reasons.Add(new(ReasonKind.Assumed,
                 $"More than {RigInStep.MostFacts} sockets may or may not wait for the picture: in step is {Wording.Percent(inStep.Probability)} at most."));
@@ -123,6 +127,11 @@ internal static class RigReasons
             reasons.Add(new(ReasonKind.Assumed, "The search stopped at its limit: others that nothing beats may exist."));
         return reasons;
     }
+
+    // Outputs of the set that feed something nobody has named, where it matters what the room hears by.
+    private static IEnumerable<SourcePort> TakenByUnknown(Site site) => site is { Bar: null, RoomHears: null, SetSilent: null } or { Bar: not null } ? []
+        : site.Look.Set.Sockets.Where(s => s is { State: SocketState.Taken, TakenByDeviceId: null } && !SocketKinds.Of(s.Kind).IsRadio
+            && SocketReading.Direction(site.Look, s) == MarkingReading.Output);
 
     // A link that may drop out is weaker than a forecast that is good enough.
     private static Reason Weakest(Rig rig, LineRow worst, string which)

@@ -21,6 +21,9 @@ internal static class AidSteps
     /// <summary>True where aids take the link themselves and change programme for it.</summary>
     public static bool ChangesProgramme(Route route) => route.AtEar is { Relay: null, Receiver.Form: WearForm.HearingAids } && route.Sends is { IsOpen: false };
 
+    /// <summary>True where a phone knows the aids, so that its calls come to them.</summary>
+    public static bool IsCalled(Route route) => ChangesProgramme(route) && (route.Phone is not null || route.AtEar.Listener.KnownTo.Trim().Length > 0);
+
     /// <summary>Once joined: the relay hung on, the aids in again, the programme or the stream chosen.</summary>
     public static IEnumerable<Step> AfterPairing(Rig rig, Route route)
     {
@@ -83,7 +86,7 @@ internal static class AidSteps
                 : Programme(ear, AidProgramme.Stream)],
             Goal = new Goal.EarHears(id),
             Action = Say(IsAskedFor(route) ? "ordinary.actionAsked" : "ordinary.action", ("who", ear.Listener.Name)),
-            Detail = Say("ordinary.detail"),
+            Detail = IsCalled(route) ? Say("ordinary.detail") : "",
             Why = Say("ordinary.why"),
             Caution = Say("pairEar.caution"),
             ListenerId = id,

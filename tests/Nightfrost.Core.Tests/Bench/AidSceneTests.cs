@@ -1,8 +1,11 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Bench;
+using Nightfrost.Core.Handover;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
 using static Nightfrost.Core.Tests.Bench.SortScene;
+using static Nightfrost.Core.Tests.TestKit;
 
 namespace Nightfrost.Core.Tests.Bench;
 
@@ -112,5 +115,36 @@ public class AidSceneTests
         var loop = Way(heard).Sender!.Id;
         Assert.All(Why(heard.With(new Fault.OutOfPlace(loop))), why => Assert.Contains("not in its place", why, StringComparison.Ordinal));
         Assert.Contains(Why(Do(heard, new Act.Turn(loop, Volume.Down))), why => why.Contains("drive", StringComparison.Ordinal));
+    }
+
+    [Theory]
+    [InlineData("aids by their streamer", "choose the TV programme")]
+    [InlineData("aids that are started in their app", "press start in the app again")]
+    public void After_a_call_the_stream_is_brought_back_as_the_sheet_says(string sort, string line)
+    {
+        var rig = RehearsalTests.All[sort]();
+        var after = Rehearsal.Run(Core.Bench.Bench.Start(BenchSites.Of(rig, Worlds.OfTheWeek(rig).Likely)), RunSheet.For(rig)).End;
+        var calls = DailySteps.Calls(rig.Routes[0]).ToList();
+        Assert.Contains(calls, l => l.Words.Contains(line, StringComparison.Ordinal));
+        var called = Do(after, [.. Things.Pieces(rig.Routes[0].AtEar).Select(id => new Act.Call(id, true))]);
+        Assert.Contains(Why(called), why => why.Contains("a call is heard", StringComparison.Ordinal));
+        var over = Do(called, [.. Things.Pieces(rig.Routes[0].AtEar).Select(id => new Act.Call(id, false))]);
+        Assert.NotEmpty(Why(over));
+        Assert.Empty(Why(Do(over, [.. calls.SelectMany(l => l.Acts)])));
+
+        // The week has a call in it, and whoever leaves the line out misses the film.
+        Assert.Empty(ClientWeek.Run(after));
+        Assert.Contains("after a call", ClientWeek.Run(after, l => !l.Words.Contains(line, StringComparison.Ordinal))[0], StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Where_no_phone_knows_the_aids_nothing_is_said_of_calls()
+    {
+        var look = Look([Optical()], Listener(wears: "aids"));
+        Rig Plan(string knownTo) => RehearsalTests.Best(look with { Listeners = [look.Listeners[0] with { KnownTo = knownTo, OpenToAnother = false }] },
+            Streamer("streamer", "K", 2), Aids("aids", "K", 2));
+        Assert.Empty(DailySteps.Calls(Plan("").Routes[0]));
+        Assert.Equal(3, DailySteps.Calls(Plan("her phone").Routes[0]).Count());
+        Assert.Equal("", RunSheet.For(Plan("")).Single(s => s.Id.StartsWith("ordinary-", StringComparison.Ordinal)).Detail);
     }
 }

@@ -29,6 +29,20 @@ public class RigViewTests
     }
 
     [Fact]
+    public void What_takes_an_output_and_nobody_has_named_may_be_what_the_room_hears_by()
+    {
+        var taken = new SourcePort { Id = "arc", Kind = SocketKind.HdmiReturn, State = SocketState.Taken, TakenBy = "the bar" };
+        bool Asked(RoomWish wish, SourcePort socket, params Device[] more) => Best(Look([Optical(), socket], Listener(wears: "ear") with { RoomWish = wish }),
+            [Box("box"), Headset("ear"), .. more]).Reasons.Any(r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("room hears by", StringComparison.Ordinal));
+        Assert.True(Asked(RoomWish.RoomHearsToo, taken));
+        Assert.True(Asked(RoomWish.SetSilent, taken));
+        Assert.False(Asked(RoomWish.NoWish, taken));
+        Assert.False(Asked(RoomWish.RoomHearsToo, taken with { TakenByDeviceId = "bar" }, Bar()));
+        Assert.False(Asked(RoomWish.RoomHearsToo, taken with { State = SocketState.Free }));
+        Assert.False(Asked(RoomWish.RoomHearsToo, taken with { Kind = SocketKind.HdmiPlain }));
+    }
+
+    [Fact]
     public void The_line_board_names_every_station_from_socket_to_ear()
     {
         var row = Best(Look([Optical(), Phones()], Listener(wears: "wired")), Converter(), Wired()).Rows[0];
