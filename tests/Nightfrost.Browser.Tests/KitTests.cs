@@ -15,16 +15,16 @@ public class KitTests(Cluster cluster)
         using var browser = new Browser(app.Start());
         browser.SignIn();
         browser.Go("/kit");
-        browser.SeeHeadline("88 things on the shelf");
+        browser.SeeHeadline("89 things on the shelf");
         browser.Click("Feeds two or more");
         browser.Click("Low latency");
-        browser.SeeHeadline("of 88 things can do that");
+        browser.SeeHeadline("of 89 things can do that");
         browser.See("Pass Two box");
         browser.SeeNo("Plain One sender");
         browser.Click("UHF");
-        browser.SeeHeadline("0 of 88 things can do that");
+        browser.SeeHeadline("0 of 89 things can do that");
         browser.Click("Show everything");
-        browser.SeeHeadline("88 things on the shelf");
+        browser.SeeHeadline("89 things on the shelf");
 
         foreach (var name in new[] { "Pass Two box", "Duo box" })
             browser.Driver.FindElement(By.CssSelector($"input[aria-label='Compare {name}']")).Click();
@@ -46,7 +46,7 @@ public class KitTests(Cluster cluster)
         using var browser = new Browser(app.Start());
         browser.SignIn();
         browser.Go("/kit");
-        browser.SeeHeadline("88 things on the shelf");
+        browser.SeeHeadline("89 things on the shelf");
         var export = (string)browser.Driver.ExecuteAsyncScript("const done = arguments[0]; fetch('/api/kit/export').then((r) => r.text()).then(done)")!;
         var root = JsonNode.Parse(export)!;
         var devices = root["devices"]!.AsArray();

@@ -67,6 +67,11 @@ public static class Constraints
                 || a.Acts.OfType<Act.Pull>().Any(pull => pull.EndId == p.EndId))),
         Physical("all-before-first-sound",
             (rig, a, b) => SoundAt(b).Any(listener => IsNeeded(rig, a, listener))),
+        // What is made to wait from off is on from then.
+        Physical("on-before-together",
+            (rig, a, b) => a is { Goal: Goal.WindowOpen box, Phase: Phase.Pair, Acts.Count: > 0 } && b.Signs.Any(sign => sign is Sign.Together)
+                && SoundAt(b).Any(listener => RouteOf(rig, listener) is { Feed: { Transmitter: { } sends } feed }
+                    && Things.Sender(feed) == box.ThingId && Behaviour.Of(sends).PairsFromOff)),
         Physical("playing-before-heard",
             (_, a, b) => a.Acts.Any(act => act is Act.Play) && (Ear(b) is not null || b.Goal is Goal.RoomHears || SoundAt(b).Any())),
         Physical("joined-before-heard",
@@ -96,7 +101,7 @@ public static class Constraints
             (_, a, b) => a.Goal is Goal.RadiosAre { On: false } && b.Phase == Phase.Pair && Presses(b) is not null),
         Physical("rivals-back-after-pairing",
             (_, a, b) => IsRestore(b) && a is { Phase: Phase.Pair, Acts.Count: > 0 }
-                && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All or Goal.IsOff && !IsRestore(a) && !IsOffAndOn(a)),
+                && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All or Goal.IsOff && !IsRestore(a) && !IsOffAndOn(a) && !IsPutIn(a)),
         Practice("tried-before-rivals-back", (_, a, b) => IsRestore(b) && IsOffAndOn(a)),
         Physical("room-after-what-feeds-it",
             (rig, a, b) => b.Goal is Goal.RoomHears && b.Phase == Phase.Menu && IsOfRoom(rig, a)),
@@ -143,6 +148,8 @@ public static class Constraints
 
     // What is put off and on again, to see whether it comes back.
     private static bool IsOffAndOn(Step step) => step.Acts.Any(act => act is Act.Switch { On: false }) && step.Acts.Any(act => act is Act.Switch { On: true });
+
+    private static bool IsPutIn(Step step) => step.Goal is Goal.All all && all.Goals.All(g => g is Goal.InPlace);
 
     private static bool IsAsked(Step step) => step.Id.StartsWith("ask-", StringComparison.Ordinal);
 

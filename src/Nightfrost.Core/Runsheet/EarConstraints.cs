@@ -43,6 +43,10 @@ internal static class EarConstraints
             && a.Goal is Goal.EndIn or Goal.LeadIn),
         Practice("manual-has-pairing-first", PairingFirst.IsBefore),
         Practice("placed-before-wired", (_, a, b) => IsCarried(a) && SameEar(a, b) && b is { Phase: Phase.Pair, Goal: Goal.LeadIn or Goal.InputChosen }),
+        Practice("phone-before-profile", (_, a, b) => b.ListenerId is { } ear && b.Id == ProfileSteps.OnPhone(ear)
+            && ((a.Goal is Goal.All back && back.Goals.Contains(new Goal.RadiosAre(true))) || (a.Goal is Goal.KnownTo && SameEar(a, b)))),
+        Practice("profile-before-set", (_, a, b) => b.ListenerId is { } ear && b.Id == ProfileSteps.BySet(ear) && SameEar(a, b)
+            && (a.Id == ProfileSteps.OnPhone(ear) || a.Goal is Goal.Joined)),
         Practice("closed-before-chosen", (rig, a, b) => b.Goal is Goal.Joined && b.ListenerId is { } ear
             && rig.Routes.Any(r => r.AtEar.Listener.Id == ear && a.Id == BroadcastSteps.CloseId(r.Feed))),
     ];

@@ -39,6 +39,8 @@ internal static class ListenSteps
             }.Showing(rig, new Sign.Heard(id));
             if (AidSteps.Ordinary(rig, route) is { } ordinary)
                 yield return ordinary;
+            if (ProfileSteps.Heard(route) is { } profile)
+                yield return profile;
             if (ear.Listener.OwnVolume)
                 yield return new Step
                 {

@@ -68,6 +68,8 @@ internal static class PairSteps
                 Ticks = [Say("restoreRivals.tick")],
                 Mandatory = true,
             };
+        foreach (var step in rig.Routes.SelectMany(ProfileSteps.Made))
+            yield return step;
     }
 
     // Who was switched off so that another could be paired comes on again once all have.

@@ -41,8 +41,16 @@ internal static class SortsOfRigs
         ["a phone that passes it on"] = () => Of(Set(Radio(SocketKind.AppStream)), Who("Zoe", "fulmer-over")),
         ["a bar that its neighbour may wake"] = () => Find(
             Set(Optical with { State = SocketState.Taken, TakenBy = "the bar", TakenByDeviceId = "quay-bar" },
-                new SourcePort { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, SilencesSpeakers = Known.No, FollowsPicture = Known.Yes }),
+                new SourcePort { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, SilencesSpeakers = Known.No,
+                    FollowsPicture = Known.Yes }),
             r => r.Feed.Transmitter?.DisturbsWhenIdle == true, Who("Ida", "unmarked-over")),
+        ["a neckband with an ear profile"] = () => Of(new Shelf([.. Workshop.Devices, Neckband]),
+            Set(Radio(SocketKind.Bluetooth)) with { Set = Set(Radio(SocketKind.Bluetooth)).Set with
+            { SpatialListed = Known.Yes } }, Who("Aune", "mantle-neck") with { SpatialRendering = true }),
+        ["a streamer for one who listens longer, a box on its cell for another"] = () => Find(
+            Set(Optical, new SourcePort { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, SilencesSpeakers = Known.No }, Usb),
+            r => r.Feed.Transmitter?.Id is "samphire-stream" or "plain-one",
+            Who("Hedda", "samphire-aids") with { HoursADay = 4 }, Who("Timo", "unmarked-over")),
         ["a computer"] = () => Of(Set() with { Sources = [Computer] }, Who("Max", "fulmer-over")),
         ["a box that bears little"] = () => RehearsalTests.Best(
             TestKit.Look([TestKit.Pair("AUDIO OUT") with { Direction = SocketDirection.Output }],
@@ -55,6 +63,15 @@ internal static class SortsOfRigs
             }, TestKit.Headset("ear")),
         ["a box whose manual begins with the pairing"] = () => Of(new Shelf([.. Workshop.Devices.Select(d => d with
             { ComesFirst = ComesFirst.Pairing })]), Set(Optical, Usb), Who("Edda", "fulmer-over")),
+    };
+
+    private static Device Neckband => Workshop.Find("collar-speaker")! with
+    {
+        Id = "mantle-neck",
+        Name = "Mantle neckband speaker",
+        App = "Mantle",
+        EarProfileMinutes = 15,
+        SpatialRendering = true,
     };
 
     private static SourcePort Optical => new()

@@ -33,7 +33,8 @@ public class RigViewTests
     {
         var taken = new SourcePort { Id = "arc", Kind = SocketKind.HdmiReturn, State = SocketState.Taken, TakenBy = "the bar" };
         bool Asked(RoomWish wish, SourcePort socket, params Device[] more) => Best(Look([Optical(), socket], Listener(wears: "ear") with { RoomWish = wish }),
-            [Box("box"), Headset("ear"), .. more]).Reasons.Any(r => r.Kind == ReasonKind.Assumed && r.Sentence.Contains("room hears by", StringComparison.Ordinal));
+            [Box("box"), Headset("ear"), .. more]).Reasons.Any(r => r.Kind == ReasonKind.Assumed
+                && r.Sentence.Contains("room hears by", StringComparison.Ordinal));
         Assert.True(Asked(RoomWish.RoomHearsToo, taken));
         Assert.True(Asked(RoomWish.SetSilent, taken));
         Assert.False(Asked(RoomWish.NoWish, taken));

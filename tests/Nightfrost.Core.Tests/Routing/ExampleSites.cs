@@ -23,7 +23,8 @@ internal static class ExampleSites
         {
             var steps = RunSheet.For(rig);
             foreach (var proof in new[] { Proof.Of(rig, steps), ClientWeek.Prove(rig, steps) })
-                Assert.True(proof.Verdict is Verdict.Proven or Verdict.ProvenBut, $"{proof.Verdict} {proof.FailsAt}: {string.Join("; ", [.. proof.Problems, .. proof.NotSimulated])}");
+                Assert.True(proof.Verdict is Verdict.Proven or Verdict.ProvenBut,
+                    $"{proof.Verdict} {proof.FailsAt}: {string.Join("; ", [.. proof.Problems, .. proof.NotSimulated])}");
         }
 
         return answer;
