@@ -42,6 +42,9 @@ public sealed record BenchLead(string Id, string Name, string NearPort, string F
 {
     public string NearEnd { get; } = Things.NearEnd(Id);
     public string FarEnd { get; } = Things.FarEnd(Id);
+
+    /// <summary>Both ends with where they belong, the one nearer the source first.</summary>
+    internal IReadOnlyList<(string End, string Port)> Ends => [(NearEnd, NearPort), (FarEnd, FarPort)];
 }
 
 /// <summary>One stretch of a way: a lead into a thing.</summary>
@@ -199,7 +202,9 @@ public sealed record BenchSite(
     /// <summary>The name of a thing, or of a lead.</summary>
     public string NameOf(string id)
     {
-        if (Things.TryGetValue(id, out var thing))
+        if (Things.TryGetValue(id, out var thing) && thing.BelongsToSeat && Things.Values.Any(t => t.Name == thing.Name && !t.BelongsToSeat))
+            return Say("name.theAtSeat", ("what", thing.Name));
+        if (thing is not null)
             return thing.Device is null || thing.SourceId is not null ? thing.Name : Say("name.the", ("what", thing.Name));
         if (Leads.TryGetValue(id, out var lead))
             return Say("name.the", ("what", lead.Name));

@@ -8,8 +8,8 @@ namespace Nightfrost.Core.Bench;
 public static class Faults
 {
     /// <summary>Every fault that may stop the sound on the way to one listener.</summary>
-    public static IEnumerable<Fault> Of(BenchSite site, EarWay way) =>
-        [.. Leads(way), .. Boxes(site, way), .. Ears(way), .. AcrossTheAir(way), .. Sources(site, way)];
+    public static IEnumerable<Fault> Of(BenchSite site, EarWay way) => ((IEnumerable<Fault>)
+        [.. Leads(way), .. Boxes(site, way), .. Ears(way), .. AcrossTheAir(way), .. Sources(site, way)]).Distinct();
 
     /// <summary>Every fault that may silence a room that hears by a bar or by speakers of the rig.</summary>
     public static IEnumerable<Fault> OfRoom(BenchSite site)

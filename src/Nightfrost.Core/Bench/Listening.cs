@@ -193,14 +193,14 @@ public static class Listening
     {
         if (state.DeadLeads.Contains(lead.Id))
             reasons.Add(Say("bench.deadLead", ("lead", state.Site.NameOf(lead.Id))));
-        foreach (var (end, port) in (ReadOnlySpan<(string, string)>)[(lead.NearEnd, lead.NearPort), (lead.FarEnd, lead.FarPort)])
+        foreach (var (end, port) in lead.Ends)
         {
             if (state.Plugs.GetValueOrDefault(end) != port)
-                reasons.Add(Say("bench.endNotInAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
+                reasons.Add(Say("bench.endNotInAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state.Site, port))));
             else if (state.HalfIn.Contains(end))
-                reasons.Add(Say("bench.halfIn", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
+                reasons.Add(Say("bench.halfIn", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state.Site, port))));
             else if (state.Caps.Contains(end))
-                reasons.Add(Say("bench.capOnAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state, port))));
+                reasons.Add(Say("bench.capOnAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state.Site, port))));
         }
     }
 
@@ -234,10 +234,11 @@ public static class Listening
             yield return Say("bench.levelsLow", name);
     }
 
-    private static string At(BenchState state, string port)
+    /// <summary>Where a port is, in words.</summary>
+    internal static string At(BenchSite site, string port)
     {
         var at = port.IndexOf("/port/", StringComparison.Ordinal);
-        return at < 0 ? Say("bench.itsSocket") : state.Site.NameOf(port[..at]);
+        return at < 0 ? Say("bench.itsSocket") : site.NameOf(port[..at]);
     }
 
     private static IEnumerable<string> AcrossTheAir(BenchState state, EarWay way)

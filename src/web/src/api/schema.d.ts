@@ -2561,6 +2561,71 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cases/{caseId}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What may stop the sound of a case, what of it shows by a look, and what tells the rest apart. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    caseId: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FaultReport"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cases/{caseId}/preparation": {
         parameters: {
             query?: never;
@@ -4174,6 +4239,23 @@ export interface components {
             /** @description What goes otherwise then. */
             thenFails: string;
         };
+        /** @description What may stop one listener's sound, and how far it shows. */
+        EarFaults: {
+            /** @description The listener. */
+            who: string;
+            /**
+             * Format: int32
+             * @description How many causes there are.
+             */
+            causes: number;
+            /**
+             * Format: int32
+             * @description How many of them show by a look alone.
+             */
+            shown: number;
+            /** @description Those that look like another. */
+            alike: components["schemas"]["LookAlikes"][];
+        };
         /**
          * @description What two copies of one programme do to an ear that hears both.
          * @enum {unknown}
@@ -4206,6 +4288,13 @@ export interface components {
          * @enum {unknown}
          */
         Evidence: "makersWord" | "specificationRead" | "measuredHere";
+        /** @description Every fault of a rig against every check: which are told apart by a look, which by a try, and which by nothing. */
+        FaultReport: {
+            /** @description Each listener. */
+            ears: components["schemas"]["EarFaults"][];
+            /** @description What of the rig the Bench cannot carry out; then there are no ears. */
+            notSimulated: string[];
+        };
         /** @description Something entered that cannot be right. */
         FieldProblem: {
             /** @description Path of the field, such as "listeners[0].seatDistanceM". */
@@ -4625,6 +4714,15 @@ export interface components {
              * @description From which probability of being in step on a route is good enough here, %, 60 to 95 (starting value).
              */
             goodEnoughPercent?: number;
+        };
+        /** @description Causes that look and sound the same until something is tried. */
+        LookAlikes: {
+            /** @description What may be wrong, each in a sentence. */
+            causes: string[];
+            /** @description What tells them apart, in this order. */
+            tries: string[];
+            /** @description Those among them that no check tells apart, group by group. */
+            notToldApart: string[][];
         };
         /** @description A manual kept here. */
         ManualView: {

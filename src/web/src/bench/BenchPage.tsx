@@ -7,6 +7,7 @@ import { Pick } from '../parts/fields'
 import { Figure, Page, Part } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { Shell } from '../shell/Shell'
+import { FaultsOfRig } from './FaultsOfRig'
 import { WatchedVisit } from './WatchedVisit'
 
 /** Simulated devices: a visit gone through step by step, and what such a proof is worth. */
@@ -38,6 +39,14 @@ export function BenchPage() {
           )}
           {caseId !== '' && <WatchedVisit key={caseId} caseId={caseId} />}
         </Part>
+        {caseId !== '' && (
+          <Part
+            title="If the sound stays away"
+            note="Every cause the simulation knows for this rig, met one at a time on an evening after the visit."
+          >
+            <FaultsOfRig key={caseId} caseId={caseId} />
+          </Part>
+        )}
         {limits.isPending && <Waiting words="Fetching the limits…" />}
         {limits.isError && <Trouble error={limits.error} onRetry={() => void limits.refetch()} />}
         {limits.data && <Limits limits={limits.data} />}

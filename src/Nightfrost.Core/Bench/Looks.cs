@@ -1,0 +1,78 @@
+using Nightfrost.Core.Acts;
+using Nightfrost.Core.Kit;
+using Nightfrost.Core.Loudness;
+using static Nightfrost.Core.Catalogue;
+
+namespace Nightfrost.Core.Bench;
+
+/// <summary>What is seen and heard of a listener's way before anything is touched.</summary>
+internal static class Looks
+{
+    /// <summary>Every look along a way, the ear first.</summary>
+    public static IEnumerable<Check> Of(BenchSite site, EarWay way)
+    {
+        yield return Look("look.ear", way.Route.AtEar.Listener.Name, state => AtEar(state, way));
+        yield return Look("look.room", "", state => Text(Listening.InRoom(state).IsHeard));
+        yield return Look("look.picture", site.NameOf(way.SourceId), state => Text(state.Sources[way.SourceId] is { Standby: false } source
+            ? source.Playing ? "plays" : "stands still" : "dark"));
+        yield return Look("look.menu", site.NameOf(way.SourceId), state => Menu(state.Sources[way.SourceId]));
+        foreach (var lead in way.Stretches.Append(way.AtSpeaker).OfType<Stretch>().Select(s => s.Lead).DistinctBy(l => l.Id))
+        {
+            yield return Look("look.plugs", site.NameOf(lead.Id), state => $"{state.Plugs.GetValueOrDefault(lead.NearEnd)} {state.Plugs.GetValueOrDefault(lead.FarEnd)}");
+            if (lead.HasCaps)
+                yield return Look("look.caps", site.NameOf(lead.Id), state => $"{state.Caps.Contains(lead.NearEnd)} {state.Caps.Contains(lead.FarEnd)}");
+        }
+
+        foreach (var thing in OnWay(way))
+            yield return Look("look.thing", site.NameOf(thing.Id), state => Thing(state, thing.Id));
+        foreach (var aid in way.Pieces.Where(p => p.Device!.Form == WearForm.HearingAids))
+            yield return Look("look.aid", site.NameOf(aid.Id), state => Text(state.Things[aid.Id] is { IsOn: true, Programme: AidProgramme.Ordinary }));
+        if (way.RivalId is { } rival)
+            yield return Look("look.rival", site.NameOf(rival), state => Text(state.Things[way.Taker.Id].TakesFrom == rival));
+    }
+
+    /// <summary>Everything on a way that is more than a lead, once each.</summary>
+    internal static IEnumerable<BenchThing> OnWay(EarWay way) =>
+        way.Stretches.Select(s => s.Into).Append(way.Sender).Concat(way.Beyond).OfType<BenchThing>().Where(t => t.Behaviour is not null).DistinctBy(t => t.Id);
+
+    /// <summary>What comes to the ear, as its owner would say it.</summary>
+    internal static string AtEar(BenchState state, EarWay way)
+    {
+        var why = Listening.AtEar(state, way.ListenerId).Reasons;
+        if (why.Count == 0)
+            return "heard";
+        if (way.Sender is { } box && state.Things[way.Taker.Id].TakesFrom is { } from && from != box.Id)
+            return "another";
+        if (OneOfTwo(state, way) is { } one)
+            return $"only {one.Id}";
+        return why.Count > 1 ? "nothing"
+            : way.Stretches.Any(s => state.Things[s.Into.Id].Hums) ? "hum"
+            : way.Stretches.Any(s => state.HalfIn.Overlaps([s.Lead.NearEnd, s.Lead.FarEnd])) ? "one side"
+            : Listening.LevelAt(state, way.ListenerId) is { Audibility: Audibility.HardlyAnything } ? "faint"
+            : state.Sources[way.SourceId].TooHot ? "distorted"
+            : way.Hops.Any(h => state.Things[h.From.Id] is { Crowded: true } or { ChannelShared: true }) ? "breaks up"
+            : way.Pieces.Any(p => state.Things[p.Id].SidesSwapped) ? "sides swapped" : "nothing";
+    }
+
+    // Of two that are heard together the one that plays alone.
+    private static BenchThing? OneOfTwo(BenchState state, EarWay way) => way.Pieces.Count == 2 && Listening.AtBox(state, way.ListenerId).IsHeard
+        && way.Pieces.Where(piece => state.Things[piece.Id] is { IsOn: true, Worn: true }
+            && way.Hops.Where(h => h.To.Id == piece.Id).All(h => !Air.Missing(state, h).Any())).ToList() is [var alone] ? alone : null;
+
+    // Lights and displays that somebody has read, where it stands and how it is set, its supply.
+    private static string Thing(BenchState state, string thingId)
+    {
+        var (thing, what) = (state.Things[thingId], state.Site.Things[thingId]);
+        var shown = string.Join(",", Signs.Of(state).Where(s => s.ThingId == thingId).Select(s => s.Look.State));
+        var screen = what.Device!.IsPhone() ? $"{thing.IsOn} {thing.Charge > 0} {thing.InNetwork}" : "";
+        return $"{shown} {screen} {(what.Behaviour!.StartsOnReceive ? thing.Mode : "")} {(what.Behaviour.InputByHand ? thing.Input : "")} {thing.FedFrom} {thing.BehindHub} "
+            + $"{thing.Place} {thing.TooFar} {thing.Worn} {thing.Aimed} {thing.LineBlocked}";
+    }
+
+    private static string Menu(SourceState source) => $"{string.Join(",", source.Outputs.Order(StringComparer.Ordinal))} {source.Format} {source.SpeakersOn} "
+        + $"{source.HeadphoneLevel} {source.Volume} {source.Muted} {string.Join(",", source.Menus.OrderBy(m => m.Key).Select(m => m.Value))}";
+
+    private static Check Look(string words, string thing, Func<BenchState, string> sees) => new(Say(words, ("thing", thing)), [], sees);
+
+    private static string Text(object answer) => $"{answer}";
+}
