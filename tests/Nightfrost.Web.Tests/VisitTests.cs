@@ -56,6 +56,7 @@ public class VisitTests(Cluster cluster) : OneCase(cluster)
     {
         var bare = await Save(await Open(), Simple);
         await Visitor.Refused(await Me.Send(HttpMethod.Get, $"/api/cases/{bare.Id}/watched", null), HttpStatusCode.Conflict);
+        await Visitor.Refused(await Me.Send(HttpMethod.Get, $"/api/cases/{bare.Id}/faults", null), HttpStatusCode.Conflict);
         var chosen = await Choose(bare, await Me.Read<RankedRigs>($"/api/cases/{bare.Id}/rigs"));
         var watched = await Me.Read<WatchedVisit>($"/api/cases/{chosen.Id}/watched");
         Assert.Equal((await Steps(chosen)).Select(s => s.Step.Id), watched.Steps.Select(s => s.StepId));
@@ -63,6 +64,10 @@ public class VisitTests(Cluster cluster) : OneCase(cluster)
         Assert.Equal("Seat 1", ear.Who);
         Assert.Matches(@"^\S.*, about \d+ ms late, speech up to \d+ dB SPL with noise \d+ dB under it$", ear.How);
         Assert.All(watched.Steps, s => Assert.Empty(s.Problems));
+        var faults = Assert.Single((await Me.Read<FaultReport>($"/api/cases/{chosen.Id}/faults")).Ears);
+        Assert.Equal(ear.Who, faults.Who);
+        Assert.InRange(faults.Shown, 1, faults.Causes - 2);
+        Assert.All(faults.Alike, alike => Assert.NotEmpty(alike.Tries));
         Assert.Contains(watched.Steps, s => s.Shows.Count > 0);
         Assert.Contains(watched.Steps, s => s.Events.Any(e => e.Contains("joins", StringComparison.Ordinal)));
     }
