@@ -51,7 +51,8 @@ internal static class Doing
         Act.ClearAir clear => Of(state, clear.ThingId, t => t with { Crowded = false, ChannelShared = false }),
         Act.TurnOutputDown down => state.Sources.ContainsKey(down.SourceId) ? state.WithSource(down.SourceId, s => s with { TooHot = false })
             : Missing(state, down.SourceId),
-        Act.ToBluetooth mode => Of(state, mode.ThingId, t => t with { Strays = false }, needsPower: true),
+        Act.ToBluetooth mode => Of(state, mode.ThingId, t => t with { Strays = false, SeeksAtMs = t.Strays ? state.NowMs + Pairing.SeekMs : t.SeeksAtMs },
+            needsPower: true),
         Act.SetSides sides => Of(state, sides.ThingId, t => t with { SidesSwapped = false }),
         Act.SlideRemote slide => Zones.Slid(state, slide),
         Act.StepZoneInput step => Zones.Stepped(state, step),

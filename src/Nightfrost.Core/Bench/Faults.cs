@@ -218,7 +218,7 @@ public static class Faults
     {
         Fault.CrowdedAir crowded => state.With(crowded.SenderId, t => t with { Crowded = true }),
         Fault.ChannelShared shared => state.With(shared.SenderId, t => t with { ChannelShared = true }),
-        Fault.TooFar far => state.With(far.ReceiverId, t => t with { TooFar = true }),
+        Fault.TooFar far => Pairing.Lose(state.With(far.ReceiverId, t => t with { TooFar = true }), far.ReceiverId),
         Fault.TurnedAway away => state.With(away.SenderId, t => t with { Aimed = false }),
         Fault.LineBlocked blocked => state.With(blocked.ReceiverId, t => t with { LineBlocked = true }),
         Fault.OutOfPlace place => state.With(place.ThingId, t => t with { Worn = false }),
@@ -230,7 +230,7 @@ public static class Faults
             .With(network.ThingId, t => t with { SeeksAtMs = null }),
         Fault.MateOut mate => Pairing.Release(state, mate.ThingId).With(mate.ThingId, t => t with { SeeksAtMs = null }),
         Fault.SidesSwapped sides => state.With(sides.ThingId, t => t with { SidesSwapped = true }),
-        Fault.Strays strays => state.With(strays.ThingId, t => t with { Strays = true }),
+        Fault.Strays strays => Pairing.Lose(state.With(strays.ThingId, t => t with { Strays = true }), strays.ThingId),
         Fault.ZoneOff zone => Menu(state, zone.SourceId, SourceMenu.ZonePower, MenuValues.Off),
         Fault.ZoneVolumeFree zone => Menu(state, zone.SourceId, SourceMenu.ZoneVolume, MenuValues.Variable),
         Fault.ZoneInputElsewhere zone => Menu(state, zone.SourceId, SourceMenu.ZoneInput, MenuValues.Other),

@@ -179,6 +179,10 @@ internal static class Pairing
     public static BenchState Release(BenchState state, string thingId) =>
         state.Things[thingId].Joined.Aggregate(state, (now, partner) => Part(now, thingId, partner, seekAgain: true));
 
+    /// <summary>A thing that lost whom it took from, and looks for it as long as such things do.</summary>
+    public static BenchState Lose(BenchState state, string thingId) => state.Things[thingId].TakesFrom is { } from
+        ? Part(state, thingId, from, seekAgain: true).With(thingId, t => t with { SeeksAtMs = state.NowMs + SeekMs, SeeksUntilMs = state.NowMs + LostMs }) : state;
+
     /// <summary>Whoever waits at both ends joins.</summary>
     public static BenchState JoinWaiting(BenchState state)
     {

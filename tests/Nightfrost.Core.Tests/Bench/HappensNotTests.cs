@@ -364,4 +364,33 @@ public class HappensNotTests
             Assert.Equal(scene.Now.Plugs, after.Now.Plugs);
         }
     }
+
+    [Fact]
+    public void Out_of_reach_or_in_another_mode_nothing_joins_and_back_it_does()
+    {
+        var far = SortScene.After("one at an optical box");
+        var way = SortScene.Way(far);
+        far = SortScene.Do(far, new Act.Radio(way.RivalId!, false)).With(new Fault.TooFar(way.Taker.Id));
+        Assert.Empty(Core.Bench.Bench.Let(far, 20_000).Things[way.Taker.Id].Joined);
+        var again = SortScene.Do(far, new Act.Switch(way.Taker.Id, false), new Act.Switch(way.Taker.Id, true));
+        Assert.Empty(Core.Bench.Bench.Let(again, 20_000).Things[way.Taker.Id].Joined);
+        Assert.Empty(SortScene.Why(Core.Bench.Bench.Let(SortScene.Do(far, new Act.Bring(way.Taker.Id, Place.Seat),
+            new Act.PutOn(way.Taker.Id)), 20_000)));
+
+        var stray = SortScene.After("a pair left and right of the seat");
+        var pair = SortScene.Way(stray);
+        stray = SortScene.Do(stray.With(new Fault.Strays(pair.Taker.Id)), new Act.Radio(pair.RivalId!, false));
+        Assert.Null(Core.Bench.Bench.Let(stray, 20_000).Things[pair.Taker.Id].TakesFrom);
+        Assert.Empty(SortScene.Why(Core.Bench.Bench.Let(SortScene.Do(stray, new Act.ToBluetooth(pair.Taker.Id)), 20_000)));
+    }
+
+    [Fact]
+    public void A_phone_in_another_network_finds_no_set_however_often_it_is_restarted()
+    {
+        var after = SortScene.After("a phone that passes it on");
+        var phone = SortScene.Way(after).Taker.Id;
+        var away = SortScene.Do(after.With(new Fault.OtherNetwork(phone)), new Act.Switch(phone, false), new Act.Switch(phone, true));
+        Assert.Null(Core.Bench.Bench.Let(away, 20_000).Things[phone].TakesFrom);
+        Assert.NotNull(Core.Bench.Bench.Let(SortScene.Do(away, new Act.JoinNetwork(phone)), 20_000).Things[phone].TakesFrom);
+    }
 }
