@@ -7,7 +7,7 @@ using Nightfrost.Core.Runsheet;
 
 namespace Nightfrost.Benchmarks;
 
-/// <summary>Times of the Bench: one act, one sheet carried out, and a sheet derived and proven.</summary>
+/// <summary>Times of the Bench: one act, one sheet carried out, a sheet derived and proven, a week, what the client tries, and which causes look alike.</summary>
 public static class BenchTimes
 {
     private const int Sites = 40;
@@ -16,8 +16,9 @@ public static class BenchTimes
     /// <summary>Prints a table over rigs that the Bench can carry out whole.</summary>
     public static void Print()
     {
-        Console.WriteLine("| listeners | rigs | steps, most | an act p95 ms | a sheet carried out p95 ms | derived and proven p95 ms | a week p95 ms |");
-        Console.WriteLine("| --- | --- | --- | --- | --- | --- | --- |");
+        Console.WriteLine("| listeners | rigs | steps, most | an act p95 ms | a sheet carried out p95 ms | derived and proven p95 ms | a week p95 ms "
+            + "| lines to try p95 ms | causes p95 ms |");
+        Console.WriteLine("| --- | --- | --- | --- | --- | --- | --- | --- | --- |");
         foreach (var listeners in new[] { 1, 2, 4 })
         {
             var rigs = Enumerable.Range(0, Sites).SelectMany(seed => Router.Rank(MadeUpKit.Site(100, listeners, seed)).Rigs.Select(r => r.Rig))
@@ -27,7 +28,7 @@ public static class BenchTimes
             var steps = rigs.Max(rig => RunSheet.For(rig).Count);
             Console.WriteLine(string.Create(CultureInfo.InvariantCulture,
                 $"| {listeners} | {rigs.Count} | {steps} | {P95(rigs, AnAct):0.000} | {P95(rigs, ASheet):0.0} | {P95(rigs, Proven):0.0} | "
-                    + $"{P95(rigs, AWeek):0.0} |"));
+                    + $"{P95(rigs, AWeek):0.0} | {P95(rigs, Tried):0} | {P95(rigs, Causes):0} |"));
         }
     }
 
@@ -60,6 +61,20 @@ public static class BenchTimes
         var steps = RunSheet.For(rig);
         var clock = Stopwatch.StartNew();
         _ = ClientWeek.Prove(rig, steps);
+        return clock.Elapsed.TotalMilliseconds;
+    }
+
+    private static double Tried(Rig rig)
+    {
+        var clock = Stopwatch.StartNew();
+        _ = TryLines.Of(rig);
+        return clock.Elapsed.TotalMilliseconds;
+    }
+
+    private static double Causes(Rig rig)
+    {
+        var clock = Stopwatch.StartNew();
+        _ = FaultReport.Of(rig);
         return clock.Elapsed.TotalMilliseconds;
     }
 

@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using Nightfrost.Core.Acts;
+using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Loudness;
 using Nightfrost.Core.Runsheet;
@@ -21,7 +22,7 @@ public partial class CatalogueTests
     private static readonly HashSet<string> Composed =
         [.. Enum.GetNames<SignState>().Select(n => $"state.{n}"), .. Enum.GetNames<WearForm>().Select(n => $"name.{n}"),
             .. Enum.GetNames<Audibility>().Concat(Enum.GetNames<Clarity>()).Select(n => $"level.{n}"), .. Constraints.All.Select(c => $"because.{c.Id}"),
-            .. Enum.GetNames<AidProgramme>().Select(n => $"bench.notOn{n}")];
+            .. Enum.GetNames<AidProgramme>().Select(n => $"bench.notOn{n}"), .. typeof(Fault).GetNestedTypes().Select(t => $"fault.{t.Name}")];
 
     private static readonly Dictionary<string, string> InFile = Catalogue.All.ToDictionary();
 

@@ -14,7 +14,7 @@ internal static class Looks
         yield return Look("look.ear", way.Route.AtEar.Listener.Name, state => AtEar(state, way));
         yield return Look("look.room", "", state => Text(Listening.InRoom(state).IsHeard));
         yield return Look("look.picture", site.NameOf(way.SourceId), state => Text(state.Sources[way.SourceId] is { Standby: false } source
-            ? source.Playing ? "plays" : "stands still" : "dark"));
+            ? source.Playing ? "plays" : "still" : "dark"));
         yield return Look("look.menu", site.NameOf(way.SourceId), state => Menu(state.Sources[way.SourceId]));
         foreach (var lead in way.Stretches.Append(way.AtSpeaker).OfType<Stretch>().Select(s => s.Lead).DistinctBy(l => l.Id))
         {
@@ -47,11 +47,11 @@ internal static class Looks
             return $"only {one.Id}";
         return why.Count > 1 ? "nothing"
             : way.Stretches.Any(s => state.Things[s.Into.Id].Hums) ? "hum"
-            : way.Stretches.Any(s => state.HalfIn.Overlaps([s.Lead.NearEnd, s.Lead.FarEnd])) ? "one side"
+            : way.Stretches.Any(s => state.HalfIn.Overlaps([s.Lead.NearEnd, s.Lead.FarEnd])) ? "oneSide"
             : Listening.LevelAt(state, way.ListenerId) is { Audibility: Audibility.HardlyAnything } ? "faint"
             : state.Sources[way.SourceId].TooHot ? "distorted"
-            : way.Hops.Any(h => state.Things[h.From.Id] is { Crowded: true } or { ChannelShared: true }) ? "breaks up"
-            : way.Pieces.Any(p => state.Things[p.Id].SidesSwapped) ? "sides swapped" : "nothing";
+            : way.Hops.Any(h => state.Things[h.From.Id] is { Crowded: true } or { ChannelShared: true }) ? "breaksUp"
+            : way.Pieces.Any(p => state.Things[p.Id].SidesSwapped) ? "sidesSwapped" : "nothing";
     }
 
     // Of two that are heard together the one that plays alone.
