@@ -17,6 +17,8 @@ internal static class Air
             yield return Say($"bench.notOn{wanted}", ("thing", state.Site.NameOf(hop.To.Id)));
         else if (Asked(hop) is { } asked && !state.Things[asked.Id].Streams)
             yield return Say("bench.notAsked", ("thing", state.Site.NameOf(asked.Id)));
+        if (to.FellToSbc)
+            yield return Say("bench.fellToSbc", ("thing", state.Site.NameOf(hop.To.Id)));
         if (to.OnCall)
             yield return Say("bench.onCall", ("thing", state.Site.NameOf(hop.To.Id)));
         if (to.TooFar)

@@ -42,6 +42,9 @@ public sealed record ThingState
     /// <summary>Another box sends on its channel.</summary>
     public bool ChannelShared { get; init; }
 
+    /// <summary>What takes a Bluetooth link: it fell back to SBC, until it joins anew.</summary>
+    public bool FellToSbc { get; init; }
+
     /// <summary>It is where the link does not reach.</summary>
     public bool TooFar { get; init; }
 
@@ -152,6 +155,9 @@ public sealed record BenchState(
 {
     /// <summary>Analogue ends that are in, but not all the way: one side alone comes through.</summary>
     public ImmutableHashSet<string> HalfIn { get; init; } = [];
+
+    /// <summary>Ends with a red and a white plug whose plugs are in each other's socket.</summary>
+    public ImmutableHashSet<string> Crossed { get; init; } = [];
 
     /// <summary>Leads that are broken inside.</summary>
     public ImmutableHashSet<string> DeadLeads { get; init; } = [];

@@ -15,6 +15,9 @@ public abstract record Fault
     /// <summary>An analogue plug is in, but not all the way.</summary>
     public sealed record PlugHalfIn(string EndId) : Fault(EndId);
 
+    /// <summary>Red is in white's socket and white in red's.</summary>
+    public sealed record ColoursCrossed(string EndId) : Fault(EndId);
+
     /// <summary>Its supply or power lead is out.</summary>
     public sealed record NoSupply(string ThingId) : Fault(ThingId);
 
@@ -57,6 +60,15 @@ public abstract record Fault
 
     /// <summary>A phone, tablet or other set has taken the receiver.</summary>
     public sealed record HeldBy(string ReceiverId, string RivalId) : Fault(ReceiverId);
+
+    /// <summary>The link runs by SBC though both ends have a faster codec: sound comes late.</summary>
+    public sealed record FellToSbc(string ReceiverId) : Fault(ReceiverId);
+
+    /// <summary>A room that was to be silent hears the set's own speakers.</summary>
+    public sealed record SpeakersBack(string SourceId) : Fault(SourceId);
+
+    /// <summary>A room that was to hear has the set's own speakers switched off.</summary>
+    public sealed record SpeakersOff(string SourceId) : Fault(SourceId);
 
     /// <summary>Box and receiver do not know each other any more.</summary>
     public sealed record Forgotten(string ReceiverId, string SenderId) : Fault(ReceiverId);

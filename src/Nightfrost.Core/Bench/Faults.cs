@@ -1,5 +1,6 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Routing;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Bench;
@@ -11,18 +12,31 @@ public static class Faults
     public static IEnumerable<Fault> Of(BenchSite site, EarWay way) => ((IEnumerable<Fault>)
         [.. Leads(way), .. Boxes(site, way), .. Ears(way), .. AcrossTheAir(way), .. Sources(site, way)]).Distinct();
 
-    /// <summary>Every fault that may silence a room that hears by a bar or by speakers of the rig.</summary>
+    /// <summary>Every fault by which a room hears otherwise than it is to.</summary>
     public static IEnumerable<Fault> OfRoom(BenchSite site)
     {
-        if (site.Room is not { Speakers: { Id: var id, Behaviour: { } behaviour } } room)
-            yield break;
-        yield return new Fault.PlugOut(room.Stretches[^1].Lead.NearEnd);
-        yield return new Fault.TurnedDown(id);
-        yield return new Fault.Muted(id);
-        if (behaviour.TakesSupply)
-            yield return new Fault.NoSupply(id);
-        foreach (var box in site.Things.Values.Where(t => t.Device is { DisturbsWhenIdle: true } && Waking.Woken(site, t.Id).Any(bar => bar.Id == id)))
-            yield return new Fault.BarWoken(id, box.Id);
+        var (rig, player) = (site.Rig, site.RoomPlayerId);
+        if (site.Room is { Speakers: { Id: var id, Behaviour: { } behaviour } } room)
+        {
+            yield return new Fault.PlugOut(room.Stretches[^1].Lead.NearEnd);
+            yield return new Fault.TurnedDown(id);
+            yield return new Fault.Muted(id);
+            if (behaviour.TakesSupply)
+                yield return new Fault.NoSupply(id);
+            foreach (var box in site.Things.Values.Where(t => t.Device is { DisturbsWhenIdle: true } && Waking.Woken(site, t.Id).Any(bar => bar.Id == id)))
+                yield return new Fault.BarWoken(id, box.Id);
+        }
+        else if (rig.Site.RoomHears is not null)
+        {
+            yield return new Fault.TurnedDown(player);
+            yield return new Fault.Muted(player);
+            if (player == SoundSource.Television)
+                yield return new Fault.SpeakersOff(player);
+        }
+        else if (rig.Silencing is Silencing.ByMenu or Silencing.ByMute && player == SoundSource.Television)
+        {
+            yield return new Fault.SpeakersBack(player);
+        }
     }
 
     private static IEnumerable<Fault> Leads(EarWay way)
@@ -35,11 +49,20 @@ public static class Faults
                 yield return new Fault.PlugOut(end);
                 if (!stretch.Lead.HasCaps && way.Stretches.Contains(stretch) && Listening.IsAnalogue(way, stretch))
                     yield return new Fault.PlugHalfIn(end);
+                if (IsStereo(way) && way.Stretches.Contains(stretch) && ConnectorAt(way, stretch, end) == Connector.PhonoPair)
+                    yield return new Fault.ColoursCrossed(end);
                 if (stretch.Lead.HasCaps)
                     yield return new Fault.CapLeftOn(end);
             }
         }
     }
+
+    // Who hears left and right apart; what sums them, or sends one, hides it.
+    private static bool IsStereo(EarWay way) => way.Route.AtEar.Listener.Ears == HearingEars.Both && way.Route.Devices.All(d => !d.MonoSum)
+        && (way.Pieces.Count > 1 || way.Receiver.Device!.Form is WearForm.OverEar or WearForm.Earbuds) && way.Receiver.Device!.Form != WearForm.HearingAids;
+
+    private static Connector ConnectorAt(EarWay way, Stretch stretch, string end) =>
+        way.Route.Feed.Joints[way.Stretches.ToList().IndexOf(stretch)] is var joint && end == stretch.Lead.NearEnd ? joint.From : joint.To;
 
     private static IEnumerable<Fault> Boxes(BenchSite site, EarWay way)
     {
@@ -132,6 +155,8 @@ public static class Faults
             yield return first.Sends.KeepsChannel ? new Fault.ChannelShared(first.From.Id) : new Fault.CrowdedAir(first.From.Id);
         }
 
+        if (Negotiation.Between(first.Sends, first.Takes, way.Route.Several) is { Codec.Class: not CodecClass.Sbc } && first.Sends.IsBluetooth)
+            yield return new Fault.FellToSbc(way.Taker.Id);
         if (way.RivalId is { } rival && first.Sends.IsBluetooth)
             yield return new Fault.HeldBy(way.Taker.Id, rival);
         if (first.Sends is { IsBluetooth: true } && first.Kind == HopKind.Paired)
@@ -155,7 +180,7 @@ public static class Faults
             yield return new Fault.OutputBack(way.SourceId);
         if (way.SourceId == SoundSource.Television && facts is { SilencesSpeakers: true, IsRadio: false })
             yield return new Fault.HeadphoneLevelLow(way.SourceId);
-        if (Routing.RouteLevels.Of(way.Route) is { Clips: not null })
+        if (RouteLevels.Of(way.Route) is { Clips: not null })
             yield return new Fault.TooHot(way.SourceId);
         if (way.Stretches.FirstOrDefault(s => s.Into.Behaviour is { TakesSupply: true, HasBattery: false } && Listening.IsAnalogue(way, s)) is { } fed)
             yield return new Fault.Hums(fed.Into.Id);
@@ -181,6 +206,10 @@ public static class Faults
     {
         Fault.CapLeftOn cap => state with { Caps = state.Caps.Add(cap.EndId) },
         Fault.PlugOut plug => state with { Plugs = state.Plugs.Remove(plug.EndId) },
+        Fault.ColoursCrossed colours => state with { Crossed = state.Crossed.Add(colours.EndId) },
+        Fault.FellToSbc slow => state.With(slow.ReceiverId, t => t with { FellToSbc = true }),
+        Fault.SpeakersBack back => state.WithSource(back.SourceId, s => s with { SpeakersOn = true, Muted = false, Volume = Volume.Usual }),
+        Fault.SpeakersOff off => state.WithSource(off.SourceId, s => s with { SpeakersOn = false }),
         Fault.PlugHalfIn half => state with { HalfIn = state.HalfIn.Add(half.EndId) },
         Fault.DeadLead lead => state with { DeadLeads = state.DeadLeads.Add(lead.LeadId) },
         Fault.NoSupply supply => state.With(supply.ThingId, t => t with { FedFrom = null }),

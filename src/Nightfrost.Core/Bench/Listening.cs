@@ -60,9 +60,14 @@ public static class Listening
     {
         var (way, reasons) = (Way(state, listenerId), AtEar(state, listenerId).Reasons);
         var joined = way.Sender is { } sender && state.Things[way.Taker.Id].TakesFrom == sender.Id;
-        var now = joined ? way.Route with { Several = Pairing.ListenersOf(state, way.Sender!.Id) > 1 } : way.Route;
+        var now = !joined ? way.Route : way.Route with
+        {
+            Several = Pairing.ListenersOf(state, way.Sender!.Id) > 1,
+            Sends = state.Things[way.Taker.Id].FellToSbc ? way.Route.Sends! with { Codecs = [], CodecsWithSeveral = [] } : way.Route.Sends,
+        };
         var oneSide = way.Stretches.Any(s => state.HalfIn.Overlaps([s.Lead.NearEnd, s.Lead.FarEnd]));
-        var sides = reasons.Count == 0 ? Sides.Both : oneSide && reasons.Count == 1 ? Sides.One : Sides.None;
+        var sides = reasons.Count == 0 ? Sides.Both : oneSide && reasons.Count == 1 ? Sides.One
+            : state.Things[way.Taker.Id].FellToSbc && reasons.Count == 1 ? Sides.Both : Sides.None;
         return new(reasons, sides, LevelAt(state, listenerId), joined && IsCoded(way) ? Negotiation.Between(now.Sends, now.Takes, now.Several).Codec : null,
             sides == Sides.None ? null : new Arrivals(state.Site.Rig.Site).Of(now)?.Distribution.MedianMs);
     }
@@ -197,6 +202,8 @@ public static class Listening
         {
             if (state.Plugs.GetValueOrDefault(end) != port)
                 reasons.Add(Say("bench.endNotInAt", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state.Site, port))));
+            else if (state.Crossed.Contains(end))
+                reasons.Add(Say("bench.crossed", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state.Site, port))));
             else if (state.HalfIn.Contains(end))
                 reasons.Add(Say("bench.halfIn", ("lead", state.Site.NameOf(lead.Id)), ("at", At(state.Site, port))));
             else if (state.Caps.Contains(end))

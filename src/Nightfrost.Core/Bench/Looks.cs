@@ -18,7 +18,8 @@ internal static class Looks
         yield return Look("look.menu", site.NameOf(way.SourceId), state => Menu(state.Sources[way.SourceId]));
         foreach (var lead in way.Stretches.Append(way.AtSpeaker).OfType<Stretch>().Select(s => s.Lead).DistinctBy(l => l.Id))
         {
-            yield return Look("look.plugs", site.NameOf(lead.Id), state => $"{state.Plugs.GetValueOrDefault(lead.NearEnd)} {state.Plugs.GetValueOrDefault(lead.FarEnd)}");
+            yield return Look("look.plugs", site.NameOf(lead.Id), state => $"{state.Plugs.GetValueOrDefault(lead.NearEnd)} {state.Plugs.GetValueOrDefault(lead.FarEnd)} "
+                + $"{state.Crossed.Contains(lead.NearEnd)} {state.Crossed.Contains(lead.FarEnd)}");
             if (lead.HasCaps)
                 yield return Look("look.caps", site.NameOf(lead.Id), state => $"{state.Caps.Contains(lead.NearEnd)} {state.Caps.Contains(lead.FarEnd)}");
         }
@@ -50,6 +51,8 @@ internal static class Looks
             : way.Stretches.Any(s => state.HalfIn.Overlaps([s.Lead.NearEnd, s.Lead.FarEnd])) ? "oneSide"
             : Listening.LevelAt(state, way.ListenerId) is { Audibility: Audibility.HardlyAnything } ? "faint"
             : state.Sources[way.SourceId].TooHot ? "distorted"
+            : state.Things[way.Taker.Id].FellToSbc ? "late"
+            : way.Stretches.Any(s => state.Crossed.Overlaps([s.Lead.NearEnd, s.Lead.FarEnd])) ? "sidesSwapped"
             : way.Hops.Any(h => state.Things[h.From.Id] is { Crowded: true } or { ChannelShared: true }) ? "breaksUp"
             : way.Pieces.Any(p => state.Things[p.Id].SidesSwapped) ? "sidesSwapped" : "nothing";
     }

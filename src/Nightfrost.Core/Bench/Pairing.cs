@@ -246,7 +246,7 @@ internal static class Pairing
 
     private static BenchState Bind(BenchState state, string senderId, string receiverId) => state
         .With(senderId, t => t with { SendsTo = t.SendsTo.Add(receiverId), Knows = t.Knows.Remove(receiverId).Insert(0, receiverId) })
-        .With(receiverId, t => t with { TakesFrom = senderId, Knows = t.Knows.Remove(senderId).Insert(0, senderId), SeeksAtMs = null });
+        .With(receiverId, t => t with { TakesFrom = senderId, Knows = t.Knows.Remove(senderId).Insert(0, senderId), SeeksAtMs = null, FellToSbc = false });
 
     private static BenchState Part(BenchState state, string thingId, string partnerId, bool seekAgain)
     {

@@ -147,4 +147,25 @@ public class AidSceneTests
         Assert.Equal(3, DailySteps.Calls(Plan("her phone").Routes[0]).Count());
         Assert.Equal("", RunSheet.For(Plan("")).Single(s => s.Id.StartsWith("ordinary-", StringComparison.Ordinal)).Detail);
     }
+
+    [Fact]
+    public void Aids_that_stream_on_request_hear_the_room_until_they_are_asked_and_others_go_over_by_themselves()
+    {
+        var joined = Until("aids that are started in their app", "stream-");
+        Assert.NotNull(joined.Things[Way(joined).Taker.Id].TakesFrom);
+        Assert.Equal(AidProgramme.Ordinary, joined.Things[Way(joined).Taker.Id].Programme);
+        var own = Until("aids by their streamer", "aids-in-");
+        Assert.Equal(AidProgramme.Stream, own.Things[Way(own).Taker.Id].Programme);
+    }
+
+    [Fact]
+    public void Choosing_a_broadcast_that_is_heard_already_puts_the_aids_on_it_again()
+    {
+        var heard = After("a broadcast for three");
+        var way = heard.Site.Ears.First(e => e.Hops[0].Kind == HopKind.Chosen && e.Taker.Device!.Form == WearForm.HearingAids);
+        var ordinary = Do(heard, [.. way.Pieces.Select(p => new Act.Listen(p.Id, AidProgramme.Ordinary))]);
+        Assert.NotEmpty(Listening.AtEar(ordinary, way.ListenerId).Reasons);
+        Assert.Empty(Listening.AtEar(Do(ordinary, [.. way.Pieces.Select(p => Act.Press.Of(p.Id, p.Device!.GestureFor(GestureDoes.ChoosesBroadcast)!))]),
+            way.ListenerId).Reasons);
+    }
 }

@@ -3,6 +3,7 @@ using Nightfrost.Core.Bench;
 using Nightfrost.Core.Handover;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Runsheet;
+using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Tests.Bench;
 
@@ -36,11 +37,11 @@ public class FaultTests
 
     [Theory]
     [MemberData(nameof(Rigs))]
-    public void Every_fault_of_a_rooms_speakers_silences_the_room_and_says_why(string name)
+    public void Every_fault_of_the_room_changes_what_it_hears(string name)
     {
         var evening = Evening(RehearsalTests.All[name]());
-        if (Listening.InRoom(evening).IsHeard)
-            Assert.All(Faults.OfRoom(evening.Site), fault => Assert.NotEmpty(Listening.InRoom(evening.With(fault)).Reasons));
+        Assert.All(Faults.OfRoom(evening.Site), fault =>
+            Assert.NotEqual(Listening.InRoom(evening).IsHeard, Listening.InRoom(evening.With(fault)).IsHeard));
     }
 
     [Fact]
@@ -97,6 +98,38 @@ public class FaultTests
         // While the box is away, a phone that knows the headset may take it.
         var taken = Core.Bench.Bench.Let(Core.Bench.Bench.Do(locked, new Act.Rest(way.Sender.Id, 30)), 10_000);
         Assert.Contains("joined to her phone", Assert.Single(Listening.AtEar(taken, way.ListenerId).Reasons), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_link_that_fell_back_to_SBC_is_heard_late_until_it_joins_anew()
+    {
+        var evening = Evening(RehearsalTests.All["one at an optical box"]());
+        var way = evening.Site.Ears[0];
+        var (before, slow) = (Listening.Answer(evening, way.ListenerId), evening.With(new Fault.FellToSbc(way.Taker.Id)));
+        var after = Listening.Answer(slow, way.ListenerId);
+        Assert.Contains("runs by SBC", Assert.Single(after.Reasons), StringComparison.Ordinal);
+        Assert.Equal((Core.Kit.CodecClass.Sbc, Sides.Both), (after.Codec!.Class, after.Sides));
+        Assert.NotEqual(Core.Kit.CodecClass.Sbc, before.Codec!.Class);
+        Assert.True(after.SkewMs > before.SkewMs + 50);
+        var off = Core.Bench.Bench.Do(Core.Bench.Bench.Do(slow, new Act.Radio(way.RivalId!, false)), new Act.Switch(way.Taker.Id, false));
+        Assert.True(Hears(Core.Bench.Bench.Let(Core.Bench.Bench.Do(off, new Act.Switch(way.Taker.Id, true)), 10_000), way));
+    }
+
+    [Fact]
+    public void Crossed_colours_swap_the_sides_and_who_hears_with_one_ear_never_notices()
+    {
+        static Rig Plan(HearingEars ears) => RehearsalTests.Best(TestKit.Look([TestKit.Pair("AUDIO OUT")],
+            TestKit.Listener("Edda", "ear") with { OpenToAnother = false, Ears = ears }), TestKit.Box("box", input: Core.Kit.Connector.PhonoPair),
+            TestKit.Headset("ear") with { MonoSum = ears != HearingEars.Both });
+        var evening = Evening(Plan(HearingEars.Both));
+        var way = evening.Site.Ears[0];
+        var crossed = Faults.Of(evening.Site, way).OfType<Fault.ColoursCrossed>().ToList();
+        Assert.Equal(2, crossed.Count);
+        var fault = evening.With(crossed[0]);
+        Assert.Equal("sidesSwapped", Looks.AtEar(fault, way));
+        Assert.True(Hears(Core.Bench.Bench.Do(fault, new Act.Plug(way.Stretches[0].Lead.NearEnd, way.Stretches[0].Lead.NearPort)), way));
+        var one = BenchSites.Of(Plan(HearingEars.LeftOnly), Worlds.Of(Plan(HearingEars.LeftOnly)).Likely);
+        Assert.Empty(Faults.Of(one, one.Ears[0]).OfType<Fault.ColoursCrossed>());
     }
 
     [Fact]

@@ -30,7 +30,7 @@ internal static class SortsOfRigs
         ["a hi-fi's tape output and a pair"] = () => Find(Set() with { Sources = [HiFi] }, r => r.AtEar.Pieces > 1,
             Who("Lea", "cove-speaker") with { LeftAndRight = true }),
         ["a pair left and right of the seat"] = () => Find(Set(Optical, Usb), r => r.AtEar.Pieces > 1, Who("Wim", "cove-speaker") with { LeftAndRight = true }),
-        ["infrared"] = () => Of(Set(Optical), Who("Bo", "lamp-headset")),
+        ["infrared"] = () => Of(Set(Optical), Who("Bo", "lamp-headset") with { RoomWish = RoomWish.RoomHearsToo }),
         ["a chair speaker by infrared"] = () => Of(Set(Optical, Usb), Who("Nan", "glow-chair")),
         ["a speaker on a radio of its own"] = () => Of(Set(Optical), Who("Ylva", "clear-speaker")),
         ["a broadcast for three"] = () => Of(Set(Optical, Usb), Who("Ann", "quill-buds"), Who("Bea", "quill-buds"), Who("Cid", "selby-aids")),
