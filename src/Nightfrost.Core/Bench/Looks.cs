@@ -32,6 +32,17 @@ internal static class Looks
             yield return Look("look.rival", site.NameOf(rival), state => Text(state.Things[way.Taker.Id].TakesFrom == rival));
     }
 
+    /// <summary>Every look at what the room hears by.</summary>
+    public static IEnumerable<Check> OfRoom(BenchSite site)
+    {
+        yield return Look("look.room", "", state => Text(Listening.InRoom(state).IsHeard));
+        yield return Look("look.menu", site.NameOf(site.RoomPlayerId), state => Menu(state.Sources[site.RoomPlayerId]));
+        if (site.Room is not { } room)
+            yield break;
+        yield return Look("look.plugs", site.NameOf(room.Stretches[^1].Lead.Id), state => Text(Listening.IsIn(state, room.Stretches[^1].Lead)));
+        yield return Look("look.thing", site.NameOf(room.Speakers.Id), state => Thing(state, room.Speakers.Id) + Display(state.Things[room.Speakers.Id]));
+    }
+
     /// <summary>Everything on a way that is more than a lead, once each.</summary>
     internal static IEnumerable<BenchThing> OnWay(EarWay way) =>
         way.Stretches.Select(s => s.Into).Append(way.Sender).Concat(way.Beyond).OfType<BenchThing>().Where(t => t.Behaviour is not null).DistinctBy(t => t.Id);
@@ -71,6 +82,9 @@ internal static class Looks
         return $"{shown} {screen} {(what.Behaviour!.StartsOnReceive ? thing.Mode : "")} {(what.Behaviour.InputByHand ? thing.Input : "")} {thing.FedFrom} {thing.BehindHub} "
             + $"{thing.Place} {thing.TooFar} {thing.Worn} {thing.Aimed} {thing.LineBlocked}";
     }
+
+    // What a bar's own display says.
+    private static string Display(ThingState bar) => $"{bar.Volume} {bar.Muted} {bar.WokenBy}";
 
     private static string Menu(SourceState source) => $"{string.Join(",", source.Outputs.Order(StringComparer.Ordinal))} {source.Format} {source.SpeakersOn} "
         + $"{source.HeadphoneLevel} {source.Volume} {source.Muted} {string.Join(",", source.Menus.OrderBy(m => m.Key).Select(m => m.Value))}";

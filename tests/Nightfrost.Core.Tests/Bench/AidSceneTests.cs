@@ -168,4 +168,12 @@ public class AidSceneTests
         Assert.Empty(Listening.AtEar(Do(ordinary, [.. way.Pieces.Select(p => Act.Press.Of(p.Id, p.Device!.GestureFor(GestureDoes.ChoosesBroadcast)!))]),
             way.ListenerId).Reasons);
     }
+
+    [Fact]
+    public void Aids_that_are_not_worn_take_nothing_from_a_loop()
+    {
+        var loop = After("aids by a neck loop");
+        Assert.Empty(Listening.FromReceiver(loop, Way(loop).ListenerId));
+        Assert.NotEmpty(Listening.FromReceiver(loop.With(new Fault.TakenOff(Way(loop).Receiver.Id)), Way(loop).ListenerId));
+    }
 }

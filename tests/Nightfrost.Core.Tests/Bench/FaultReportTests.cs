@@ -49,6 +49,17 @@ public class FaultReportTests
         Assert.All(Faults.OfRoom(evening.Site), fault => Assert.EndsWith(".", FaultWords.Of(evening.Site, fault), StringComparison.Ordinal));
     }
 
+    [Theory]
+    [InlineData("a bar that its neighbour may wake", 5)]
+    [InlineData("infrared", 3)]
+    [InlineData("speakers switched off in the menu", 1)]
+    public void What_the_room_hears_otherwise_shows_at_a_look(string name, int causes)
+    {
+        var room = FaultReport.Of(RehearsalTests.All[name]()).Ears[^1];
+        Assert.Equal(("The room", causes, causes), (room.Who, room.Causes, room.Shown));
+        Assert.Empty(room.Alike);
+    }
+
     [Fact]
     public void A_look_changes_nothing_and_a_thing_whose_lights_nobody_has_read_shows_less()
     {

@@ -120,7 +120,8 @@ public class FaultTests
     {
         static Rig Plan(HearingEars ears) => RehearsalTests.Best(TestKit.Look([TestKit.Pair("AUDIO OUT")],
             TestKit.Listener("Edda", "ear") with { OpenToAnother = false, Ears = ears }), TestKit.Box("box", input: Core.Kit.Connector.PhonoPair),
-            TestKit.Headset("ear") with { MonoSum = ears != HearingEars.Both });
+            TestKit.Headset("ear") with { MonoSum = ears != HearingEars.Both },
+            TestKit.Lead(Core.Kit.Connector.PhonoPair, Core.Kit.Connector.PhonoPair));
         var evening = Evening(Plan(HearingEars.Both));
         var way = evening.Site.Ears[0];
         var crossed = Faults.Of(evening.Site, way).OfType<Fault.ColoursCrossed>().ToList();
