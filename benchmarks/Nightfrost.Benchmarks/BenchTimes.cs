@@ -7,7 +7,7 @@ using Nightfrost.Core.Runsheet;
 
 namespace Nightfrost.Benchmarks;
 
-/// <summary>Times of the Bench: one act, one sheet carried out, a sheet derived and proven, a week, what the client tries, and which causes look alike.</summary>
+/// <summary>Times of the Bench: one act, one sheet carried out or derived and proven, a week, what the client tries, which causes look alike.</summary>
 public static class BenchTimes
 {
     private const int Sites = 40;

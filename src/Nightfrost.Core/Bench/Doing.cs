@@ -90,7 +90,12 @@ internal static class Doing
             return Missing(state, plug.EndId);
         if (state.Plugs.FirstOrDefault(p => p.Value == plug.PortId) is { Key: { } other } && other != plug.EndId)
             return Wrong(state, Say("bench.socketTaken", ("lead", Lead(state, other))));
-        state = state with { Plugs = state.Plugs.SetItem(plug.EndId, plug.PortId), HalfIn = state.HalfIn.Remove(plug.EndId), Crossed = state.Crossed.Remove(plug.EndId) };
+        state = state with
+        {
+            Plugs = state.Plugs.SetItem(plug.EndId, plug.PortId),
+            HalfIn = state.HalfIn.Remove(plug.EndId),
+            Crossed = state.Crossed.Remove(plug.EndId),
+        };
         return BoxOf(state, plug.PortId) is { Device: { Automatic.SensesInput: true } } box ? state.With(box.Id, t => t with { Input = null }) : state;
     }
 

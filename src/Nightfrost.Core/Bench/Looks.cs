@@ -18,10 +18,10 @@ internal static class Looks
         yield return Look("look.menu", site.NameOf(way.SourceId), state => Menu(state.Sources[way.SourceId]));
         foreach (var lead in way.Stretches.Append(way.AtSpeaker).OfType<Stretch>().Select(s => s.Lead).DistinctBy(l => l.Id))
         {
-            yield return Look("look.plugs", site.NameOf(lead.Id), state => $"{state.Plugs.GetValueOrDefault(lead.NearEnd)} {state.Plugs.GetValueOrDefault(lead.FarEnd)} "
-                + $"{state.Crossed.Contains(lead.NearEnd)} {state.Crossed.Contains(lead.FarEnd)}");
+            yield return Look("look.plugs", site.NameOf(lead.Id), state =>
+                Text(lead.Ends.SelectMany(e => new object?[] { state.Plugs.GetValueOrDefault(e.End), state.Crossed.Contains(e.End) })));
             if (lead.HasCaps)
-                yield return Look("look.caps", site.NameOf(lead.Id), state => $"{state.Caps.Contains(lead.NearEnd)} {state.Caps.Contains(lead.FarEnd)}");
+                yield return Look("look.caps", site.NameOf(lead.Id), state => Text(lead.Ends.Select(e => (object?)state.Caps.Contains(e.End))));
         }
 
         foreach (var thing in OnWay(way))
@@ -77,19 +77,27 @@ internal static class Looks
     private static string Thing(BenchState state, string thingId)
     {
         var (thing, what) = (state.Things[thingId], state.Site.Things[thingId]);
-        var shown = string.Join(",", Signs.Of(state).Where(s => s.ThingId == thingId).Select(s => s.Look.State));
-        var screen = what.Device!.IsPhone() ? $"{thing.IsOn} {thing.Charge > 0} {thing.InNetwork}" : "";
-        return $"{shown} {screen} {(what.Behaviour!.StartsOnReceive ? thing.Mode : "")} {(what.Behaviour.InputByHand ? thing.Input : "")} {thing.FedFrom} {thing.BehindHub} "
-            + $"{thing.Place} {thing.TooFar} {thing.Worn} {thing.Aimed} {thing.LineBlocked}";
+        return Text(
+        [
+            .. Signs.Of(state).Where(s => s.ThingId == thingId).Select(s => (object?)s.Look.State), "|",
+            what.Behaviour!.StartsOnReceive ? thing.Mode : null, what.Behaviour.InputByHand ? thing.Input : null,
+            thing.FedFrom, thing.BehindHub, thing.Place, thing.TooFar, thing.Worn, thing.Aimed, thing.LineBlocked,
+            .. what.Device!.IsPhone() ? new object?[] { thing.IsOn, thing.Charge > 0, thing.InNetwork } : [],
+        ]);
     }
 
     // What a bar's own display says.
-    private static string Display(ThingState bar) => $"{bar.Volume} {bar.Muted} {bar.WokenBy}";
+    private static string Display(ThingState bar) => Text([bar.Volume, bar.Muted, bar.WokenBy]);
 
-    private static string Menu(SourceState source) => $"{string.Join(",", source.Outputs.Order(StringComparer.Ordinal))} {source.Format} {source.SpeakersOn} "
-        + $"{source.HeadphoneLevel} {source.Volume} {source.Muted} {string.Join(",", source.Menus.OrderBy(m => m.Key).Select(m => m.Value))}";
+    private static string Menu(SourceState source) => Text(
+    [
+        .. source.Outputs.Order(StringComparer.Ordinal), source.Format, source.SpeakersOn, source.HeadphoneLevel, source.Volume, source.Muted,
+        .. source.Menus.OrderBy(m => m.Key).Select(m => m.Value),
+    ]);
 
     private static Check Look(string words, string thing, Func<BenchState, string> sees) => new(Say(words, ("thing", thing)), [], sees);
 
     private static string Text(object answer) => $"{answer}";
+
+    private static string Text(IEnumerable<object?> answers) => string.Join(' ', answers);
 }

@@ -181,7 +181,9 @@ internal static class Pairing
 
     /// <summary>A thing that lost whom it took from, and looks for it as long as such things do.</summary>
     public static BenchState Lose(BenchState state, string thingId) => state.Things[thingId].TakesFrom is { } from
-        ? Part(state, thingId, from, seekAgain: true).With(thingId, t => t with { SeeksAtMs = state.NowMs + SeekMs, SeeksUntilMs = state.NowMs + LostMs }) : state;
+        ? Part(state, thingId, from, seekAgain: true)
+            .With(thingId, t => t with { SeeksAtMs = state.NowMs + SeekMs, SeeksUntilMs = state.NowMs + LostMs })
+        : state;
 
     /// <summary>Whoever waits at both ends joins.</summary>
     public static BenchState JoinWaiting(BenchState state)

@@ -176,4 +176,13 @@ public class AidSceneTests
         Assert.Empty(Listening.FromReceiver(loop, Way(loop).ListenerId));
         Assert.NotEmpty(Listening.FromReceiver(loop.With(new Fault.TakenOff(Way(loop).Receiver.Id)), Way(loop).ListenerId));
     }
+
+    [Fact]
+    public void A_phone_does_not_find_what_has_no_charge()
+    {
+        var met = Until("earbuds with an app", "charged-");
+        var way = Way(met);
+        var empty = Do(met, new Act.ToPhone(way.Taker.Id, way.RivalId!));
+        Assert.Contains("does not find", LastWrong(empty), StringComparison.Ordinal);
+    }
 }

@@ -4239,9 +4239,9 @@ export interface components {
             /** @description What goes otherwise then. */
             thenFails: string;
         };
-        /** @description What may stop one listener's sound, and how far it shows. */
+        /** @description What may stop one listener's sound, or the room's, and how far it shows. */
         EarFaults: {
-            /** @description The listener. */
+            /** @description The listener, or the room. */
             who: string;
             /**
              * Format: int32
@@ -4290,7 +4290,7 @@ export interface components {
         Evidence: "makersWord" | "specificationRead" | "measuredHere";
         /** @description Every fault of a rig against every check: which are told apart by a look, which by a try, and which by nothing. */
         FaultReport: {
-            /** @description Each listener. */
+            /** @description Each listener, and the room where it matters what that hears. */
             ears: components["schemas"]["EarFaults"][];
             /** @description What of the rig the Bench cannot carry out; then there are no ears. */
             notSimulated: string[];
