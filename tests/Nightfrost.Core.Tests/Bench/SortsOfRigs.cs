@@ -41,12 +41,21 @@ internal static class SortsOfRigs
         ["a phone that passes it on"] = () => Of(Set(Radio(SocketKind.AppStream)), Who("Zoe", "fulmer-over")),
         ["a bar that its neighbour may wake"] = () => Find(
             Set(Optical with { State = SocketState.Taken, TakenBy = "the bar", TakenByDeviceId = "quay-bar" },
-                new SourcePort { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, SilencesSpeakers = Known.No,
-                    FollowsPicture = Known.Yes }),
+                new SourcePort
+                {
+                    Id = "phones",
+                    Kind = SocketKind.Headphone35,
+                    State = SocketState.Free,
+                    SilencesSpeakers = Known.No,
+                    FollowsPicture = Known.Yes
+                }),
             r => r.Feed.Transmitter?.DisturbsWhenIdle == true, Who("Ida", "unmarked-over")),
         ["a neckband with an ear profile"] = () => Of(new Shelf([.. Workshop.Devices, Neckband]),
-            Set(Radio(SocketKind.Bluetooth)) with { Set = Set(Radio(SocketKind.Bluetooth)).Set with
-            { SpatialListed = Known.Yes } }, Who("Aune", "mantle-neck") with { SpatialRendering = true }),
+            Set(Radio(SocketKind.Bluetooth)) with
+            {
+                Set = Set(Radio(SocketKind.Bluetooth)).Set with
+                { SpatialListed = Known.Yes }
+            }, Who("Aune", "mantle-neck") with { SpatialRendering = true }),
         ["a streamer for one who listens longer, a box on its cell for another"] = () => Find(
             Set(Optical, new SourcePort { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, SilencesSpeakers = Known.No }, Usb),
             r => r.Feed.Transmitter?.Id is "samphire-stream" or "plain-one",
