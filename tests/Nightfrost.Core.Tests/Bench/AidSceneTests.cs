@@ -130,6 +130,7 @@ public class AidSceneTests
         Assert.Contains(Why(called), why => why.Contains("a call is heard", StringComparison.Ordinal));
         var over = Do(called, [.. Things.Pieces(rig.Routes[0].AtEar).Select(id => new Act.Call(id, false))]);
         Assert.NotEmpty(Why(over));
+        Assert.DoesNotContain(over.Things.Values, t => t.Streams);
         Assert.Empty(Why(Do(over, [.. calls.SelectMany(l => l.Acts)])));
 
         // The week has a call in it, and whoever leaves the line out misses the film.

@@ -80,6 +80,27 @@ public class NeighbourTests
         Assert.Contains("woken by", ClientWeek.Run(after, l => l.Words != line.Words)[0], StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void A_box_that_waits_for_a_partner_wakes_nobody_and_neither_does_one_for_its_own_bar()
+    {
+        var taken = Optical(state: SocketState.Taken) with { TakenBy = "the bar", TakenByDeviceId = "bar" };
+        var endless = Box("box", input: Connector.Jack35).PairedBy(PowerFrom.On, "the button", 3, 0) with { DisturbsWhenIdle = true };
+        var rig = RehearsalTests.Best(Look([taken, Phones() with { SilencesSpeakers = Known.No }], Listener("Edda", "ear") with { OpenToAnother = false }),
+            endless, Headset("ear"), BluetoothBar);
+        var met = Core.Bench.Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely));
+        var box = met.Site.Ears[0].Sender!.Id;
+        var on = SortScene.Do(met, new Act.Feed(box, Things.Mains));
+        Assert.NotNull(Core.Bench.Bench.Let(on, 2 * Waking.WakesAfterMs).Things[Things.Bar].WokenBy);
+        Assert.Null(Core.Bench.Bench.Let(SortScene.Do(on, new Act.Press(box, "the button", 3, 1)), 2 * Waking.WakesAfterMs).Things[Things.Bar].WokenBy);
+
+        var bar = (BluetoothBar with { Ports = [] }).PairedBy(PowerFrom.On, "the source button", 3, 120);
+        var own = RehearsalTests.Best(Look([Optical()], Listener("Everyone", "bar") with { OpenToAnother = false }),
+            Box("box", codecs: [Sbc]) with { DisturbsWhenIdle = true }, bar);
+        var site = BenchSites.Of(own, Worlds.Of(own).Likely);
+        Assert.Contains(site.Ears[0].Hops, h => h.To.Device!.Role == DeviceRole.RoomSpeaker);
+        Assert.Empty(Waking.Woken(site, site.Ears[0].Sender!.Id));
+    }
+
     [Theory]
     [InlineData(SocketKind.HdmiReturn, MenuValues.On, true)]
     [InlineData(SocketKind.HdmiReturn, MenuValues.Off, false)]
