@@ -16,14 +16,9 @@ internal static class Looks
         yield return Look("look.picture", site.NameOf(way.SourceId), state => Text(state.Sources[way.SourceId] is { Standby: false } source
             ? source.Playing ? "plays" : "still" : "dark"));
         yield return Look("look.menu", site.NameOf(way.SourceId), state => Menu(state.Sources[way.SourceId]));
-        foreach (var lead in way.Stretches.Append(way.AtSpeaker).OfType<Stretch>().Select(s => s.Lead).DistinctBy(l => l.Id))
-        {
+        foreach (var lead in Leads(way))
             yield return Look("look.plugs", site.NameOf(lead.Id), state =>
                 Text(lead.Ends.SelectMany(e => new object?[] { state.Plugs.GetValueOrDefault(e.End), state.Crossed.Contains(e.End) })));
-            if (lead.HasCaps)
-                yield return Look("look.caps", site.NameOf(lead.Id), state => Text(lead.Ends.Select(e => (object?)state.Caps.Contains(e.End))));
-        }
-
         foreach (var thing in OnWay(way))
             yield return Look("look.thing", site.NameOf(thing.Id), state => Thing(state, thing.Id));
         foreach (var aid in way.Pieces.Where(p => p.Device!.Form == WearForm.HearingAids))
@@ -46,6 +41,10 @@ internal static class Looks
     /// <summary>Everything on a way that is more than a lead, once each.</summary>
     internal static IEnumerable<BenchThing> OnWay(EarWay way) =>
         way.Stretches.Select(s => s.Into).Append(way.Sender).Concat(way.Beyond).OfType<BenchThing>().Where(t => t.Behaviour is not null).DistinctBy(t => t.Id);
+
+    /// <summary>Every lead of a way, once each.</summary>
+    internal static IEnumerable<BenchLead> Leads(EarWay way) =>
+        way.Stretches.Append(way.AtSpeaker).OfType<Stretch>().Select(s => s.Lead).DistinctBy(l => l.Id);
 
     /// <summary>What comes to the ear, as its owner would say it.</summary>
     internal static string AtEar(BenchState state, EarWay way)

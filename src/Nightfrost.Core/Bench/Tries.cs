@@ -26,8 +26,11 @@ internal static class Tries
             new Act.Turn(way.SourceId, Volume.Usual));
         if (way.RivalId is { } rival)
             yield return Do("try.rival", rival, new Act.Radio(rival, false));
-        foreach (var lead in Leads(way))
+        foreach (var lead in Looks.Leads(way))
         {
+            if (lead.HasCaps)
+                yield return new(Say("try.caps", ("thing", FaultWords.Name(site, lead.Id))), [],
+                    state => string.Join(' ', lead.Ends.Select(e => state.Caps.Contains(e.End))));
             foreach (var (end, port) in lead.Ends.Take(lead.FarFixed ? 1 : 2))
                 yield return new(Say("try.home", ("thing", FaultWords.Name(site, lead.Id)), ("at", Listening.At(site, port))), [new Act.Plug(end, port)], Ear);
         }
@@ -47,15 +50,13 @@ internal static class Tries
             yield return new(Say("try.join", ("thing", site.NameOf(way.Taker.Id))), join, Ear);
         foreach (var thing in Looks.OnWay(way).Where(t => t.Behaviour is { TakesSupply: true }))
             yield return Do("try.supply", thing.Id, new Act.Feed(thing.Id, Things.OtherSupply));
-        foreach (var lead in Leads(way))
+        foreach (var lead in Looks.Leads(way))
             yield return Do("try.lead", lead.Id, new Act.Replace(lead.Id));
 
         Check Do(string words, string id, params Act[] acts) => new(Say(words, ("thing", FaultWords.Name(site, id))), acts, Ear);
 
         string Ear(BenchState state) => Looks.AtEar(state, way);
     }
-
-    private static IEnumerable<BenchLead> Leads(EarWay way) => way.Stretches.Append(way.AtSpeaker).OfType<Stretch>().Select(s => s.Lead).DistinctBy(l => l.Id);
 
     // What is put right by itself: a menu, a slide, an input, a programme, a side. What joins is done as a whole.
     private static bool IsOneTry(Step step) => step is { Acts.Count: > 0, Goal: not null } && step.Acts.All(act => act is Act.Choose or Act.Slide
