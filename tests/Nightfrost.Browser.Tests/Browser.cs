@@ -144,15 +144,30 @@ public sealed class Browser : IDisposable
     /// <summary>Picks an entry of a drop-down.</summary>
     public void Pick(string label, string option, int index = 0)
     {
-        IWebElement? box = null;
-        Until(() => (box = Script<IWebElement?>("""
+        IWebElement? Box() => Script<IWebElement?>("""
             const named = (e) => (e.getAttribute('aria-labelledby') ?? '').split(' ').map((id) => document.getElementById(id)?.innerText.trim() ?? '')
             return [...document.querySelectorAll('[role=combobox]')].filter((e) => named(e).includes(arguments[0]))[arguments[1]] ?? null
-            """, label, index)) is not null, $"a list called “{label}”");
-        Script<object?>("arguments[0].scrollIntoView({ block: 'center' })", box!);
-        box!.Click();
-        Click(option);
-        Until(() => Driver.FindElements(By.CssSelector("[role=listbox]")).Count == 0, "the list to close");
+            """, label, index);
+        Until(() => Box() is not null, $"a list called “{label}”");
+        var pressed = false;
+
+        // What moves the page a moment later, such as a jump to this field, closes a list or slips another entry under the press: until the field says it.
+        Until(
+            () =>
+            {
+                if (Driver.FindElements(By.CssSelector("[role=listbox]")).Count == 0)
+                {
+                    if (pressed && Box()!.Text.Trim() == option)
+                        return true;
+                    Script<object?>("arguments[0].scrollIntoView({ block: 'center' })", Box()!);
+                    Box()!.Click();
+                }
+
+                Driver.FindElements(By.CssSelector("[role=option]")).FirstOrDefault(o => o.Displayed && o.Text.Trim() == option)?.Click();
+                pressed = true;
+                return false;
+            },
+            $"“{option}” to be picked from “{label}”");
     }
 
     public void Press(string keys) => new OpenQA.Selenium.Interactions.Actions(Driver).SendKeys(keys).Perform();
