@@ -39,10 +39,10 @@ internal static class Wording
         $"{(count switch { 0 => "no", 1 => "one", 2 => "two", 3 => "three", 4 => "four", _ => count.ToString(CultureInfo.InvariantCulture) })} "
             + $"{(count == 1 ? one : many)}";
 
-    /// <summary>Names in a row, the last one after "and".</summary>
-    public static string Listed(IEnumerable<string> names)
+    /// <summary>Names in a row, the last one after "and", or after another word.</summary>
+    public static string Listed(IEnumerable<string> names, string last = "and")
     {
         var all = names.ToList();
-        return all.Count < 2 ? string.Concat(all) : $"{string.Join(", ", all.Take(all.Count - 1))} and {all[^1]}";
+        return all.Count < 2 ? string.Concat(all) : $"{string.Join(", ", all.Take(all.Count - 1))} {last} {all[^1]}";
     }
 }

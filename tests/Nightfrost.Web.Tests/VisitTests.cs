@@ -66,7 +66,7 @@ public class VisitTests(Cluster cluster) : OneCase(cluster)
         Assert.All(watched.Steps, s => Assert.Empty(s.Problems));
         var faults = (await Me.Read<FaultReport>($"/api/cases/{chosen.Id}/faults")).Ears[0];
         Assert.Equal(ear.Who, faults.Who);
-        Assert.InRange(faults.Shown, 1, faults.Causes - 2);
+        Assert.InRange(faults.Seen.Count, 1, faults.Causes - 2);
         Assert.All(faults.Alike, alike => Assert.NotEmpty(alike.Tries));
         Assert.Contains(watched.Steps, s => s.Shows.Count > 0);
         Assert.Contains(watched.Steps, s => s.Events.Any(e => e.Contains("joins", StringComparison.Ordinal)));

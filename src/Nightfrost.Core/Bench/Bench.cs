@@ -1,5 +1,6 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Runsheet;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Bench;
@@ -44,6 +45,7 @@ public static class Bench
             Format = site.Truths.StartsAsBitstream ? MenuValues.Automatic : MenuValues.Pcm,
             // Only a set has a headphone level in its menu, and nobody has been there yet.
             HeadphoneLevel = id == SoundSource.Television ? MenuValues.Low : MenuValues.High,
+            Menus = id == SoundSource.Television && LinksBar(site) ? [new(SourceMenu.Linking, MenuValues.On)] : [],
             Outputs = id == SoundSource.Television && site.Room is { Speakers.Id: Things.Bar } fed ? [$"socket/{fed.SocketId}"] : [],
 
             // Where a bar plays, the speakers it was bought for are off.
@@ -77,6 +79,13 @@ public static class Bench
         return state with { NowMs = until };
     }
 
+    /// <summary>Lets so much time pass that whatever looks for its partner has found it (starting value).</summary>
+    internal static BenchState LetFind(BenchState state) => Let(state, (int)(PowerBackSteps.JoinSeconds * 1000));
+
+    // A bar that plays over the return channel already is linked.
+    private static bool LinksBar(BenchSite site) => site.Room is { Speakers.Id: Things.Bar, SocketId: var id }
+        && site.Look.Set.Sockets.First(s => s.Id == id).Kind == SocketKind.HdmiReturn;
+
     private static ThingState AsMet(BenchThing thing) => thing.Behaviour is not { } behaviour
         ? new() { RadioOn = true, Place = Place.Seat }
         : new()
@@ -89,7 +98,6 @@ public static class Bench
             Input = FirstInput(thing, behaviour),
             Place = thing.BelongsToSeat || thing.Device!.Role == DeviceRole.Receiver ? Place.Seat : Place.AtSet,
             Volume = thing.IsLoop ? Volume.Down : Volume.Usual,
-
         };
 
     // A box whose input is chosen by hand stands on none that helps; any other listens to what is plugged.

@@ -8,10 +8,6 @@ namespace Nightfrost.Core.Bench;
 /// <param name="Sees">What is seen or heard then. Two moments that answer differently are told apart by it; the words are never shown.</param>
 public sealed record Check(string Words, IReadOnlyList<Act> Acts, Func<BenchState, string> Sees)
 {
-    // A moment for everything to find its partner.
-    private const int MomentMs = 10_000;
-
     /// <summary>What it shows at a moment.</summary>
-    public string Answer(BenchState state) =>
-        Sees(Acts.Count == 0 ? state : Bench.Let(Acts.Aggregate(state, (now, act) => Bench.Do(now, act)), MomentMs));
+    public string Answer(BenchState state) => Sees(Acts.Count == 0 ? state : Bench.LetFind(Acts.Aggregate(state, (now, act) => Bench.Do(now, act))));
 }

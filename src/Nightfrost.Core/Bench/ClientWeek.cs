@@ -38,8 +38,7 @@ public static class ClientWeek
             foreach (var route in rig.Routes)
                 state = Follow(state, DailySteps.Start(rig, route).Where(follows));
 
-            // A moment for everything to find its partner.
-            state = Bench.Let(state, 10_000);
+            state = Bench.LetFind(state);
             if (Wrong(state, rig, listening: true) is { Count: > 0 } early)
                 return Said(evening, Say("bench.whenListening"), early);
             if (evening == CalledOn)
@@ -86,7 +85,7 @@ public static class ClientWeek
         {
             foreach (var over in new[] { false, true })
                 state = Things.Pieces(route.AtEar).Aggregate(state, (now, id) => Bench.Do(now, new Act.Call(id, !over)));
-            state = Bench.Let(Follow(state, DailySteps.Calls(route).Where(follows)), 10_000);
+            state = Bench.LetFind(Follow(state, DailySteps.Calls(route).Where(follows)));
         }
 
         return state;

@@ -10,12 +10,17 @@ namespace Nightfrost.Core.Bench;
 /// <param name="NotToldApart">Those among them that no check tells apart, group by group.</param>
 public sealed record LookAlikes(IReadOnlyList<string> Causes, IReadOnlyList<string> Tries, IReadOnlyList<IReadOnlyList<string>> NotToldApart);
 
+/// <summary>A cause that a look alone tells from every other.</summary>
+/// <param name="Cause">What may be wrong, in a sentence.</param>
+/// <param name="Look">Where it shows first.</param>
+public sealed record SeenCause(string Cause, string Look);
+
 /// <summary>What may stop one listener's sound, or the room's, and how far it shows.</summary>
 /// <param name="Who">The listener, or the room.</param>
 /// <param name="Causes">How many causes there are.</param>
-/// <param name="Shown">How many of them show by a look alone.</param>
+/// <param name="Seen">Those that a look tells from every other.</param>
 /// <param name="Alike">Those that look like another.</param>
-public sealed record EarFaults(string Who, int Causes, int Shown, IReadOnlyList<LookAlikes> Alike);
+public sealed record EarFaults(string Who, int Causes, IReadOnlyList<SeenCause> Seen, IReadOnlyList<LookAlikes> Alike);
 
 /// <summary>Every fault of a rig against every check: which are told apart by a look, which by a try, and which by nothing.</summary>
 /// <param name="Ears">Each listener, and the room where it matters what that hears.</param>
@@ -44,13 +49,20 @@ public sealed record FaultReport(IReadOnlyList<EarFaults> Ears, IReadOnlyList<st
     private static EarFaults Of(BenchState evening, string who, List<Fault> faults, IReadOnlyList<Check> looks, IReadOnlyList<Check> tries)
     {
         var alike = Alike(evening, faults, looks);
-        return new(who, faults.Count, faults.Count - alike.Sum(group => group.Count), [.. alike.Select(group =>
+        var well = looks.ToDictionary(look => look, look => look.Answer(evening));
+        return new(who, faults.Count, [.. faults.Except(alike.SelectMany(group => group)).Select(fault => new SeenCause(Word(fault), WhereSeen(fault)))],
+        [.. alike.Select(group =>
         {
             var (used, left) = Split(evening, group, tries);
             return new LookAlikes(Words(group), [.. used.Select(check => check.Words)], [.. left.Select(Words)]);
         })]);
 
-        IReadOnlyList<string> Words(IReadOnlyList<Fault> some) => [.. some.Select(fault => FaultWords.Of(evening.Site, fault))];
+        // What is heard comes last: it tells the least, and is known already.
+        string WhereSeen(Fault fault) => looks.Skip(1).Append(looks[0]).First(look => look.Answer(evening.With(fault)) != well[look]).Words;
+
+        string Word(Fault fault) => FaultWords.Of(evening.Site, fault);
+
+        IReadOnlyList<string> Words(IReadOnlyList<Fault> some) => [.. some.Select(Word)];
     }
 
     // Groups of two or more that every look answers alike.

@@ -1,3 +1,4 @@
+using Nightfrost.Core.Acts;
 using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
@@ -23,5 +24,9 @@ public static class FaultWords
 
     /// <summary>What something is called on the way: a lead by what it joins, as two may be alike.</summary>
     internal static string Name(BenchSite site, string id) => site.Leads.TryGetValue(id, out var lead)
-        ? Say("fault.lead", ("from", Listening.At(site, lead.NearPort)), ("to", Listening.At(site, lead.FarPort))) : site.NameOf(id);
+        ? Say("fault.lead", ("from", From(site, lead)), ("to", Listening.At(site, lead.FarPort))) : site.NameOf(id);
+
+    // Out of a socket a lead comes from what that belongs to.
+    private static string From(BenchSite site, BenchLead lead) => site.Look.AllSockets().FirstOrDefault(s => Things.Socket(s) == lead.NearPort) is { } socket
+        ? site.NameOf(Things.Source(site.Look, socket)) : Listening.At(site, lead.NearPort);
 }

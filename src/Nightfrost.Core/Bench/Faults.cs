@@ -75,7 +75,7 @@ public static class Faults
                 if (site.Rig.Power.Any(p => p.DeviceId == site.Things[id].Device!.Id && p.UsbSocketId is not null))
                 {
                     yield return new Fault.WeakPort(id);
-                    if (site.Things[id].Device!.Power.UsbDrawMa > Settling.HubPortMa)
+                    if (Settling.IsTooMuchForHub(site.Things[id]))
                         yield return new Fault.HubBetween(id);
                 }
             }
@@ -155,7 +155,7 @@ public static class Faults
             yield return first.Sends.KeepsChannel ? new Fault.ChannelShared(first.From.Id) : new Fault.CrowdedAir(first.From.Id);
         }
 
-        if (Negotiation.Between(first.Sends, first.Takes, way.Route.Several) is { Codec.Class: not CodecClass.Sbc } && first.Sends.IsBluetooth)
+        if (Negotiation.Between(first.Sends, first.Takes, way.Route.Several) is { Codec.Class: not CodecClass.Sbc })
             yield return new Fault.FellToSbc(way.Taker.Id);
         if (way.RivalId is { } rival && first.Sends.IsBluetooth)
             yield return new Fault.HeldBy(way.Taker.Id, rival);

@@ -95,11 +95,12 @@ internal static class Settling
     public static bool HasPower(BenchState state, string thingId, ThingState thing)
     {
         var behaviour = state.Site.Things[thingId].Behaviour!;
-        return behaviour.IsPassive || thing.Charge > 0 || (IsFed(state, thing) && !thing.IsStarved && !StarvesBehindHub(state.Site.Things[thingId], thing))
+        return behaviour.IsPassive || thing.Charge > 0 || (IsFed(state, thing) && !thing.IsStarved && !(thing.BehindHub && IsTooMuchForHub(state.Site.Things[thingId])))
             || IsFedByTap(state, thingId);
     }
 
-    private static bool StarvesBehindHub(BenchThing what, ThingState thing) => thing.BehindHub && what.Device!.Power.UsbDrawMa > HubPortMa;
+    /// <summary>True for what asks for more than a hub without a supply of its own gives.</summary>
+    internal static bool IsTooMuchForHub(BenchThing what) => what.Device!.Power.UsbDrawMa > HubPortMa;
 
     /// <summary>What a hub without a supply of its own gives each socket, mA (USB 2.0, one unit load).</summary>
     internal const int HubPortMa = 100;

@@ -7,8 +7,6 @@ namespace Nightfrost.Core.Bench;
 /// <summary>What is done along a listener's way so that its sound comes back: each time the ear is asked again.</summary>
 internal static class Tries
 {
-    private const double RestSeconds = 30;
-
     /// <summary>Every try, what costs least first: what the visit did is done again, then things are exchanged.</summary>
     public static IEnumerable<Check> Of(BenchSite site, EarWay way, IReadOnlyList<Step> steps)
     {
@@ -38,7 +36,7 @@ internal static class Tries
         foreach (var step in steps.Where(step => IsOneTry(step) && (step.ListenerId is null || step.ListenerId == way.ListenerId)))
             yield return new(step.Action, step.Acts, Ear);
         foreach (var thing in Looks.OnWay(way).Where(t => t.Behaviour is { TakesSupply: true } or { HasBattery: true }))
-            yield return Do("try.rest", thing.Id, new Act.Rest(thing.Id, RestSeconds));
+            yield return Do("try.rest", thing.Id, new Act.Rest(thing.Id, TryCandidates.RestSeconds));
         if (way.Sender is { } sender)
         {
             yield return Do("try.near", way.Taker.Id, new Act.Bring(way.Taker.Id, Place.Seat), new Act.PutOn(way.Receiver.Id));

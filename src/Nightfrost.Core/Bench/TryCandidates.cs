@@ -11,7 +11,8 @@ namespace Nightfrost.Core.Bench;
 /// <summary>Everything a client may be asked to try when there is no sound: what a lay person can do from a chair, or beside the set.</summary>
 internal static class TryCandidates
 {
-    private const double RestSeconds = 30;
+    /// <summary>So long a box that may have locked up is left without power, s (starting value).</summary>
+    internal const double RestSeconds = 30;
 
     /// <summary>The candidates of one listener; of those that help equally often, earlier ones are asked first.</summary>
     public static IReadOnlyList<ClientLine> Of(Rig rig, EarWay way) =>

@@ -19,7 +19,7 @@ public static class TryLines
 
     /// <summary>An evening after the visit, on which everybody listens.</summary>
     internal static BenchState Evening(Rig rig) =>
-        Bench.Let(Rehearsal.Run(Bench.Start(BenchSites.Of(rig, Worlds.OfTheWeek(rig).Likely)), RunSheet.For(rig)).End, 10_000);
+        Bench.LetFind(Rehearsal.Run(Bench.Start(BenchSites.Of(rig, Worlds.OfTheWeek(rig).Likely)), RunSheet.For(rig)).End);
 
     // Where the rig is not simulated, or does not sound, what is asked first is asked.
     private static IReadOnlyList<ClientLine> Of(BenchState evening, Rig rig, Route route)
@@ -37,7 +37,7 @@ public static class TryLines
 
     /// <summary>True when a line alone, done as a lay person does it, brings the sound back.</summary>
     internal static bool Cures(BenchState evening, EarWay way, Fault fault, ClientLine line) =>
-        Listening.AtEar(Bench.Let(line.Acts.Aggregate(evening.With(fault), (now, act) => Bench.Do(now, act, 3)), 10_000), way.ListenerId).IsHeard;
+        Listening.AtEar(Bench.LetFind(line.Acts.Aggregate(evening.With(fault), (now, act) => Bench.Do(now, act, 3))), way.ListenerId).IsHeard;
 
     private static IEnumerable<int[]> Triples(int count)
     {

@@ -39,7 +39,7 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
                 ? new(Say("unread.together", ("one", RouteWords.Socket(look, pair.One)), ("other", RouteWords.Socket(look, other))), asked,
                     likely with { NotTogether = likely.NotTogether.Add(Pair(pair.One, other)) })
                 : new(Say("unread.silences", ("socket", RouteWords.Socket(look, pair.One)), ("speakers", RigOutputs.Room(rig))), asked,
-                    likely with { Silencing = likely.Silencing.Add(pair.One.Id) }));
+                    RoomFalls(rig, likely, pair.One)));
         }
 
         foreach (var socket in used.Where(s => likely.Silencing.Contains(s.Id) && s.SilencesSpeakers == Known.NotYet))
@@ -71,6 +71,10 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
                 likely with { UnreadIdleMinutes = UsualIdleMinutes }));
         return new(likely, others);
     }
+
+    // A bar falls silent when its own socket does, the set's speakers when another one silences them.
+    private static Truths RoomFalls(Rig rig, Truths likely, SourcePort beside) => rig is { RoomFeed: null, Site.BarSocket: { } held } && held.Id != beside.Id
+        ? likely with { NotTogether = likely.NotTogether.Add(Pair(beside, held)) } : likely with { Silencing = likely.Silencing.Add(beside.Id) };
 
     /// <summary>Minutes after which what switches itself off mostly does (starting value).</summary>
     private const int UsualIdleMinutes = 5;

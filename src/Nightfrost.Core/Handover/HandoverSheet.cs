@@ -75,18 +75,19 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     {
         var (takes, box) = (route.AtEar.Takes, route.Feed.Transmitter);
         var joins = route.Feed.BuiltIn || route.Sends is { Technology: not LinkTechnology.InductionLoop };
-        foreach (var sign in (box?.Signs ?? []).Where(IsForThem))
-            yield return Line(ClientNames.Box(rig, route), sign, GestureWords.Means(sign));
-        foreach (var sign in takes.Signs.Where(s => IsForThem(s) && (joins || s.State != SignState.Joined)))
-            yield return Line(ClientNames.Worn(route), sign, sign.State == SignState.Joined
-                ? Say("client.joinedTo", ("box", box is null ? Owner(route) : Say("name.the", ("what", ClientNames.Box(rig, route)))))
-                : GestureWords.Means(sign));
+        var ofBox = box is null ? [] : Lines(ClientNames.Box(rig, route), box.Signs.Where(IsForThem), GestureWords.Means);
+        return [.. ofBox, .. Lines(ClientNames.Worn(route), takes.Signs.Where(s => IsForThem(s) && (joins || s.State != SignState.Joined)), MeansWorn)];
 
         // Pairing is not theirs to do.
         bool IsForThem(SignLook sign) => sign.By == by && sign.State is not (SignState.Waiting or SignState.Receiving);
 
-        static string Line(string thing, SignLook sign, string means) =>
-            Say("client.sign", ("thing", Wording.Capital(thing)), ("looks", sign.Looks), ("means", means));
+        string MeansWorn(SignLook sign) => sign.State != SignState.Joined ? GestureWords.Means(sign)
+            : Say("client.joinedTo", ("box", box is null ? Owner(route) : Say("name.the", ("what", ClientNames.Box(rig, route)))));
+
+        // What looks the same in two states stands once.
+        static IEnumerable<string> Lines(string thing, IEnumerable<SignLook> signs, Func<SignLook, string> means) => signs.GroupBy(s => s.Looks.Trim())
+            .Select(alike => Say("client.sign", ("thing", Wording.Capital(thing)), ("looks", alike.Key),
+                ("means", Wording.Listed(alike.Select(means).Distinct(), "or"))));
     }
 
     private static IEnumerable<string> Body(Rig rig, Route route)

@@ -114,7 +114,7 @@ internal static class RigReasons
                     + $"{(source.MusicOnly ? "music alone is taken" : "pictures are taken")}, as is usual.", "Ask, and enter it on Look."));
         foreach (var socket in TakenByUnknown(rig.Site))
             reasons.Add(new(ReasonKind.Assumed,
-                $"Nobody has said whether the room hears by what takes {RouteWords.Socket(rig.Site.Look, socket)}: the set's own speakers are taken.",
+                $"Nobody has said whether the room hears by what holds {RouteWords.Socket(rig.Site.Look, socket)}: planned as if by the set's own speakers.",
                 "Ask, and enter at that socket on Look which speaker it is."));
         if (inStep.IsBound && forecast.Count > 0)
             reasons.Add(new(ReasonKind.Assumed,

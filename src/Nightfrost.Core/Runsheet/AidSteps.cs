@@ -87,6 +87,7 @@ internal static class AidSteps
             Goal = new Goal.EarHears(id),
             Action = Say(IsAskedFor(route) ? "ordinary.actionAsked" : "ordinary.action", ("who", ear.Listener.Name)),
             Detail = IsCalled(route) ? Say("ordinary.detail") : "",
+            Note = IsCalled(route) ? Say("ordinary.note") : "",
             Why = Say("ordinary.why"),
             Caution = Say("pairEar.caution"),
             ListenerId = id,

@@ -72,6 +72,8 @@ public static class Constraints
             (rig, a, b) => a is { Goal: Goal.WindowOpen box, Phase: Phase.Pair, Acts.Count: > 0 } && b.Signs.Any(sign => sign is Sign.Together)
                 && SoundAt(b).Any(listener => RouteOf(rig, listener) is { Feed: { Transmitter: { } sends } feed }
                     && Things.Sender(feed) == box.ThingId && Behaviour.Of(sends).PairsFromOff)),
+        Physical("room-before-together",
+            (_, a, b) => a.Goal is Goal.RoomHears && b.Signs.Any(s => s is Sign.Together { Both: Goal.All all } && all.Goals.Contains(a.Goal))),
         Physical("playing-before-heard",
             (_, a, b) => a.Acts.Any(act => act is Act.Play) && (Ear(b) is not null || b.Goal is Goal.RoomHears || SoundAt(b).Any())),
         Physical("joined-before-heard",

@@ -59,7 +59,13 @@ internal static class BenchKit
                 OffInStandby = (Known)random.Next(3)
             });
         if (random.Next(4) == 0)
-            sockets.Add(new() { Id = "arc", Kind = SocketKind.HdmiReturn, State = SocketState.Free, Pcm = Known.Yes });
+        {
+            var linked = !bar && random.Next(2) == 0;
+            sockets.Add(new() { Id = "arc", Kind = SocketKind.HdmiReturn, State = linked ? SocketState.Taken : SocketState.Free, Pcm = Known.Yes,
+                TakenBy = linked ? "the bar" : "", TakenByDeviceId = linked ? "pier-bar" : null });
+        }
+
+
         if (random.Next(5) == 0)
             sockets.Add(new() { Id = "radio", Kind = Radios[random.Next(Radios.Length)], State = SocketState.Free, SpeakerFamily = "Harbour" });
         if (random.Next(4) > 0 && !bar && sockets.Count > 1)

@@ -19,6 +19,7 @@ public class ConstraintTests
     // are charged when they are met.
     private static readonly (string Rig, string Reason)[] Harmless =
         [("aids by their streamer", "box-before-receiver"), ("one aid by its streamer", "box-before-receiver"),
+            ("a bar that plays over the return channel already", "box-before-receiver"),
             ("an HDMI lead with an extractor in it", "handed-on-before-picture"), ("a broadcast for three", "charge-before-use"),
             ("aids that are started in their app", "charge-before-use"),
             ("a streamer for one who listens longer, a box on its cell for another", "charge-before-use"),

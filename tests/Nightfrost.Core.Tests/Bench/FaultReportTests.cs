@@ -30,7 +30,9 @@ public class FaultReportTests
             var words = Faults.Of(evening.Site, way).Select(f => FaultWords.Of(evening.Site, f)).ToList();
             Assert.Empty(words.GroupBy(w => w).Where(g => g.Count() > 1).Select(g => g.Key));
             Assert.Equal(ear.Causes, words.Count);
-            Assert.Equal(ear.Causes - ear.Shown, ear.Alike.Sum(alike => alike.Causes.Count));
+            Assert.Equal(words.Order(StringComparer.Ordinal), ear.Seen.Select(seen => seen.Cause).Concat(ear.Alike.SelectMany(alike => alike.Causes))
+                .Order(StringComparer.Ordinal));
+            Assert.All(ear.Seen, seen => Assert.NotEmpty(seen.Look));
             foreach (var alike in ear.Alike)
             {
                 // As many tries as part so many causes at the most, and at least one.
@@ -56,7 +58,7 @@ public class FaultReportTests
     public void What_the_room_hears_otherwise_shows_at_a_look(string name, int causes)
     {
         var room = FaultReport.Of(RehearsalTests.All[name]()).Ears[^1];
-        Assert.Equal(("The room", causes, causes), (room.Who, room.Causes, room.Shown));
+        Assert.Equal(("The room", causes, causes), (room.Who, room.Causes, room.Seen.Count));
         Assert.Empty(room.Alike);
     }
 
@@ -67,7 +69,7 @@ public class FaultReportTests
             Plan(TestKit.Box("box") with { Signs = [] }, TestKit.Headset("ear") with { Signs = [] }));
         var evening = TryLines.Evening(read);
         Assert.All(Looks.Of(evening.Site, evening.Site.Ears[0]), look => Assert.Empty(look.Acts));
-        Assert.True(FaultReport.Of(dark).Ears[0].Shown < FaultReport.Of(read).Ears[0].Shown);
+        Assert.True(FaultReport.Of(dark).Ears[0].Seen.Count < FaultReport.Of(read).Ears[0].Seen.Count);
     }
 
     private static Core.Kit.Device Lit(Core.Kit.Device device) => device with { Signs = [TestKit.Light(Core.Kit.SignState.Power, "green"), .. device.Signs] };

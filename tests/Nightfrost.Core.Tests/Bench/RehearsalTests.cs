@@ -38,6 +38,7 @@ public class RehearsalTests
     private static readonly (string Rig, string Step)[] NotNeededHere =
         [("a bar behind the box", "output-"), ("a wire and a silent set", "output-"), ("a wire and a silent set", "volume-back"),
             ("two at one box, the first on", "second-"), ("two outputs of one set", "output-phones"), ("two outputs of one set", "volume-back"),
+            ("a bar that plays over the return channel already", "pair-box-"), ("a bar that plays over the return channel already", "level-"),
             ("a bar that its neighbour may wake", "output-"), ("a neckband with an ear profile", "phone-"), (StreamerAndCell, "output-phones"),
                 (StreamerAndCell, "volume-back"),
             (StreamerAndCell, "level-hedda"), (StreamerAndCell, "charged-hedda"),

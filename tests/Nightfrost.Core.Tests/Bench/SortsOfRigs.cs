@@ -39,6 +39,9 @@ internal static class SortsOfRigs
         ["speakers of the platform's own"] = () => Of(
             Set(Radio(SocketKind.PlatformSpeakers) with { SpeakerFamily = "Harbour" }), Who("Ole", "harbour-speaker")),
         ["a phone that passes it on"] = () => Of(Set(Radio(SocketKind.AppStream)), Who("Zoe", "fulmer-over")),
+        ["a bar that plays over the return channel already"] = () => Of(
+            Set(Return with { State = SocketState.Taken, TakenBy = "the bar", TakenByDeviceId = "pier-bar" }, Optical, Usb),
+            Who("Wendela", "kelda-aids-2") with { RoomWish = RoomWish.RoomHearsToo }),
         ["a bar that its neighbour may wake"] = () => Find(
             Set(Optical with { State = SocketState.Taken, TakenBy = "the bar", TakenByDeviceId = "quay-bar" },
                 new SourcePort

@@ -19,6 +19,22 @@ public class HandoverSheetTests
 
     private static readonly Look One = Look([Optical()], Listener(wears: "ear"));
 
+    [Theory]
+    [MemberData(nameof(Bench.RehearsalTests.Rigs), MemberType = typeof(Bench.RehearsalTests))]
+    public void What_a_thing_shows_stands_once_whatever_it_means(string name)
+    {
+        foreach (var part in ClientSheet.For(Bench.RehearsalTests.All[name](), []).Listeners.SelectMany(l => l.Parts).Where(p => p.Heading == "The lights"))
+            Assert.Empty(part.Lines.GroupBy(line => line[..line.LastIndexOf(": ", StringComparison.Ordinal)]).Where(g => g.Count() > 1).Select(g => g.Key));
+    }
+
+    [Fact]
+    public void One_light_for_two_states_tells_of_both()
+    {
+        var box = Box("box") with { Signs = [Light(SignState.Power, "green"), Light(SignState.Joined, "green"), Light(SignState.Sound, "white")] };
+        Assert.Equal(["Box by the TV, green: it has power or it is joined.", "Box by the TV, white: sound is coming in."],
+            Lines(Sheet(One, box, Headset("ear") with { Signs = [] }), "The lights"));
+    }
+
     [Fact]
     public void Where_the_sound_is_taken_before_the_set_the_client_mutes_it_and_takes_it_off_mute_again()
     {

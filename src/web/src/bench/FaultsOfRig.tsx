@@ -1,7 +1,8 @@
-import { Box, Typography } from '@mui/material'
+import { Box, Button, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { api, told, type Schema } from '../api/client'
-import { count } from '../format/format'
+import { count, listed } from '../format/format'
 import { Trouble, Waiting } from '../parts/Trouble'
 
 /** What may stop each listener's sound: how much of it shows by a look, and what tells the rest apart. */
@@ -12,6 +13,8 @@ export function FaultsOfRig({ caseId }: { caseId: string }) {
   })
   if (report.isPending) return <Waiting words="Going through what may fail…" />
   if (report.isError) return <Trouble error={report.error} onRetry={() => void report.refetch()} />
+  if (report.data.notSimulated.length > 0)
+    return <Typography>No simulated device stands for {listed(report.data.notSimulated)} yet: nothing is said of what may fail.</Typography>
   return (
     <Box sx={{ display: 'grid', gap: 8, mt: 4, maxWidth: 900 }}>
       {report.data.ears.map((ear, i) => (
@@ -25,8 +28,9 @@ function EarFaults({ ear }: { ear: Schema['EarFaults'] }) {
   return (
     <Box component="section">
       <Typography variant="h3" sx={{ m: 0, fontSize: 16, fontWeight: 650 }}>
-        {ear.who}: {count(ear.causes, 'cause', 'causes')}, {ear.shown} of them shown by a look
+        {ear.who}: {count(ear.causes, 'cause', 'causes')}, {ear.seen.length} of them shown by a look
       </Typography>
+      <Seen seen={ear.seen} />
       {ear.alike.map((alike) => (
         <Box
           key={alike.causes.join()}
@@ -52,6 +56,37 @@ function EarFaults({ ear }: { ear: Schema['EarFaults'] }) {
         </Box>
       ))}
     </Box>
+  )
+}
+
+/** Causes that a look tells, each with where to look; folded, as there are many. */
+function Seen({ seen }: { seen: Schema['EarFaults']['seen'] }) {
+  const [open, setOpen] = useState(false)
+  if (seen.length === 0) return null
+  return (
+    <>
+      <Button variant="text" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {open ? 'Hide what a look shows' : 'Show what a look shows'}
+      </Button>
+      {open && (
+        <Box component="dl" sx={{ m: 0, display: 'grid', columnGap: 6, gridTemplateColumns: { xs: '1fr', md: '1fr 1fr' } }}>
+          {seen.map((one) => (
+            <Box key={one.cause} sx={{ display: 'contents' }}>
+              <Typography component="dt" sx={{ pt: 1, borderTop: 1, borderColor: 'divider', overflowWrap: 'anywhere' }}>
+                {one.cause}
+              </Typography>
+              <Typography
+                component="dd"
+                color="textSecondary"
+                sx={{ m: 0, py: 1, borderTop: { xs: 0, md: 1 }, borderColor: { md: 'divider' }, overflowWrap: 'anywhere' }}
+              >
+                {one.look}
+              </Typography>
+            </Box>
+          ))}
+        </Box>
+      )}
+    </>
   )
 }
 
