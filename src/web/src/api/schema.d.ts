@@ -4248,11 +4248,8 @@ export interface components {
              * @description How many causes there are.
              */
             causes: number;
-            /**
-             * Format: int32
-             * @description How many of them show by a look alone.
-             */
-            shown: number;
+            /** @description Those that a look tells from every other. */
+            seen: components["schemas"]["SeenCause"][];
             /** @description Those that look like another. */
             alike: components["schemas"]["LookAlikes"][];
         };
@@ -5562,6 +5559,13 @@ export interface components {
          * @enum {unknown}
          */
         Seeks: "notRead" | "nobody" | "lastPartner" | "everyPartner";
+        /** @description A cause that a look alone tells from every other. */
+        SeenCause: {
+            /** @description What may be wrong, in a sentence. */
+            cause: string;
+            /** @description Where it shows first. */
+            look: string;
+        };
         /** @description Who is signed in, and the token that writes must carry. */
         SessionState: {
             /** @description Sign-in name; null when nobody is signed in. */
