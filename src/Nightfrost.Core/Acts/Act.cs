@@ -119,6 +119,9 @@ public abstract record Act
     /// <summary>Connects a thing to its electricity: <see cref="Things.Mains"/> or a USB port.</summary>
     public sealed record Feed(string ThingId, string FromId) : Act;
 
+    /// <summary>Takes a thing's electricity away until it is fed again.</summary>
+    public sealed record Unfeed(string ThingId) : Act;
+
     /// <summary>Takes a thing's electricity away for a while, and gives it back.</summary>
     public sealed record Rest(string ThingId, double Seconds) : Act;
 

@@ -114,7 +114,7 @@ public static class Things
         }
 
         if (thingId == Bar)
-            return rig.Site.Bar;
+            return rig.Bar;
         return rig.Routes.FirstOrDefault(r => Pieces(r.AtEar).Contains(thingId))?.AtEar.Receiver
             ?? rig.Routes.FirstOrDefault(r => Relay(r.AtEar.Listener) == thingId)?.AtEar.Relay;
     }

@@ -153,7 +153,7 @@ public static class BenchSites
                 return new(Acts.Things.Source(rig.Site.Look, feed.Socket), feed.Socket.Id, [first, new(lead, speakers)]);
             }
 
-            if (rig.Site is not { Bar: { } bar, BarSocket: { } socket })
+            if (rig is not { Bar: { } bar, Site.BarSocket: { } socket })
                 return null;
             var thing = Thing(Acts.Things.Bar, bar);
             var facts = SocketKinds.Of(socket.Kind);

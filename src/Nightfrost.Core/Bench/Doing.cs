@@ -20,6 +20,7 @@ internal static class Doing
             IsStarved = t.IsStarved && feed.FromId != Things.OtherSupply,
             Hums = t.Hums && feed.FromId != Things.OtherSupply,
         }),
+        Act.Unfeed unfeed => Of(state, unfeed.ThingId, t => t with { FedFrom = null }),
         Act.Rest rest => Rested(state, rest),
         Act.Switch power => Switched(state, power),
         Act.Slide slide => Of(state, slide.ThingId, t => t with { Mode = slide.Mode }),

@@ -45,7 +45,9 @@ public static class Listening
             reasons.Add(Say("bench.turnedDown", ("thing", state.Site.NameOf(thing.Id))));
         if (FollowsVolume(way) && state.Sources[way.SourceId] is { } source && (source.Volume == Volume.Down || source.Muted))
             reasons.Add(Say("bench.socketFollows", ("thing", state.Site.NameOf(way.SourceId))));
-        return new(reasons);
+
+        // What is so of a box is so once, however many it sends to.
+        return new([.. reasons.Distinct()]);
     }
 
     /// <summary>Why no sound comes out of a listener's receiver, worn or not and however it is turned; empty when it does.</summary>

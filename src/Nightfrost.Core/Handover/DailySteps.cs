@@ -38,7 +38,9 @@ public static class DailySteps
                 new Act.Choose(avr.Id, SourceMenu.ZonePower, MenuValues.On), new Act.SlideRemote(avr.Id, false));
         if (rig.Silencing == Silencing.ByMute)
             yield return new(Say("client.mute", ("what", PlaysToRoom(rig))), [.. PlayersToRoom(rig).Select(id => new Act.Mute(id, true))]);
-        if (rig.Silencing == Silencing.ByBarMute || (rig is { Silencing: Silencing.ByMenu, Site.Bar: not null }))
+        if (rig.Silencing == Silencing.BySource)
+            yield return new(Say("client.sourceMute", ("source", Player(route))), [.. Things.Players(rig).Select(id => new Act.Mute(id, true))]);
+        if (rig.Silencing == Silencing.ByBarMute || (rig is { Silencing: Silencing.ByMenu, Bar: not null }))
             yield return new(Say("client.mute", ("what", Say("name.the", ("what", Say("name.bar"))))), new Act.Mute(Things.Bar, true));
         else if (rig.Silencing == Silencing.ByMenu)
             yield return new(Say("client.speakersOff"), new Act.Choose(SoundSource.Television, SourceMenu.Speakers, MenuValues.Off));
@@ -105,9 +107,7 @@ public static class DailySteps
                 box.DisturbsWhenIdle ? Say("client.disturbs") : ""), new Act.Switch(Things.Sender(route.Feed)!, false))
             { WhenAllHaveStopped = true };
         if (route.Feed.BuiltIn && route.Sends is not { Technology: LinkTechnology.WiFiApp } && rig.Site.Look.SourceOf(route.Feed.Socket) is null)
-            yield return new(Say("client.roomOutput"), new Act.Choose(SoundSource.Television, SourceMenu.Output,
-                MenuValues.OwnSpeakers))
-            { WhenAllHaveStopped = true };
+            yield return OutputReturn(rig) with { WhenAllHaveStopped = true };
         yield return RoomReturn(rig, Player(route)) with { WhenAllHaveStopped = true };
     }
 
@@ -134,6 +134,19 @@ public static class DailySteps
     private static bool IsRestarted(Rig rig, Route route) => route is { Sends.IsOpen: false, Feed.Transmitter: { Automatic.Seeks: Seeks.Nobody } box }
         && SpeakerSteps.HangsOnMains(route.AtEar.Takes) && !Behaviour.Of(route.AtEar.Takes).HasPowerControl
         && (box.Power.SwitchedByHand || rig.Power.Any(p => p.DeviceId == box.Id && p.UsbSocketId is not null));
+
+    // After a radio of the set's own: its speakers play again, or a bar does. What others listen by is chosen with them, or it would be silent next evening.
+    private static ClientLine OutputReturn(Rig rig)
+    {
+        if (rig.Site.BarSocket is { } held)
+            return new(Say("client.roomOutputBar"), new Act.Choose(SoundSource.Television, SourceMenu.Output, Things.Socket(held)));
+        var others = rig.Feeds.Where(f => !f.BuiltIn && rig.Site.Look.SourceOf(f.Socket) is null).Select(f => f.Socket)
+            .Where(s => Constraints.IsChosenByMenu(rig, s)).DistinctBy(s => s.Id).ToList();
+        return new(others.Count == 0 ? Say("client.roomOutput")
+                : Say("client.roomOutputs", ("outputs", Wording.Listed(others.Select(s => SocketKinds.Of(s.Kind).InSentence)))),
+            [new Act.Choose(SoundSource.Television, SourceMenu.Output, MenuValues.OwnSpeakers),
+                .. others.Select(s => new Act.Choose(SoundSource.Television, SourceMenu.Output, Things.Socket(s)))]);
+    }
 
     // What is switched each time: both of a pair.
     private static IReadOnlyList<string> Switched(Route route) =>
@@ -172,9 +185,9 @@ public static class DailySteps
     // Whose mute and volume reach the ear: what the sound is taken before is left out.
     internal static string Heard(Route route) => route.Site.Look.IsBeforeSet(route.Feed.Socket) ? Owner(route) : Player(route);
 
-    private static string PlaysToRoom(Rig rig) => rig.Site.Bar is null ? Say("name.set") : Say("client.both", ("other", Say("name.bar")));
+    private static string PlaysToRoom(Rig rig) => rig.Bar is null ? Say("name.set") : Say("client.both", ("other", Say("name.bar")));
 
-    private static IEnumerable<string> PlayersToRoom(Rig rig) => rig.Site.Bar is null ? Things.Players(rig) : Things.Players(rig).Append(Things.Bar);
+    private static IEnumerable<string> PlayersToRoom(Rig rig) => rig.Bar is null ? Things.Players(rig) : Things.Players(rig).Append(Things.Bar);
 
     /// <summary>How the room gets its sound back.</summary>
     internal static ClientLine RoomReturn(Rig rig, string player)
@@ -186,9 +199,11 @@ public static class DailySteps
                 new Act.Switch(Things.RoomSpeakers(feed), true), new Act.Turn(Things.RoomSpeakers(feed), Volume.Usual));
         if (rig.Silencing == Silencing.ByMute)
             return new(Say("client.roomUnmute", ("what", PlaysToRoom(rig))), [.. PlayersToRoom(rig).Select(id => new Act.Mute(id, false))]);
-        if (rig.Silencing is Silencing.ByBarMute or Silencing.ByMenu && rig.Site.Bar is not null)
+        if (rig.Silencing == Silencing.BySource)
+            return new(Say("client.sourceUnmute", ("source", player)), [.. Things.Players(rig).Select(id => new Act.Mute(id, false))]);
+        if (rig.Silencing is Silencing.ByBarMute or Silencing.ByMenu && rig.Bar is not null)
             return new(Say("client.roomUnmute", ("what", bar)), new Act.Mute(Things.Bar, false));
-        if (rig.Site.Bar is not null)
+        if (rig.Bar is not null)
             return new(Say("client.roomUp", ("what", bar)), new Act.Turn(Things.Bar, Volume.Usual));
         if (rig.Silencing == Silencing.ByMenu)
             return new(Say("client.roomMenu"), new Act.Choose(SoundSource.Television, SourceMenu.Speakers, MenuValues.On),

@@ -60,7 +60,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
         yield return SocketReading.FixedLevel(route.Feed.Socket) switch
         {
             true when rig.Site.Look.SourceOf(route.Feed.Socket) is not null => Say("client.remoteFixed", values),
-            true when rig.Site.Bar is not null => Say("client.remoteFixedBar", values),
+            true when rig.Bar is not null => Say("client.remoteFixedBar", values),
             true when rig.Site.SetSilent is not null => Say("client.remoteFixed", values),
             true => Say("client.remoteRoom", values),
             false when rig.RoomFeed is not null => Say("client.remoteSpeakers", values),
@@ -135,7 +135,12 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
                     : rig.SilencesSpeakers ? Say("client.silentUsually", values)
                     : Say("client.mayPlayOn", ("player", first)),
                 RoomReturn(rig, player).Words,
-                rig.Silencing == Silencing.ByMute ? Say("client.muteKeeps") : Say("client.muteMayStop", values),
+                rig.Silencing switch
+                {
+                    Silencing.ByMute => Say("client.muteKeeps"),
+                    Silencing.BySource => Say("client.muteKeepsOf", values),
+                    _ => Say("client.muteMayStop", values),
+                },
             ], false),
             new(Say("client.safe"), [Say("client.alarms"), .. worn ? new[] { Say("client.clean") } : []], false),
         };

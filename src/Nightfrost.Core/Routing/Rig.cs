@@ -16,6 +16,9 @@ public enum Silencing
     /// <summary>Mute: the sound is taken before it comes to the set.</summary>
     ByMute,
 
+    /// <summary>Mute, or the switch of its speakers, on what stands by itself and gives its output whatever its volume.</summary>
+    BySource,
+
     /// <summary>Mute on the bar alone: a plug silences the set's own speakers, and what the listener hears hangs on the set.</summary>
     ByBarMute,
 }
@@ -48,6 +51,11 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
         Feeds.SelectMany(f => f.Splitter is null ? f.Adapters : f.Adapters.Skip(1)).Concat(OnSplitters().Select(s => s.Box))
             .Concat(Feeds.Select(f => f.Transmitter).OfType<Device>());
 
+    /// <summary>
+    /// The bar, where it plays what somebody in this rig hears; null where there is none, or where all of them hear what stands by itself beside the set.
+    /// </summary>
+    public Device? Bar => Routes.Any(r => RouteWords.StandsAlone(r) is null) ? Site.Bar : null;
+
     /// <summary>The feed with speakers for the room on its splitter; null where the room is heard as it was.</summary>
     public Feed? RoomFeed => Feeds.FirstOrDefault(f => f.Room is not null);
 
@@ -64,9 +72,10 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     /// <summary>What keeps the set silent.</summary>
     public Silencing Silencing =>
         Site.SetSilent is null ? Silencing.None
-        : SilencesSpeakers ? Site.Bar is null ? Silencing.None : Silencing.ByBarMute
+        : SilencesSpeakers ? Bar is null ? Silencing.None : Silencing.ByBarMute
         : Feeds.Any(f => !Site.Look.IsBeforeSet(f.Socket)) ? Silencing.ByMenu
-        : Feeds.Any(f => Site.Look.SourceOf(f.Socket)!.PluggedInto.Length > 0) ? Silencing.ByMute : Silencing.None;
+        : Feeds.Any(f => Site.Look.SourceOf(f.Socket)!.PluggedInto.Length > 0) ? Silencing.ByMute
+        : Feeds.All(f => SocketReading.FixedLevel(f.Socket) != false) ? Silencing.BySource : Silencing.None;
 
     /// <summary>
     /// True when every joint obligation between the routes holds: one feed a socket unless split, no transmitter over its number or the air's time, one

@@ -65,8 +65,8 @@ public static class BeforeSteps
             Phase = Phase.Before,
             Place = Say("place.atPlayersByHand", ("players", players)),
             Acts = [.. RoomSteps.Loud(rig).Select(id => new Act.Turn(id, Volume.Down))],
-            Action = rig.Site.Bar is null ? Say("turnDown.action", ("players", players))
-                : Say("turnDown.actionBar", ("players", players), ("bar", rig.Site.Bar.Name)),
+            Action = rig.Bar is null ? Say("turnDown.action", ("players", players))
+                : Say("turnDown.actionBar", ("players", players), ("bar", rig.Bar.Name)),
             Note = VolumeFound,
             Why = Say("turnDown.why"),
             Caution = Say("turnDown.caution"),

@@ -24,6 +24,8 @@ internal static class BroadcastSteps
     /// <summary>Id of that step.</summary>
     internal static string CloseId(Feed feed) => $"cast-{feed.Key}";
 
+    internal static string ChooseId(Route route) => $"choose-{route.AtEar.Listener.Id}";
+
     /// <summary>Choosing it, for one listener.</summary>
     public static IEnumerable<Step> Choose(Rig rig, Route route, IReadOnlyList<string> charged)
     {
@@ -31,7 +33,7 @@ internal static class BroadcastSteps
         var gesture = takes.GestureFor(GestureDoes.ChoosesBroadcast);
         yield return new Step
         {
-            Id = $"choose-{id}",
+            Id = ChooseId(route),
             Phase = Phase.Pair,
             Place = StepPlaces.Whose(ear.Listener, takes),
             Acts = [.. gesture is null ? [] : Things.Takers(ear).SelectMany(each => Behaviour.Of(takes).HasPowerControl
@@ -40,7 +42,8 @@ internal static class BroadcastSteps
             Action = gesture is null ? Say("gesture.broadcastNotRead", ("thing", takes.Name)) : GestureWords.Of(takes, gesture),
             Detail = Wording.Sentences(Behaviour.Of(takes).HasPowerControl ? Say("gesture.onFirst", ("thing", takes.Name)) : "",
                 Say("choose.detail", ("box", route.Feed.Transmitter?.Name ?? RouteWords.Source(route))),
-                route.Sends is { Encrypts: true } ? Say("choose.code") : ""),
+                route.Sends is { Encrypts: true } ? Say("choose.code") : "",
+                route.Feed.BuiltIn ? BuiltInSteps.Silence(route) : ""),
             HoldSeconds = gesture?.HoldSeconds ?? 0,
             Caution = takes.Form == WearForm.HearingAids ? Say("pairEar.caution") : "",
             Needs = charged,

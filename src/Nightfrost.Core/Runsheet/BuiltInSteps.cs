@@ -33,6 +33,7 @@ internal static class BuiltInSteps
         Goal = new Goal.MenuAt(SoundSource.Television, SourceMenu.Output, Things.Socket(route.Feed.Socket)),
         Action = Say("answer.action", ("worn", route.AtEar.Takes.Name)),
         Detail = Say("answer.detail"),
+        Expect = WireSteps.Silence(route.Feed.Socket),
         ListenerId = route.AtEar.Listener.Id,
     } : null;
 
@@ -50,11 +51,23 @@ internal static class BuiltInSteps
             Goal = new Goal.All([new Goal.Joined(taker), new Goal.MenuAt(Things.Source(route.Site.Look, route.Feed.Socket), SourceMenu.Output,
                 Things.Socket(route.Feed.Socket))]),
             Action = Say("platform.action", ("worn", ear.Takes.Name)),
-            Detail = Say("platform.detail"),
+            Detail = Wording.Sentences(Say("platform.detail"), Silence(route)),
             Note = MenuSteps.ValueFound,
             ListenerId = id,
         }.Showing(rig, new Sign.AtReceiver(id));
     }
+
+    /// <summary>The step from which on a radio of the set sounds, and so shows whether the set's own speakers fall silent.</summary>
+    public static string UseId(Route route) => route.Sends!.Technology switch
+    {
+        LinkTechnology.PlatformSpeakers => $"joined-{route.AtEar.Listener.Id}",
+        LinkTechnology.LeAudioBroadcast => BroadcastSteps.ChooseId(route),
+        _ => $"answer-{route.AtEar.Listener.Id}",
+    };
+
+    /// <summary>What the set's own speakers do from then on, as a sentence; blank for a radio of another source.</summary>
+    public static string Silence(Route route) => IsOfSet(route) && WireSteps.Silence(route.Feed.Socket) is { Length: > 0 } silence
+        ? Wording.Sentence(silence) : "";
 
     private static bool IsOfSet(Route route) => route.Site.Look.SourceOf(route.Feed.Socket) is null;
 }

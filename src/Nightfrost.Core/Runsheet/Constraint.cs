@@ -60,7 +60,7 @@ public static class Constraints
         Physical("first-off-before-second",
             (_, a, b) => a.Id.StartsWith("second-", StringComparison.Ordinal) && a.Acts.Count > 0 && a.ListenerId == b.ListenerId && b.Goal is Goal.WindowOpen),
         Physical("all-joined-before-back-on",
-            (rig, a, b) => b.Id.StartsWith("first-back-", StringComparison.Ordinal) && SharesBox(rig, a.ListenerId, b.ListenerId!)
+            (rig, a, b) => PairSteps.IsBackOn(b) && SharesBox(rig, a.ListenerId, b.ListenerId!)
                 && a.Phase == Phase.Pair && a.Goal is Goal.Joined or Goal.WindowOpen),
         Physical("free-before-plug",
             (_, a, b) => a.Goal is Goal.EndFree && a.Acts.OfType<Act.Pull>().Any() && b.Acts.OfType<Act.Plug>().Any(p => p.PortId == SocketOf(a)
@@ -114,7 +114,7 @@ public static class Constraints
                 && b.Goal is Goal.RoomHears or Goal.RoomAsUsual or Goal.RoomSilent
                 && b.Acts.OfType<Act.Turn>().Any(up => up.Volume == Volume.Usual && up.ThingId == down.ThingId))),
         Practice("silence-before-turning-up",
-            (_, a, b) => b.Id == "volume-back" && a.Id is "speakers-off" or "set-muted" or "bar-muted"),
+            (_, a, b) => b.Id == "volume-back" && a.Id is "speakers-off" or "set-muted" or "source-muted" or "bar-muted"),
         Practice("asked-before-anything",
             (_, a, b) => IsAsked(a) && !IsAsked(b)) with { IsSaid = false },
         Practice("heard-before-changed",
@@ -172,7 +172,7 @@ public static class Constraints
             && rig.Feeds.FirstOrDefault(f => Things.Sender(f) == thingId)?.Transmitter is { } box && Behaviour.Of(box).InputNeedsPower;
 
     // What was fed before and is fed again in its place counts once.
-    private static string? Feeds(Step step) => EarConstraints.IsCarried(step) ? null : step.Acts.OfType<Act.Feed>().FirstOrDefault()?.ThingId;
+    private static string? Feeds(Step step) => EarConstraints.IsCarried(step) || PairSteps.IsBackOn(step) ? null : step.Acts.OfType<Act.Feed>().FirstOrDefault()?.ThingId;
 
     // What is worked to pair: by its control, or by its power where that alone opens a window.
     private static string? Presses(Step step) => step.Acts.OfType<Act.Press>().FirstOrDefault()?.ThingId
@@ -235,7 +235,7 @@ public static class Constraints
     };
 
     // A headphone socket is live with a plug in it, and the one a bar played from is chosen already.
-    private static bool IsChosenByMenu(Rig rig, SourcePort socket) => !SocketKinds.Of(socket.Kind).SilencesSpeakers && rig.Site.BarSocket?.Id != socket.Id;
+    internal static bool IsChosenByMenu(Rig rig, SourcePort socket) => !SocketKinds.Of(socket.Kind).SilencesSpeakers && rig.Site.BarSocket?.Id != socket.Id;
 
     // True for a step that the room's own sound waits for.
     private static bool IsOfRoom(Rig rig, Step step) => step.Goal switch

@@ -59,7 +59,7 @@ internal static class EarConstraints
 
     private static string? Works(Step step) => step.Acts.OfType<Act.Press>().FirstOrDefault()?.ThingId;
 
-    private static IEnumerable<string> Feeds(Step step) => step.Acts.OfType<Act.Feed>().Select(feed => feed.ThingId);
+    private static IEnumerable<string> Feeds(Step step) => PairSteps.IsBackOn(step) ? [] : step.Acts.OfType<Act.Feed>().Select(feed => feed.ThingId);
 
     /// <summary>True for what is taken to its place once it has joined.</summary>
     internal static bool IsCarried(Step step) => step.Goal is Goal.All all && all.Goals.Any(g => g is Goal.At { Place: Place.Seat });

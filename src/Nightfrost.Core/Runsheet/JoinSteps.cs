@@ -44,16 +44,16 @@ internal static class JoinSteps
         {
             // Those before stay off until all have joined.
             List<Route> seenTo = firstOff ? [earlier[^1]] : earlier;
-            var others = PairSteps.Named(seenTo);
+            var (others, pulled) = (PairSteps.Named(seenTo), firstOff && !PairSteps.IsSwitched(earlier[^1]));
             yield return new Step
             {
                 Id = $"second-{id}",
                 Phase = Phase.Pair,
                 Place = others,
-                Acts = firstOff ? [.. seenTo.Select(r => new Act.Switch(Things.Taker(r.AtEar), false))] : [],
+                Acts = firstOff ? [PairSteps.Off(earlier[^1])] : [],
                 Goal = new Goal.All([.. seenTo.Select(r => Things.Taker(r.AtEar))
                     .Select(first => firstOff ? (Goal)new Goal.IsOff(first) : new Goal.Joined(first))]),
-                Action = Say(firstOff ? "second.actionOff" : "second.actionStays", ("others", others)),
+                Action = Say(pulled ? "second.actionPull" : firstOff ? "second.actionOff" : "second.actionStays", ("others", others)),
                 Detail = Say("second.detail"),
                 Why = Say(firstOff ? "second.whyOff" : "second.whyStays"),
                 ListenerId = id,

@@ -161,13 +161,26 @@ public static class MenuSteps
                 Place = Say("place.remoteOfSet"),
                 Acts = [.. RoomSteps.Up(rig), .. RoomSteps.Loud(rig).Select(id => new Act.Mute(id, true))],
                 Goal = new Goal.RoomSilent(),
-                Action = rig.Site.Bar is null ? Say("setMuted.action")
-                    : Say("setMuted.actionBar", ("bar", rig.Site.Bar.Name)),
+                Action = rig.Bar is null ? Say("setMuted.action")
+                    : Say("setMuted.actionBar", ("bar", rig.Bar.Name)),
                 Detail = Say("setMuted.detail"),
                 Caution = NobodyWears,
                 Why = Say("setMuted.why"),
             }.Showing(rig, new Sign.Room(false));
-        if (rig is { Silencing: Silencing.ByBarMute, Site.Bar: { } bar })
+        if (rig.Silencing == Silencing.BySource)
+            return new Step
+            {
+                Id = "source-muted",
+                Phase = Phase.Menu,
+                Place = StepPlaces.At(RouteWords.Players(rig)),
+                Acts = [.. Things.Players(rig).SelectMany(id => new Act[] { new Act.Turn(id, Volume.Usual), new Act.Mute(id, true) })],
+                Goal = new Goal.RoomSilent(),
+                Action = Say("sourceMuted.action", ("source", RouteWords.Players(rig))),
+                Detail = Say("sourceMuted.detail"),
+                Caution = NobodyWears,
+                Why = Say("setMuted.why"),
+            }.Showing(rig, new Sign.Room(false));
+        if (rig is { Silencing: Silencing.ByBarMute, Bar: { } bar })
             return new Step
             {
                 Id = "bar-muted",
@@ -190,17 +203,17 @@ public static class MenuSteps
                 [
                     .. RoomSteps.Up(rig),
                     Chosen(SoundSource.Television, SourceMenu.Speakers, MenuValues.Off),
-                    .. rig.Site.Bar is null ? Array.Empty<Act>() : [new Act.Mute(Things.Bar, true)],
+                    .. rig.Bar is null ? Array.Empty<Act>() : [new Act.Mute(Things.Bar, true)],
                 ],
                 Goal = new Goal.RoomSilent(),
-                Action = rig.Site.Bar is null ? Say("speakersOff.action")
-                    : Say("speakersOff.actionBar", ("bar", rig.Site.Bar.Name)),
+                Action = rig.Bar is null ? Say("speakersOff.action")
+                    : Say("speakersOff.actionBar", ("bar", rig.Bar.Name)),
                 Caution = NobodyWears,
                 Why = Say("speakersOff.why"),
                 Detail = Wording.Sentences(OnThisSet(rig, MenuOf.Speakers), set.SpeakersCanBeOff == Known.NotYet ? Say("speakersOff.detail") : ""),
                 Note = ValueFound,
             }.Showing(rig, new Sign.Room(false));
-        return room && rig.Site.Bar is null && rig.RoomFeed is null
+        return room && rig.Bar is null && rig.RoomFeed is null
             ? new Step
             {
                 Id = "speakers-on",

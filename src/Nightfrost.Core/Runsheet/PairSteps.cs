@@ -78,14 +78,17 @@ internal static class PairSteps
         if (group.Count < 2 || !FirstOff(group[0]) || group[^1] is not { } last || !last.IsPairedAtBox)
             return null;
         var off = group[..^1];
+        var (switched, pulled) = (off.Where(IsSwitched).ToList(), off.Where(r => !IsSwitched(r)).ToList());
         return new Step
         {
             Id = FirstBackId(last),
             Phase = Phase.Pair,
             Place = Named(off),
-            Acts = [.. off.Select(r => new Act.Switch(Things.Taker(r.AtEar), true)), new Act.Wait(PowerBackSteps.JoinSeconds)],
+            Acts = [.. off.Select(On), new Act.Wait(PowerBackSteps.JoinSeconds)],
             Goal = new Goal.All([.. group.Select(r => new Goal.Joined(Things.Taker(r.AtEar)))]),
-            Action = Say("firstBack.action", ("others", Named(off))),
+            Action = switched.Count == 0 ? Say("firstBack.actionSupply", ("others", Named(pulled)))
+                : pulled.Count == 0 ? Say("firstBack.action", ("others", Named(switched)))
+                : Say("firstBack.actionBoth", ("others", Named(switched)), ("pulled", Named(pulled))),
             ListenerId = last.AtEar.Listener.Id,
         }.Showing(rig, [.. off.SelectMany(SignWords.Joined)]);
     }
@@ -95,6 +98,18 @@ internal static class PairSteps
 
     /// <summary>True for a box that takes a second listener only while the first is off.</summary>
     internal static bool FirstOff(Route route) => route.Feed.Transmitter?.SecondListener != SecondListenerWay.FirstStaysOn;
+
+    /// <summary>True for a listener's receiver with a control of its power; what has none is off only without its supply.</summary>
+    internal static bool IsSwitched(Route route) => Behaviour.Of(route.AtEar.Takes).HasPowerControl;
+
+    /// <summary>Off, so that another can be joined.</summary>
+    internal static Act Off(Route route) => IsSwitched(route) ? new Act.Switch(Things.Taker(route.AtEar), false) : new Act.Unfeed(Things.Taker(route.AtEar));
+
+    private static Act On(Route route) => IsSwitched(route) ? new Act.Switch(Things.Taker(route.AtEar), true)
+        : new Act.Feed(Things.Taker(route.AtEar), Things.Mains);
+
+    /// <summary>True for the step that gives back what was put off so that another could be joined.</summary>
+    internal static bool IsBackOn(Step step) => step.Id.StartsWith("first-back-", StringComparison.Ordinal);
 
     internal static string Named(IEnumerable<Route> routes) => Wording.Listed(routes.Select(r => StepPlaces.Whose(r.AtEar.Listener, r.AtEar.Takes)));
 

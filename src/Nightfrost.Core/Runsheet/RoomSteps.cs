@@ -10,7 +10,7 @@ namespace Nightfrost.Core.Runsheet;
 internal static class RoomSteps
 {
     /// <summary>What plays to the room as the visit meets it, and so is turned down before a plug is touched.</summary>
-    public static IEnumerable<string> Loud(Rig rig) => rig.Site.Bar is null ? Things.Players(rig) : Things.Players(rig).Append(Things.Bar);
+    public static IEnumerable<string> Loud(Rig rig) => rig.Bar is null ? Things.Players(rig) : Things.Players(rig).Append(Things.Bar);
 
     /// <summary>All of it turned up again.</summary>
     public static IEnumerable<Act> Up(Rig rig) => Loud(rig).Select(id => new Act.Turn(id, Volume.Usual));
@@ -69,7 +69,7 @@ internal static class RoomSteps
         // What is silenced by hand was turned up before, so that its silence tells something.
         if (rig.RoomFeed is not null || (phase == Phase.Menu) != room || rig.Silencing != Silencing.None)
             return null;
-        var (players, bar) = (RouteWords.Players(rig), rig.Site.Bar);
+        var (players, bar) = (RouteWords.Players(rig), rig.Bar);
         var what = bar is null ? players : Say("name.andBar", ("players", players), ("bar", bar.Name));
         var step = new Step
         {

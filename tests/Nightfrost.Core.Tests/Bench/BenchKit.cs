@@ -61,10 +61,16 @@ internal static class BenchKit
         if (random.Next(4) == 0)
         {
             var linked = !bar && random.Next(2) == 0;
-            sockets.Add(new() { Id = "arc", Kind = SocketKind.HdmiReturn, State = linked ? SocketState.Taken : SocketState.Free, Pcm = Known.Yes,
-                TakenBy = linked ? "the bar" : "", TakenByDeviceId = linked ? "pier-bar" : null });
+            sockets.Add(new()
+            {
+                Id = "arc",
+                Kind = SocketKind.HdmiReturn,
+                State = linked ? SocketState.Taken : SocketState.Free,
+                Pcm = Known.Yes,
+                TakenBy = linked ? "the bar" : "",
+                TakenByDeviceId = linked ? "pier-bar" : null,
+            });
         }
-
 
         if (random.Next(5) == 0)
             sockets.Add(new() { Id = "radio", Kind = Radios[random.Next(Radios.Length)], State = SocketState.Free, SpeakerFamily = "Harbour" });

@@ -63,6 +63,19 @@ public class FaultReportTests
     }
 
     [Fact]
+    public void Full_air_is_heard_to_break_up_in_two_aids_as_in_one_headset()
+    {
+        foreach (var name in new[] { "aids by their streamer", "one at an optical box" })
+        {
+            var evening = TryLines.Evening(RehearsalTests.All[name]());
+            var way = evening.Site.Ears[0];
+            var air = evening.With(new Fault.CrowdedAir(way.Sender!.Id));
+            Assert.Single(Listening.AtEar(air, way.ListenerId).Reasons);
+            Assert.Equal("breaksUp", Looks.AtEar(air, way));
+        }
+    }
+
+    [Fact]
     public void A_look_changes_nothing_and_a_thing_whose_lights_nobody_has_read_shows_less()
     {
         var (read, dark) = (Plan(Lit(TestKit.Box("box")), Lit(TestKit.Headset("ear"))),

@@ -28,7 +28,7 @@ public class RandomSheetTests
                 failed.AddRange(steps.SelectMany(Said).Concat(ClientSheet.For(rig, []).Listeners.SelectMany(l => l.Parts).SelectMany(p => p.Lines))
                     .Where(words => words.Contains('{', StringComparison.Ordinal)).Select(words => $"{seed}: a value is missing in: {words}"));
                 if (proof.Doubts.FirstOrDefault(d => d.AskedAt is null) is { } silent)
-                    failed.Add($"{seed}: no step shows that {silent.Words}");
+                    failed.Add($"{seed}: {what}: no step shows that {silent.Words}, and then: {silent.ThenFails}");
             }
         }
 
