@@ -1,5 +1,6 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Catalogue;
 
 namespace Nightfrost.Core.Bench;
@@ -179,12 +180,20 @@ internal static class Doing
         return state.With(power.ThingId, t => t with { SwitchedOn = power.On });
     }
 
+    // A computer lists what is plugged into it, and nothing else.
+    private static bool IsListed(BenchState state, Act.Choose choose) => choose.Menu != SourceMenu.Output
+        || state.Site.Look.SocketsOf(choose.SourceId).FirstOrDefault(s => Things.Socket(s) == choose.Value) is not { } socket
+        || state.Site.Look.SourceOf(socket) is not { Kind: SourceKind.Computer } || SocketKinds.Of(socket.Kind).Connector is null
+        || state.Plugs.ContainsValue(choose.Value);
+
     private static BenchState Chosen(BenchState state, Act.Choose choose)
     {
         if (!state.Sources.ContainsKey(choose.SourceId))
             return Missing(state, choose.SourceId);
         if (choose.Menu == SourceMenu.Speakers && !state.Site.Truths.SpeakersCanBeOff)
             return Wrong(state, Say("bench.noSuchChoice", ("thing", state.Site.NameOf(choose.SourceId))));
+        if (!IsListed(state, choose))
+            return Wrong(state, Say("bench.notListed", ("thing", state.Site.NameOf(choose.SourceId))));
         if (Zones.Hides(state, choose))
             return Wrong(state, Say("bench.zoneHidden", ("thing", state.Site.NameOf(choose.SourceId))));
         return state.WithSource(choose.SourceId, s => choose.Menu switch

@@ -136,17 +136,17 @@ public static class Listening
             reasons.Add(Say("bench.speakersOff", ("thing", state.Site.NameOf(id))));
         if (player.Volume == Volume.Down || player.Muted)
             reasons.Add(Say("bench.downOrMuted", ("thing", state.Site.NameOf(id))));
-        if (id == SoundSource.Television)
-            reasons.AddRange(InUse(state).Where(socket => state.Site.Truths.Silencing.Contains(socket.Id))
-                .Select(socket => Say("bench.silences", ("socket", RouteWords.Socket(state.Site.Look, socket)))));
+        reasons.AddRange(InUse(state, id).Where(socket => state.Site.Truths.Silencing.Contains(socket.Id))
+            .Select(socket => Say("bench.silences", ("socket", RouteWords.Socket(state.Site.Look, socket)),
+                ("speakers", RigOutputs.OwnSpeakers(state.Site.Look, socket)))));
         return new(reasons);
     }
 
-    /// <summary>Sockets of the set that something is taken from now: with a plug in, and, of line and digital outputs, chosen in the menu.</summary>
-    private static IEnumerable<SourcePort> InUse(BenchState state) => state.Site.Look.Set.Sockets.Where(s =>
+    /// <summary>Sockets of a source that something is taken from now: with a plug in, and, of line and digital outputs, chosen in the menu.</summary>
+    private static IEnumerable<SourcePort> InUse(BenchState state, string sourceId) => state.Site.Look.SocketsOf(sourceId).Where(s =>
         SocketKinds.Of(s.Kind) is { IsRadio: var radio } kind
         && (radio || state.Plugs.ContainsValue(Things.Socket(s))) && ((kind.SilencesSpeakers && !radio)
-            || state.Sources[SoundSource.Television].Outputs.Contains(Things.Socket(s))));
+            || state.Sources[sourceId].Outputs.Contains(Things.Socket(s))));
 
     private static List<string> ToReceiver(BenchState state, EarWay way)
     {
@@ -166,7 +166,7 @@ public static class Listening
             reasons.Add(Say(sourceId == SoundSource.Television ? "bench.notChosen" : "bench.notChosenBy", ("socket", RouteWords.Socket(look, socket)),
                 ("source", state.Site.NameOf(sourceId))));
         reasons.AddRange(OfSource(state, sourceId, socket));
-        foreach (var other in InUse(state).Where(o => o.Id != socketId && state.Site.Exclude(Things.Socket(o), Things.Socket(socket))))
+        foreach (var other in InUse(state, SoundSource.Television).Where(o => o.Id != socketId && state.Site.Exclude(Things.Socket(o), Things.Socket(socket))))
             reasons.Add(Say("bench.notTogether", ("one", RouteWords.Socket(look, socket)), ("other", RouteWords.Socket(look, other))));
         for (var i = 0; i < stretches.Count; i++)
         {

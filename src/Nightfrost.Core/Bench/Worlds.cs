@@ -42,8 +42,9 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
                     RoomFalls(rig, likely, pair.One)));
         }
 
-        foreach (var socket in used.Where(s => likely.Silencing.Contains(s.Id) && s.SilencesSpeakers == Known.NotYet))
-            others.Add(new(Say("unread.leavesOn", ("socket", RouteWords.Socket(look, socket))),
+        foreach (var socket in used.Where(s => likely.Silencing.Contains(s.Id) && s.SilencesSpeakers == Known.NotYet
+            && look.SourceOf(s) is not { Kind: SourceKind.Computer }))
+            others.Add(new(Say("unread.leavesOn", ("socket", RouteWords.Socket(look, socket)), ("speakers", RigOutputs.OwnSpeakers(look, socket))),
                 rig.Routes.First(r => r.Feed.Socket.Id == socket.Id) is var route && route.Feed.BuiltIn ? BuiltInSteps.UseId(route) : $"lead-{route.Feed.Key}-0",
                 likely with { Silencing = likely.Silencing.Remove(socket.Id) }));
         if (set.SpeakersCanBeOff == Known.NotYet && rig.Silencing == Silencing.ByMenu)

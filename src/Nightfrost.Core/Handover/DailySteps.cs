@@ -44,6 +44,9 @@ public static class DailySteps
             yield return new(Say("client.mute", ("what", Say("name.the", ("what", Say("name.bar"))))), new Act.Mute(Things.Bar, true));
         else if (rig.Silencing == Silencing.ByMenu)
             yield return new(Say("client.speakersOff"), new Act.Choose(SoundSource.Television, SourceMenu.Speakers, MenuValues.Off));
+        if (TakesOutput(rig, route.Feed))
+            yield return new(Say("client.computerOutput", ("owner", Owner(route)), ("output", (box ?? takes).Name)),
+                new Act.Choose(Things.Source(rig.Site.Look, route.Feed.Socket), SourceMenu.Output, Things.Socket(route.Feed.Socket)));
         if (IsPulled(route))
             yield return new(Say("client.plugIn", ("owner", Owner(route))),
                 new Act.Plug(Things.NearEnd(Things.Lead(route.Feed, 0)), Things.Socket(route.Feed.Socket)));
@@ -148,6 +151,10 @@ public static class DailySteps
                 .. others.Select(s => new Act.Choose(SoundSource.Television, SourceMenu.Output, Things.Socket(s)))]);
     }
 
+    // A computer plays where it was told to: there while somebody listens, by itself again afterwards. A plug that goes in and out tells it so.
+    private static bool TakesOutput(Rig rig, Feed feed) => rig.Site.Look.SourceOf(feed.Socket) is { Kind: SourceKind.Computer } && rig.Silences(feed)
+        && !SocketKinds.Of(feed.Socket.Kind).SilencesSpeakers;
+
     // What is switched each time: both of a pair.
     private static IReadOnlyList<string> Switched(Route route) =>
         HandWorks(route) == route.AtEar.Relay ? [Things.Taker(route.AtEar)] : Things.Pieces(route.AtEar);
@@ -208,6 +215,9 @@ public static class DailySteps
         if (rig.Silencing == Silencing.ByMenu)
             return new(Say("client.roomMenu"), new Act.Choose(SoundSource.Television, SourceMenu.Speakers, MenuValues.On),
                 new Act.Mute(SoundSource.Television, false));
+        if (rig.Feeds.Where(f => TakesOutput(rig, f)).Select(f => Things.Source(rig.Site.Look, f.Socket)).Distinct().ToList() is { Count: > 0 } computers)
+            return new(Say("client.computerRoom", ("player", player)), [.. computers.SelectMany(id => new Act[]
+                { new Act.Choose(id, SourceMenu.Output, MenuValues.OwnSpeakers), new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) })]);
         return new(Say("client.roomUpUnmuted", ("what", player)),
             [.. Things.Players(rig).SelectMany(id => new Act[] { new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) })]);
     }

@@ -49,7 +49,7 @@ internal static class RigReasons
             if (feed.Room is { Speakers: { } speakers })
                 reasons.Add(new(ReasonKind.For,
                     $"The {speakers.Name} on the other end of the splitter keep the room's sound: {RouteWords.Socket(rig.Site.Look, feed.Socket)} "
-                        + $"{(feed.Socket.SilencesSpeakers == Known.Yes ? "silences" : "usually silences")} {RigOutputs.OwnRoom(rig.Site)}."));
+                        + $"{(feed.Socket.SilencesSpeakers == Known.Yes ? "silences" : "usually silences")} {RigOutputs.OwnRoom(rig.Site, feed.Socket)}."));
             if (feed.Transmitter is null && !feed.BuiltIn)
                 reasons.Add(new(ReasonKind.For, $"A plain wire: no delay of its own for {names}."));
         }

@@ -60,21 +60,25 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     public Feed? RoomFeed => Feeds.FirstOrDefault(f => f.Room is not null);
 
     /// <summary>
-    /// True when a route in use cuts the set's own speakers: known to, or usual where the room need not hear. Where it should, a rig is planned on their
+    /// True when a route in use cuts the speakers of the set, or of what stands by itself: known to, or usual where the room need not hear. Where it should, a rig is planned on their
     /// going on.
     /// </summary>
     public bool SilencesSpeakers => Feeds.Any(Silences);
 
     /// <summary>True for a feed that does so by itself.</summary>
-    internal bool Silences(Feed feed) => Site.Look.SourceOf(feed.Socket) is null
-        && (feed.Socket.SilencesSpeakers == Known.Yes || ((Site.RoomHears is null || feed.Room is not null) && SocketReading.SilencesSpeakers(feed.Socket)));
+    internal bool Silences(Feed feed) => (IsOfSet(feed) || Site.Look.StandsApart(feed.Socket))
+        && (feed.Socket.SilencesSpeakers == Known.Yes
+            || ((Site.RoomHears is null || feed.Room is not null) && LiveOutputs.CutsSpeakers(Site.Look, feed.Socket)));
+
+    private bool IsOfSet(Feed feed) => Site.Look.SourceOf(feed.Socket) is null;
 
     /// <summary>What keeps the set silent.</summary>
     public Silencing Silencing =>
         Site.SetSilent is null ? Silencing.None
-        : SilencesSpeakers ? Bar is null ? Silencing.None : Silencing.ByBarMute
+        : Feeds.Any(f => IsOfSet(f) && Silences(f)) ? Bar is null ? Silencing.None : Silencing.ByBarMute
         : Feeds.Any(f => !Site.Look.IsBeforeSet(f.Socket)) ? Silencing.ByMenu
         : Feeds.Any(f => Site.Look.SourceOf(f.Socket)!.PluggedInto.Length > 0) ? Silencing.ByMute
+        : Feeds.All(Silences) ? Silencing.None
         : Feeds.All(f => SocketReading.FixedLevel(f.Socket) != false) ? Silencing.BySource : Silencing.None;
 
     /// <summary>

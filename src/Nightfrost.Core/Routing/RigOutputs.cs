@@ -56,14 +56,22 @@ public static class RigOutputs
             : [.. route.Beside.Select(r => r.Feed.Socket).DistinctBy(s => s.Id).Where(s => route.Site.LiveTogether(route.Feed.Socket, s) == Liveness.Never)
                 .Select(s => RouteWords.Socket(route.Site.Look, s))];
 
-    /// <summary>What the room hears by where nothing is added for it: the bar, else the set's own speakers.</summary>
-    internal static string OwnRoom(Site site) => site.Bar is { } bar ? $"the {bar.Name}" : "the set's own speakers";
+    /// <summary>What the room hears by where nothing is added for it: the bar, else the set's own speakers; beside them those of what stands by itself.</summary>
+    internal static string OwnRoom(Site site, params IEnumerable<SourcePort> used) => Wording.Listed(used.Select(s => site.Look.StandsApart(s)
+        ? OwnSpeakers(site.Look, s) : OfSet(site)).Distinct().DefaultIfEmpty(OfSet(site)));
+
+    /// <summary>The speakers of what a socket stands on: the set's own, or those of what stands by itself.</summary>
+    internal static string OwnSpeakers(Look look, SourcePort socket) =>
+        look.StandsApart(socket) ? $"the {look.SourceOf(socket)!.Name}'s own speakers" : "the set's own speakers";
+
+    private static string OfSet(Site site) => site.Bar is { } bar ? $"the {bar.Name}" : "the set's own speakers";
 
     /// <summary>What the room hears by in a rig: speakers on a splitter where it has them, else what was there.</summary>
     internal static string Room(Rig rig) => Room(rig.Site, rig.Feeds);
 
     private static string Room(Site site, IEnumerable<Feed> feeds) =>
-        feeds.FirstOrDefault(f => f.Room is not null)?.Room is { Speakers: { } speakers } ? $"the {speakers.Name}" : OwnRoom(site);
+        feeds.FirstOrDefault(f => f.Room is not null)?.Room is { Speakers: { } speakers } ? $"the {speakers.Name}"
+            : OwnRoom(site, feeds.Select(f => f.Socket));
 
     private static IEnumerable<Feed> FeedsWith(Route route) => route.Beside.Prepend(route).Select(r => r.Feed);
 

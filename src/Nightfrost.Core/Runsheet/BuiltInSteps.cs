@@ -33,7 +33,7 @@ internal static class BuiltInSteps
         Goal = new Goal.MenuAt(SoundSource.Television, SourceMenu.Output, Things.Socket(route.Feed.Socket)),
         Action = Say("answer.action", ("worn", route.AtEar.Takes.Name)),
         Detail = Say("answer.detail"),
-        Expect = WireSteps.Silence(route.Feed.Socket),
+        Expect = WireSteps.Silence(route.Site.Look, route.Feed.Socket),
         ListenerId = route.AtEar.Listener.Id,
     } : null;
 
@@ -66,7 +66,7 @@ internal static class BuiltInSteps
     };
 
     /// <summary>What the set's own speakers do from then on, as a sentence; blank for a radio of another source.</summary>
-    public static string Silence(Route route) => IsOfSet(route) && WireSteps.Silence(route.Feed.Socket) is { Length: > 0 } silence
+    public static string Silence(Route route) => IsOfSet(route) && WireSteps.Silence(route.Site.Look, route.Feed.Socket) is { Length: > 0 } silence
         ? Wording.Sentence(silence) : "";
 
     private static bool IsOfSet(Route route) => route.Site.Look.SourceOf(route.Feed.Socket) is null;

@@ -160,10 +160,11 @@ public static class Constraints
         Act.Turn turn => turn.Volume == Volume.Down && RoomSteps.Loud(rig).Contains(turn.ThingId),
         Act.Mute mute => mute.On,
         Act.Pull => true,
-        Act.Plug plug => rig.Feeds.Any(f => Things.Socket(f.Socket) == plug.PortId && rig.Site.Look.SourceOf(f.Socket) is null
-            && SocketReading.SilencesSpeakers(f.Socket)),
+        Act.Plug plug => rig.Feeds.Any(f => Things.Socket(f.Socket) == plug.PortId && SocketKinds.Of(f.Socket.Kind).SilencesSpeakers
+            && LiveOutputs.CutsSpeakers(rig.Site.Look, f.Socket)),
         Act.Choose choose => choose is { Menu: SourceMenu.Speakers, Value: MenuValues.Off }
-            || (choose.Menu == SourceMenu.Output && rig.Feeds.Any(f => f.BuiltIn && Things.Socket(f.Socket) == choose.Value)),
+            || (choose.Menu == SourceMenu.Output && rig.Feeds.Any(f => Things.Socket(f.Socket) == choose.Value
+                && (f.BuiltIn || LiveOutputs.CutsSpeakers(rig.Site.Look, f.Socket)))),
         _ => false,
     };
 

@@ -1,5 +1,6 @@
 using Nightfrost.Core.Acts;
 using Nightfrost.Core.Routing;
+using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Runsheet;
 
@@ -30,6 +31,9 @@ internal static class EarConstraints
             && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.At or Goal.PairJoined),
         Physical("plugged-before-controls", (rig, a, b) => a.Goal is Goal.LeadIn lead && rig.Feeds.Any(f => f.FedByTap && lead.LeadId == Things.Lead(f, 0)
             && (Works(b) == Things.Sender(f) || b.Acts.OfType<Act.Switch>().Any(s => s.ThingId == Things.Sender(f))))),
+        Physical("plugged-before-listed", (rig, a, b) => a.Goal is Goal.LeadIn lead && b.Goal is Goal.MenuAt { Menu: SourceMenu.Output } menu
+            && rig.Feeds.Any(f => menu.Value == Things.Socket(f.Socket) && !f.BuiltIn && lead.LeadId == Things.Lead(f, 0)
+                && rig.Site.Look.SourceOf(f.Socket) is { Kind: SourceKind.Computer })),
         Physical("sides-before-level", (_, a, b) => a.Goal is Goal.SidesRight && b.Goal is Goal.EarHears && SameEar(a, b)),
         Physical("worn-before-shown", (_, a, b) => a.Goal is Goal.EarHears && b.Goal is Goal.EarHears && SameEar(a, b) && PutsOn(a) && !PutsOn(b)),
         Physical("taken-off-before-worn", (_, a, b) => a.Goal is Goal.At { Place: Place.AtSet } && SameEar(a, b)

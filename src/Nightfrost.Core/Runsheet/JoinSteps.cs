@@ -50,7 +50,7 @@ internal static class JoinSteps
                 Id = $"second-{id}",
                 Phase = Phase.Pair,
                 Place = others,
-                Acts = firstOff ? [PairSteps.Off(earlier[^1])] : [],
+                Acts = firstOff ? [.. PairSteps.Off(earlier[^1])] : [],
                 Goal = new Goal.All([.. seenTo.Select(r => Things.Taker(r.AtEar))
                     .Select(first => firstOff ? (Goal)new Goal.IsOff(first) : new Goal.Joined(first))]),
                 Action = Say(pulled ? "second.actionPull" : firstOff ? "second.actionOff" : "second.actionStays", ("others", others)),

@@ -121,7 +121,7 @@ internal static class ListenSteps
         {
             Id = $"together-{pair.One.Id}-{pair.Other?.Id ?? LineBoard.RoomRow}",
             Phase = Phase.Listen,
-            Place = Say("place.atSet"),
+            Place = Say("place.atPlayers", ("players", RouteWords.Players(rig))),
             Acts = [new Act.Wait(TogetherSeconds)],
             Goal = both,
             Action = Say("together.action", ("one", one), ("other", other)),

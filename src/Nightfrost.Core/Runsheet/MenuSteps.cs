@@ -172,13 +172,13 @@ public static class MenuSteps
             {
                 Id = "source-muted",
                 Phase = Phase.Menu,
-                Place = StepPlaces.At(RouteWords.Players(rig)),
+                Place = Say("place.atPlayers", ("players", RouteWords.Players(rig))),
                 Acts = [.. Things.Players(rig).SelectMany(id => new Act[] { new Act.Turn(id, Volume.Usual), new Act.Mute(id, true) })],
                 Goal = new Goal.RoomSilent(),
                 Action = Say("sourceMuted.action", ("source", RouteWords.Players(rig))),
                 Detail = Say("sourceMuted.detail"),
                 Caution = NobodyWears,
-                Why = Say("setMuted.why"),
+                Why = Say("sourceMuted.why"),
             }.Showing(rig, new Sign.Room(false));
         if (rig is { Silencing: Silencing.ByBarMute, Bar: { } bar })
             return new Step
@@ -213,7 +213,7 @@ public static class MenuSteps
                 Detail = Wording.Sentences(OnThisSet(rig, MenuOf.Speakers), set.SpeakersCanBeOff == Known.NotYet ? Say("speakersOff.detail") : ""),
                 Note = ValueFound,
             }.Showing(rig, new Sign.Room(false));
-        return room && rig.Bar is null && rig.RoomFeed is null
+        return room && rig.Site.Bar is null && rig.RoomFeed is null && rig.Routes.Any(r => RouteWords.StandsAlone(r) is null)
             ? new Step
             {
                 Id = "speakers-on",

@@ -84,7 +84,7 @@ internal static class PairSteps
             Id = FirstBackId(last),
             Phase = Phase.Pair,
             Place = Named(off),
-            Acts = [.. off.Select(On), new Act.Wait(PowerBackSteps.JoinSeconds)],
+            Acts = [.. off.SelectMany(On), new Act.Wait(PowerBackSteps.JoinSeconds)],
             Goal = new Goal.All([.. group.Select(r => new Goal.Joined(Things.Taker(r.AtEar)))]),
             Action = switched.Count == 0 ? Say("firstBack.actionSupply", ("others", Named(pulled)))
                 : pulled.Count == 0 ? Say("firstBack.action", ("others", Named(switched)))
@@ -99,14 +99,15 @@ internal static class PairSteps
     /// <summary>True for a box that takes a second listener only while the first is off.</summary>
     internal static bool FirstOff(Route route) => route.Feed.Transmitter?.SecondListener != SecondListenerWay.FirstStaysOn;
 
-    /// <summary>True for a listener's receiver with a control of its power; what has none is off only without its supply.</summary>
-    internal static bool IsSwitched(Route route) => Behaviour.Of(route.AtEar.Takes).HasPowerControl;
+    /// <summary>True for a listener's receiver that is put off by hand; what runs from a supply and has no control is off only without it.</summary>
+    internal static bool IsSwitched(Route route) => Behaviour.Of(route.AtEar.Takes).HasPowerControl || !SpeakerSteps.HangsOnMains(route.AtEar.Takes);
 
-    /// <summary>Off, so that another can be joined.</summary>
-    internal static Act Off(Route route) => IsSwitched(route) ? new Act.Switch(Things.Taker(route.AtEar), false) : new Act.Unfeed(Things.Taker(route.AtEar));
+    /// <summary>Off, so that another can be joined: both of two.</summary>
+    internal static IEnumerable<Act> Off(Route route) => Things.Takers(route.AtEar)
+        .Select(id => IsSwitched(route) ? (Act)new Act.Switch(id, false) : new Act.Unfeed(id));
 
-    private static Act On(Route route) => IsSwitched(route) ? new Act.Switch(Things.Taker(route.AtEar), true)
-        : new Act.Feed(Things.Taker(route.AtEar), Things.Mains);
+    private static IEnumerable<Act> On(Route route) => Things.Takers(route.AtEar)
+        .Select(id => IsSwitched(route) ? (Act)new Act.Switch(id, true) : new Act.Feed(id, Things.Mains));
 
     /// <summary>True for the step that gives back what was put off so that another could be joined.</summary>
     internal static bool IsBackOn(Step step) => step.Id.StartsWith("first-back-", StringComparison.Ordinal);

@@ -117,19 +117,15 @@ internal static class WireSteps
                 : headphone ? Say("lead.headphone") : "",
             Ticks = optical ? [Say(index == 0 ? "lead.capNear" : "lead.capFirst"), Say("lead.capFar"),
                 Say(joint.From == Connector.Optical35 || joint.To == Connector.Optical35 ? "lead.bothIn" : "lead.clicked")] : [],
-            Expect = firstPlug ? Silence(feed.Socket) : "",
+            Expect = firstPlug ? Silence(rig.Site.Look, feed.Socket) : "",
             Caution = Say(headphone ? "lead.cautionHeadphone" : "lead.caution"),
             OrderFree = index == 0,
         };
     }
 
-    /// <summary>What the set's own speakers do when a socket is taken into use that may cut them; blank for one that is known not to.</summary>
-    internal static string Silence(SourcePort socket) => socket.SilencesSpeakers switch
-    {
-        Known.Yes => Say("lead.silences"),
-        Known.NotYet when SocketReading.SilencesSpeakers(socket) => Say("lead.usuallySilences"),
-        _ => "",
-    };
+    /// <summary>What the speakers of a set, or of what stands by itself, do when a socket is taken into use that may cut them; blank for any other.</summary>
+    internal static string Silence(Look look, SourcePort socket) => !LiveOutputs.CutsSpeakers(look, socket) ? ""
+        : Say(socket.SilencesSpeakers == Known.Yes ? "lead.silences" : "lead.usuallySilences", ("speakers", RigOutputs.OwnSpeakers(look, socket)));
 
     // True where what held the socket waits for the electricity of the first box.
     private static bool NeedsPower(Feed feed) => ElementOf(feed, 0) is { } through && !Behaviour.Of(through).IsPassive;

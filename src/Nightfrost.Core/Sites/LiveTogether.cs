@@ -54,18 +54,30 @@ public static class LiveOutputs
     /// <summary>How surely the room goes on hearing the set while an output is in use: by the bar where one plays, else by the set's own speakers.</summary>
     public static Liveness WithRoom(Site site, SourcePort socket)
     {
-        if (site.BarSocket is { } bar)
-            return Of(site.Look, socket, bar);
         var source = site.Look.SourceOf(socket);
-        if (source is not null && !ReachesSet(site.Look, source.Id))
-            return Liveness.Live;
+        var apart = source is not null && !ReachesSet(site.Look, source.Id);
+        if (!apart && site.BarSocket is { } bar)
+            return Of(site.Look, socket, bar);
         return socket.SilencesSpeakers switch
         {
             Known.Yes => Liveness.Never,
             Known.No => Liveness.Live,
-            _ => SocketKinds.Of(socket.Kind).SilencesSpeakers && (source is null || TakesOver(socket)) ? Liveness.Unlikely : Liveness.Likely,
+            _ when CutsSpeakers(site.Look, socket) || (!apart && SocketKinds.Of(socket.Kind).SilencesSpeakers && TakesOver(site.Look, socket)) => Liveness.Unlikely,
+            _ => apart ? Liveness.Live : Liveness.Likely,
         };
     }
+
+    /// <summary>
+    /// True when using an output is known, or usual, to cut the speakers of what it stands on: the set's own, or those of what stands by itself. A computer
+    /// plays where it was told to, and nowhere else.
+    /// </summary>
+    public static bool CutsSpeakers(Look look, SourcePort socket) => look.SourceOf(socket) switch
+    {
+        _ when socket.SilencesSpeakers == Known.No => false,
+        { Kind: SourceKind.Computer } => true,
+        null => SocketReading.SilencesSpeakers(socket),
+        _ => socket.SilencesSpeakers == Known.Yes || (look.StandsApart(socket) && SocketReading.SilencesSpeakers(socket)),
+    };
 
     /// <summary>Every pair of outputs here of which using one could cut the other; outputs that nothing can be taken from are left out.</summary>
     public static IEnumerable<(SourcePort One, SourcePort Other, Liveness Liveness)> Pairs(Look look)
@@ -92,13 +104,14 @@ public static class LiveOutputs
     {
         var (source, otherSource) = (look.SourceOf(one), look.SourceOf(other));
         if (source?.Id == otherSource?.Id)
-            return TakesOver(one) || TakesOver(other) || (source is null && look.Set.OutputMenuNamesOne == Known.Yes);
+            return TakesOver(look, one) || TakesOver(look, other) || (source is null && look.Set.OutputMenuNamesOne == Known.Yes);
 
         // Of two sources only the one before can cut the other off.
-        return Passes(look, source?.Id ?? SoundSource.Television, otherSource?.Id ?? SoundSource.Television) ? TakesOver(one) : TakesOver(other);
+        return Passes(look, source?.Id ?? SoundSource.Television, otherSource?.Id ?? SoundSource.Television) ? TakesOver(look, one) : TakesOver(look, other);
     }
 
-    private static bool TakesOver(SourcePort socket) => SocketKinds.Of(socket.Kind).TakesOver;
+    private static bool TakesOver(Look look, SourcePort socket) =>
+        SocketKinds.Of(socket.Kind).TakesOver || look.SourceOf(socket) is { Kind: SourceKind.Computer };
 
     // True when a source's sound goes on to another one and comes past its sockets.
     private static bool Passes(Look look, string sourceId, string onwardsId) =>

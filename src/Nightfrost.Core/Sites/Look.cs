@@ -49,6 +49,10 @@ public sealed record Look(TelevisionSet Set, IReadOnlyList<Listener> Listeners, 
     /// <summary>The source a socket belongs to; null for the set.</summary>
     public SoundSource? SourceOf(SourcePort socket) => Sources.FirstOrDefault(s => s.Sockets.Any(own => own.Id == socket.Id));
 
+    /// <summary>The sockets of a source, or of the set; none for an id that is neither's.</summary>
+    public IReadOnlyList<SourcePort> SocketsOf(string sourceId) =>
+        sourceId == SoundSource.Television ? Set.Sockets : Sources.FirstOrDefault(s => s.Id == sourceId)?.Sockets ?? [];
+
     /// <summary>True for a socket of a source that stands by itself, without the set.</summary>
     public bool StandsApart(SourcePort socket) => SourceOf(socket) is { PluggedInto.Length: 0, TakesSetSound: false };
 
