@@ -87,6 +87,8 @@ public static class Constraints
         Physical("joined-before-trial",
             (rig, a, b) => JoinedAgain(rig, b).Any(ear => a is { Phase: Phase.Pair, Acts.Count: > 0 } && a.Goal is Goal.Joined or Goal.WindowOpen or Goal.All
                 && !JoinedAgain(rig, a).Any() && SharesBox(rig, a.ListenerId, ear))),
+        Physical("trial-before-stream",
+            (rig, a, b) => a.Acts.Any(act => act is Act.Rest) && b.Acts.Any(act => act is Act.Streaming) && JoinedAgain(rig, a).Contains(b.ListenerId)),
         Physical("worn-before-walked",
             (_, a, b) => b.Goal is Goal.EarHearsAt && a.Goal is Goal.EarHears && a.ListenerId == b.ListenerId),
         Physical("all-joined-before-codec",

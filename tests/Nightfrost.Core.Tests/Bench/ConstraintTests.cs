@@ -22,6 +22,7 @@ public class ConstraintTests
             ("a bar that plays over the return channel already", "box-before-receiver"),
             ("an HDMI lead with an extractor in it", "handed-on-before-picture"), ("a broadcast for three", "charge-before-use"),
             ("aids that are started in their app", "charge-before-use"),
+            ("aids started by their app, at a streamer nobody has read about", "charge-before-use"),
             ("a streamer for one who listens longer, a box on its cell for another", "charge-before-use"),
                 ("two like boxes, one each way", "rivals-off-before-switching-on"),
             ("aids and a headset by one box", "rivals-off-before-switching-on")];

@@ -46,6 +46,8 @@ public class RehearsalTests
             // A window of three minutes from power-on is still open; aids are worn and charged, and as loud as they were.
             ("aids by their streamer", "pair-box-"), ("one aid by its streamer", "pair-box-"), ("aids by their streamer", "level-"),
             ("one aid by its streamer", "level-"), ("aids that are started in their app", "charged-vera-samphire"),
+            ("aids started by their app, at a streamer nobody has read about", "charged-hedda-samphire"),
+            ("aids started by their app, at a streamer nobody has read about", "level-"),
             ("aids by a relay round the neck", "level-"), ("aids by a neck loop", "level-"), ("aids by a neck loop", "charged-rolf-selby"),
             ("aids by a loop at the seat", "level-"), ("aids by a loop at the seat", "charged-"), ("aids and a headset by one box", "level-ada"),
             ("a broadcast for three", "level-cid"), ("a broadcast for three", "charged-cid"),
@@ -65,7 +67,7 @@ public class RehearsalTests
             ("earbuds with an app", "phone-"),
 
             // The computer is turned up for the ear.
-            ("a computer", "volume-back")];
+            ("a computer", "volume-back"), ("a computer in a room that is to be silent", "volume-back")];
 
     private static readonly Listener Edda = Listener("Edda", "ear") with { OpenToAnother = false, KnownTo = "her phone" };
     private static readonly Listener Tobias = Listener("Tobias", "ear") with { OpenToAnother = false };

@@ -67,6 +67,11 @@ internal static class SortsOfRigs
             Set(Optical, new SourcePort { Id = "phones", Kind = SocketKind.Headphone35, State = SocketState.Free, SilencesSpeakers = Known.No }, Usb),
             r => r.Feed.Transmitter?.Id is "samphire-stream" or "plain-one",
             Who("Hedda", "samphire-aids") with { HoursADay = 4 }, Who("Timo", "unmarked-over")),
+        ["aids started by their app, at a streamer nobody has read about"] = () => Find(
+            new Shelf([.. Workshop.Devices.Select(d => d with { Power = d.Power with { PairingSurvivesPowerLoss = Known.NotYet } })]), Set(Optical, Usb),
+            r => r.Feed.Transmitter?.Id == "samphire-stream", Who("Hedda", "samphire-aids") with { OnRequestOnly = true }),
+        ["a computer in a room that is to be silent"] = () => Of(
+            Set() with { Sources = [Computer] }, Who("Max", "fulmer-over") with { RoomWish = RoomWish.SetSilent }),
         ["a computer"] = () => Of(Set() with { Sources = [Computer] }, Who("Max", "fulmer-over")),
         ["a box that bears little"] = () => RehearsalTests.Best(
             TestKit.Look([TestKit.Pair("AUDIO OUT") with { Direction = SocketDirection.Output }],
