@@ -122,15 +122,13 @@ public static class BenchSites
             if (sender is null || route is not { Sends: { } sends, Takes: { } takes })
                 return [];
             if (relay is null)
-            {
-                var straight = new Hop(sender, pieces[0], sends, takes);
-                return pieces.Count == 1 ? [straight]
-                    : [straight, route.AtEar.EachTakes ? straight with { To = pieces[1] } : new Hop(pieces[0], pieces[1], takes, takes, AsPair: true)];
-            }
-
+                return [.. ToEar(sender, sends, takes)];
             var first = new Hop(sender, relay, sends, takes);
-            return route.AtEar is { RelaySends: { } onward, RelayReaches: { } ends }
-                ? [first, .. pieces.Select(piece => new Hop(relay, piece, onward, ends))] : [first];
+            return route.AtEar is { RelaySends: { } onward, RelayReaches: { } ends } ? [first, .. ToEar(relay, onward, ends)] : [first];
+
+            // Each of two hears it for itself, or the first hands it on to the second.
+            IEnumerable<Hop> ToEar(BenchThing from, AirLink sent, AirLink taken) => pieces.Select((piece, i) =>
+                i == 0 || route.AtEar.EachTakes ? new Hop(from, piece, sent, taken) : new Hop(pieces[0], piece, taken, taken, AsPair: true));
         }
 
         Stretch? AtSpeaker(Ear ear, BenchThing? relay, BenchThing speaker)

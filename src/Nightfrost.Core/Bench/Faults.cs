@@ -72,7 +72,8 @@ public static class Faults
             if (behaviour is { TakesSupply: true, HasBattery: false })
             {
                 yield return new Fault.NoSupply(id);
-                if (site.Rig.Power.Any(p => p.DeviceId == site.Things[id].Device!.Id && p.UsbSocketId is not null))
+                if (site.Rig.Feeds.Any(f => f.Socket.Id == way.Route.Feed.Socket.Id
+                    && site.Rig.PowerOf(f, site.Things[id].Device!)?.UsbSocketId is not null))
                 {
                     yield return new Fault.WeakPort(id);
                     if (Settling.IsTooMuchForHub(site.Things[id]))

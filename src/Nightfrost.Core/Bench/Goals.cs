@@ -39,8 +39,8 @@ public static class Goals
         Goal.Aimed aimed => If(Thing(state, aimed.ThingId) is { Aimed: true }, Say("bench.notAimed", ("thing", state.Site.NameOf(aimed.ThingId)))),
         Goal.PairJoined pair => [.. state.Site.Hops.Where(h => h.Kind == HopKind.AsPair && h.From.Id == pair.ThingId && !Air.Joins(state, h))
             .Select(h => Say("bench.mateStaysOut", ("thing", state.Site.NameOf(h.To.Id))))],
-        Goal.SidesRight sides => If(Thing(state, sides.ThingId) is { SidesSwapped: false },
-            Say("bench.sidesSwapped", ("thing", state.Site.NameOf(sides.ThingId)))),
+        Goal.SidesRight sides => [.. If(Thing(state, sides.ThingId) is { SidesSwapped: false },
+            Say("bench.sidesSwapped", ("thing", state.Site.NameOf(sides.ThingId)))), .. OfPair(state, sides.ThingId)],
         Goal.RemoteOnMain remote => If(state.Sources.GetValueOrDefault(remote.SourceId) is { RemoteOnZone: false },
             Say("bench.remoteOnZone", ("thing", state.Site.NameOf(remote.SourceId)))),
         Goal.TurnedUp up => If(Thing(state, up.ThingId) is { Volume: not Volume.Down }, Say("bench.stillDown", ("thing", state.Site.NameOf(up.ThingId)))),
@@ -74,6 +74,10 @@ public static class Goals
         if (state.Site.Truths.OutOfReach.Contains(there))
             yield return Say("bench.outOfReach", ("thing", state.Site.NameOf(way.Taker.Id)), ("place", there.PlaceName));
     }
+
+    // Which one is left is heard.
+    private static IEnumerable<string> OfPair(BenchState state, string pieceId) => state.Site.Ears
+        .Where(e => e.Pieces.Any(p => p.Id == pieceId)).SelectMany(e => Listening.FromReceiver(state, e.ListenerId));
 
     private static ThingState? Thing(BenchState state, string id) => state.Things.GetValueOrDefault(id);
 

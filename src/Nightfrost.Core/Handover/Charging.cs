@@ -22,7 +22,7 @@ public static class Charging
         List<Chargeable> all = [new(ear.Takes, ear.Relay is null ? Things.Pieces(ear) : [Things.Relay(ear.Listener)], false)];
         if (ear.Relay is not null)
             all.Add(new(ear.Receiver, Things.Pieces(ear), false));
-        if (route.Feed.Transmitter is { } box && rig.Power.Any(choice => choice.DeviceId == box.Id && !choice.AtSpeaker && BoxPower.RunsFromCell(choice, box)))
+        if (route.Feed.Transmitter is { } box && rig.PowerOf(route.Feed, box) is { } choice && BoxPower.RunsFromCell(choice, box))
             all.Add(new(box, [Things.Sender(route.Feed)!], true));
         return all.Where(c => c.Device.Power is { BatteryHours: > 0, ChargeHours: > 0 });
     }

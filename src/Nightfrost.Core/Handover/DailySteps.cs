@@ -71,7 +71,7 @@ public static class DailySteps
         if (AidSteps.IsAskedFor(route))
             yield return new(Say("client.app"), new Act.Streaming(AidSteps.Asked(route), true));
         else if (AidSteps.ChangesProgramme(route) && route.IsPairedAtBox)
-            yield return rig.Power.Any(p => p.DeviceId == box?.Id && p.SleepsWithSet) ? new(Say("client.aidsStreamAlone"))
+            yield return box is not null && rig.PowerOf(route.Feed, box) is { SleepsWithSet: true } ? new(Say("client.aidsStreamAlone"))
                 : new(Say("client.aidsStream"), AidSteps.Programme(route.AtEar, AidProgramme.Stream));
         if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
             yield return new(
@@ -111,7 +111,7 @@ public static class DailySteps
             { WhenAllHaveStopped = true };
         if (route.Feed.BuiltIn && route.Sends is not { Technology: LinkTechnology.WiFiApp } && rig.Site.Look.SourceOf(route.Feed.Socket) is null)
             yield return OutputReturn(rig) with { WhenAllHaveStopped = true };
-        yield return RoomReturn(rig, Player(route)) with { WhenAllHaveStopped = true };
+        yield return RoomReturn(rig, Player(route), route.Feed) with { WhenAllHaveStopped = true };
     }
 
     /// <summary>How calls are taken on the aids, and how the stream comes back after one; empty where no phone is known to them.</summary>
@@ -136,7 +136,7 @@ public static class DailySteps
     // Where the box at the set looks for nobody and is off by day, what stands beside a seat gives up looking for it: only a restart makes it look again.
     private static bool IsRestarted(Rig rig, Route route) => route is { Sends.IsOpen: false, Feed.Transmitter: { Automatic.Seeks: Seeks.Nobody } box }
         && SpeakerSteps.HangsOnMains(route.AtEar.Takes) && !Behaviour.Of(route.AtEar.Takes).HasPowerControl
-        && (box.Power.SwitchedByHand || rig.Power.Any(p => p.DeviceId == box.Id && p.UsbSocketId is not null));
+        && (box.Power.SwitchedByHand || rig.PowerOf(route.Feed, box)?.UsbSocketId is not null);
 
     // After a radio of the set's own: its speakers play again, or a bar does. What others listen by is chosen with them, or it would be silent next evening.
     private static ClientLine OutputReturn(Rig rig)
@@ -197,7 +197,10 @@ public static class DailySteps
     private static IEnumerable<string> PlayersToRoom(Rig rig) => rig.Bar is null ? Things.Players(rig) : Things.Players(rig).Append(Things.Bar);
 
     /// <summary>How the room gets its sound back.</summary>
-    internal static ClientLine RoomReturn(Rig rig, string player)
+    /// <param name="rig">The rig.</param>
+    /// <param name="player">What is watched, in the client's words.</param>
+    /// <param name="feeds">Whose sound was taken; those of the whole rig where it is said for everybody.</param>
+    internal static ClientLine RoomReturn(Rig rig, string player, params IReadOnlyList<Feed> feeds)
     {
         var bar = Say("name.the", ("what", Say("name.bar")));
         if (rig.RoomFeed is { Room.Speakers: { } speakers } feed)
@@ -215,8 +218,9 @@ public static class DailySteps
         if (rig.Silencing == Silencing.ByMenu)
             return new(Say("client.roomMenu"), new Act.Choose(SoundSource.Television, SourceMenu.Speakers, MenuValues.On),
                 new Act.Mute(SoundSource.Television, false));
-        if (rig.Feeds.Where(f => TakesOutput(rig, f)).Select(f => Things.Source(rig.Site.Look, f.Socket)).Distinct().ToList() is { Count: > 0 } computers)
-            return new(Say("client.computerRoom", ("player", player)), [.. computers.SelectMany(id => new Act[]
+        if (feeds.All(f => TakesOutput(rig, f)))
+            return new(Say("client.computerRoom", ("player", player)),
+                [.. feeds.Select(f => Things.Source(rig.Site.Look, f.Socket)).Distinct().SelectMany(id => new Act[]
                 { new Act.Choose(id, SourceMenu.Output, MenuValues.OwnSpeakers), new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) })]);
         return new(Say("client.roomUpUnmuted", ("what", player)),
             [.. Things.Players(rig).SelectMany(id => new Act[] { new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) })]);

@@ -134,7 +134,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
                     : rig.Site.SetSilent is not null || rig.Feeds.Any(f => f.Socket.SilencesSpeakers == Known.Yes) ? Say("client.silent", values)
                     : rig.SilencesSpeakers ? Say("client.silentUsually", values)
                     : Say("client.mayPlayOn", ("player", first)),
-                RoomReturn(rig, player).Words,
+                RoomReturn(rig, player, [.. rig.Feeds]).Words,
                 rig.Silencing switch
                 {
                     Silencing.ByMute => Say("client.muteKeeps"),

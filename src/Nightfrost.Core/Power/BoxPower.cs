@@ -12,6 +12,9 @@ namespace Nightfrost.Core.Power;
 /// <param name="Words">The choice in a sentence.</param>
 public sealed record PowerChoice(string DeviceId, string? UsbSocketId, bool NeedsSupply, bool SleepsWithSet, string Words)
 {
+    /// <summary>Key of the feed the box belongs to; blank for what stands beside a speaker.</summary>
+    public string FeedKey { get; init; } = "";
+
     /// <summary>True for a box that stands beside a speaker and needs its outlet there.</summary>
     public bool AtSpeaker { get; init; }
 
@@ -112,7 +115,7 @@ public static class BoxPower
 
     private static IEnumerable<PowerChoice> Choose(TelevisionSet set, PowerLoad load, string? socketId)
     {
-        var first = ChooseFirst(set, load, socketId);
+        var first = ChooseFirst(set, load, socketId) with { FeedKey = load.FeedKey };
         return load.Boxes.Select((box, at) => at == 0 ? first
             : first with { DeviceId = box.Id, NeedsSupply = false, OnPowerLead = true, PercentOfPort = null, Words = Say("supply.onPowerLead") });
     }

@@ -6,6 +6,9 @@ namespace Nightfrost.Core.Power;
 /// <param name="Boxes">One box or more.</param>
 public sealed record PowerLoad(IReadOnlyList<Device> Boxes)
 {
+    /// <summary>Key of the feed it belongs to: two boxes of one sort are told apart by it. Blank where nobody asks.</summary>
+    public string FeedKey { get; init; } = "";
+
     /// <summary>True where what it is heard from stands by itself: the set may be off all evening, and its USB with it.</summary>
     public bool IsApart { get; init; }
 

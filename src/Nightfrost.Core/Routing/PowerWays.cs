@@ -19,10 +19,9 @@ internal static class PowerWays
     public static IEnumerable<PowerLoad> LoadsOf(Look look, Feed feed)
     {
         var (boxes, apart) = (BoxesOf(feed).ToList(), look.StandsApart(feed.Socket));
-        if (feed.PowerLead is null)
-            return boxes.Select(box => new PowerLoad([box]) { IsApart = apart });
-        var shared = OnUsbAlone(feed);
-        return boxes.Except(shared).Select(box => new PowerLoad([box]) { IsApart = apart }).Prepend(new(shared) { IsApart = apart });
+        var shared = feed.PowerLead is null ? [] : OnUsbAlone(feed);
+        var each = boxes.Except(shared).Select(box => (IReadOnlyList<Device>)[box]);
+        return (shared.Count > 0 ? each.Prepend(shared) : each).Select(load => new PowerLoad(load) { IsApart = apart, FeedKey = feed.Key });
     }
 
     /// <summary>Boxes that run from USB alone, and so may share a power lead; the splitter left out.</summary>
@@ -30,7 +29,8 @@ internal static class PowerWays
 
     /// <summary>The power of a box that takes it from the USB socket its sound comes from.</summary>
     public static PowerChoice ByTap(Feed feed) =>
-        new(feed.Transmitter!.Id, feed.Socket.Id, false, feed.Socket.OffInStandby == Known.Yes, "From the USB socket its sound comes from.");
+        new(feed.Transmitter!.Id, feed.Socket.Id, false, feed.Socket.OffInStandby == Known.Yes, "From the USB socket its sound comes from.")
+        { FeedKey = feed.Key };
 
     // What takes its power with its sound is fed already.
     private static IEnumerable<Device> BoxesOf(Feed feed) =>

@@ -41,10 +41,17 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
         .. BoxPower.For(Site.Look.Set,
         [
             .. Feeds.SelectMany(f => PowerWays.LoadsOf(Site.Look, f)),
-            .. OnSplitters().Select(s => new PowerLoad([s.Box]) { IsApart = Site.Look.StandsApart(s.Feed.Socket) }),
+            .. OnSplitters().Select(s => new PowerLoad([s.Box])
+            {
+                IsApart = Site.Look.StandsApart(s.Feed.Socket),
+                FeedKey = s.Feed.Key,
+            }),
         ]),
         .. Routes.Where(r => r.AtEar.RelayJoint is not null).Select(r => BoxPower.AtSpeaker(r.AtEar.Relay!)),
     ];
+
+    /// <summary>Where a box of a feed gets its electricity; null for a box of another feed.</summary>
+    public PowerChoice? PowerOf(Feed feed, Device box) => Power.FirstOrDefault(p => p.FeedKey == feed.Key && p.DeviceId == box.Id);
 
     /// <summary>Transmitters, adapters and the room's speakers on a splitter, one entry for each piece; a shared splitter once.</summary>
     public IEnumerable<Device> Boxes() =>

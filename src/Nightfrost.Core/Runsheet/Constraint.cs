@@ -143,7 +143,13 @@ public static class Constraints
         phase switch { Phase.Before => 0, Phase.Wire => 1, Phase.Power => 2, Phase.Menu => 3, Phase.Pair => 4, Phase.Listen => 5, _ => 6 };
 
     // Who is to hear it once a step went well.
-    private static string? Ear(Step step) => step.Goal switch { Goal.EarHears ear => ear.ListenerId, Goal.EarHearsAt there => there.ListenerId, _ => null };
+    private static string? Ear(Step step) => step.Goal switch
+    {
+        Goal.EarHears ear => ear.ListenerId,
+        Goal.EarHearsAt there => there.ListenerId,
+        Goal.SidesRight => step.ListenerId,
+        _ => null,
+    };
 
     // Who is to be joined again by itself once power was cut and given back, or a switch put off and on.
     private static IEnumerable<string> JoinedAgain(Rig rig, Step step) =>

@@ -11,7 +11,8 @@ internal static class EarConstraints
     [
         Physical("phone-before-box", (_, a, b) => a.Goal is Goal.KnownTo && SameEar(a, b) && Works(b) is not null),
         Physical("phone-before-release", (_, a, b) => a.Goal is Goal.KnownTo && b.Goal is Goal.RadiosAre { On: false }),
-        Physical("pair-before-box", (_, a, b) => a.Goal is Goal.PairJoined && SameEar(a, b) && b.Goal is Goal.Joined),
+        Physical("pair-before-box", (_, a, b) => a.Goal is Goal.PairJoined pair && SameEar(a, b) && b.Goal is Goal.Joined joined
+            && joined.ThingId == pair.ThingId),
         Physical("near-before-fed", (_, a, b) => a.Goal is Goal.At { Place: Place.AtSet } near && b.Phase == Phase.Pair && Feeds(b).Contains(near.ThingId)
             && !IsCarried(b)),
         Physical("receive-before-pairing", (_, a, b) => a.Goal is Goal.OnReceive receive && Works(b) == receive.ThingId),

@@ -27,15 +27,10 @@ internal static class JoinSteps
             LinkTechnology.PlatformSpeakers => BuiltInSteps.Platform(rig, route),
             _ => takes.IsPaired() ? null : ByItself(rig, route, charged),
         };
-        if (own is not null)
-        {
-            foreach (var step in own)
-                yield return step;
-            yield break;
-        }
-
-        foreach (var step in SpeakerSteps.AsPair(rig, route, charged))
+        foreach (var step in SpeakerSteps.AsPair(rig, route, charged).Concat(own ?? []))
             yield return step;
+        if (own is not null)
+            yield break;
 
         var second = earlier.Count > 0 ? box?.GestureFor(GestureDoes.OpensSecondPairing) : null;
         var opens = second ?? box?.GestureFor(GestureDoes.OpensPairing);

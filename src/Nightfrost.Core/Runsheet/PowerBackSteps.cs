@@ -31,7 +31,7 @@ internal static class PowerBackSteps
             Goal = new Goal.All([.. joined.Select(r => new Goal.Joined(Things.Taker(r.AtEar)))]),
             Action = Say("powerBack.action", ("box", box.Name), ("seconds", FormattableString.Invariant($"{RestSeconds}"))),
             Detail = Say("powerBack.detail", ("box", box.Name)),
-            Why = Say(rig.Power.First(p => p.DeviceId == box.Id).SleepsWithSet ? "powerBack.why" : "powerBack.whyMay"),
+            Why = Say(rig.PowerOf(feed, box)!.SleepsWithSet ? "powerBack.why" : "powerBack.whyMay"),
             Note = Say("powerBack.note"),
         }.Showing(rig,
             [
@@ -45,8 +45,8 @@ internal static class PowerBackSteps
 
     /// <summary>True for a box that may forget its partners each evening, as far as anybody has read.</summary>
     public static bool IsUnread(Rig rig, Feed feed) => feed.Transmitter is { } box && box.IsPaired()
-        && box.Power is { PairingSurvivesPowerLoss: Known.NotYet, BatteryHours: 0 } && MayGoOff(rig, box);
+        && box.Power is { PairingSurvivesPowerLoss: Known.NotYet, BatteryHours: 0 } && MayGoOff(rig, feed, box);
 
-    private static bool MayGoOff(Rig rig, Device box) =>
-        rig.Site.Look.Set.Sockets.Any(s => s.OffInStandby != Known.No && rig.Power.Any(p => p.DeviceId == box.Id && p.UsbSocketId == s.Id));
+    private static bool MayGoOff(Rig rig, Feed feed, Device box) => rig.PowerOf(feed, box)?.UsbSocketId is { } port
+        && rig.Site.Look.Set.Sockets.Any(s => s.Id == port && s.OffInStandby != Known.No);
 }

@@ -24,7 +24,7 @@ internal static class WireSteps
                 yield return step;
             foreach (var box in feed.Adapters.Append(feed.Transmitter).OfType<Device>())
             {
-                var choice = power.FirstOrDefault(p => p.DeviceId == box.Id);
+                var choice = power.FirstOrDefault(p => p.FeedKey == feed.Key && p.DeviceId == box.Id);
                 if (choice is null)
                     continue;
                 power.Remove(choice);

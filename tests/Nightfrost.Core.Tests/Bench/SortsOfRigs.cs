@@ -70,6 +70,8 @@ internal static class SortsOfRigs
         ["aids started by their app, at a streamer nobody has read about"] = () => Find(
             new Shelf([.. Workshop.Devices.Select(d => d with { Power = d.Power with { PairingSurvivesPowerLoss = Known.NotYet } })]), Set(Optical, Usb),
             r => r.Feed.Transmitter?.Id == "samphire-stream", Who("Hedda", "samphire-aids") with { OnRequestOnly = true }),
+        ["a phone and two speakers left and right"] = () => Of(
+            Set(Radio(SocketKind.AppStream)), Who("Wim", "cove-speaker") with { LeftAndRight = true }),
         ["a computer in a room that is to be silent"] = () => Of(
             Set() with { Sources = [Computer] }, Who("Max", "fulmer-over") with { RoomWish = RoomWish.SetSilent }),
         ["a computer"] = () => Of(Set() with { Sources = [Computer] }, Who("Max", "fulmer-over")),
