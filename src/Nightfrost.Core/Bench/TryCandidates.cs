@@ -59,10 +59,11 @@ internal static class TryCandidates
 
     private static IEnumerable<ClientLine> Between(Route route)
     {
-        var up = new Act.Turn(Things.Volume(route.AtEar), Volume.Usual);
+        var atEar = ClientLoudness.IsAtEar(route);
+        Act[] up = atEar ? [new Act.Turn(Things.Volume(route.AtEar), Volume.Usual)] : [];
         if (route.Sends is { IsBluetooth: true })
-            yield return new(Say("client.tryPhone"),
-                [up, .. route.Rival is null ? Array.Empty<Act>() : [new Act.Radio(Things.Rival(route.AtEar.Listener), false)]])
+            yield return new(Say(atEar ? "client.tryPhone" : "client.tryPhoneOnly"),
+                [.. up, .. route.Rival is null ? Array.Empty<Act>() : [new Act.Radio(Things.Rival(route.AtEar.Listener), false)]])
             {
                 // Which phones know it nobody may have asked.
                 CuresUnasked = route is { Rival: null, AtEar.RelayJoint: null } ? Commonness.OfPhones : 0,
@@ -72,8 +73,8 @@ internal static class TryCandidates
         else if (route.Sends is { IsInfrared: true })
             yield return new(Say("client.tryLine", ("what", DailySteps.Player(route))), new Act.Aim(Things.Sender(route.Feed)!));
         else
-            yield return new(Say("client.tryUp", ("what", DailySteps.Heard(route))),
-                [up, new Act.Turn(SourceOf(route), Volume.Usual), new Act.Mute(SourceOf(route), false)]);
+            yield return new(Say(atEar ? "client.tryUp" : "client.tryUpSource", ("what", DailySteps.Heard(route))),
+                [.. up, new Act.Turn(SourceOf(route), Volume.Usual), new Act.Mute(SourceOf(route), false)]);
         if (AidSteps.IsAskedFor(route))
             yield return new(Say("client.tryApp"), new Act.JoinNetwork(AidSteps.Asked(route)), new Act.Wait(PowerBackSteps.JoinSeconds),
                 new Act.Streaming(AidSteps.Asked(route), true));

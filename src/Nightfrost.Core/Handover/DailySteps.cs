@@ -47,6 +47,8 @@ public static class DailySteps
         if (TakesOutput(rig, route.Feed))
             yield return new(Say("client.computerOutput", ("owner", Owner(route)), ("output", (box ?? takes).Name)),
                 new Act.Choose(Things.Source(rig.Site.Look, route.Feed.Socket), SourceMenu.Output, Things.Socket(route.Feed.Socket)));
+        if (ClientLoudness.Before(rig, route) is { } first)
+            yield return first;
         if (IsPulled(route))
             yield return new(Say("client.plugIn", ("owner", Owner(route))),
                 new Act.Plug(Things.NearEnd(Things.Lead(route.Feed, 0)), Things.Socket(route.Feed.Socket)));
@@ -54,9 +56,11 @@ public static class DailySteps
             yield return new(Wording.Sentences(Say("client.boxOn", ("box", boxName), ("how", How(box, on: true))), Lights(box, SignState.Power)),
                 new Act.Switch(Things.Sender(route.Feed)!, true));
         if (HandWorks(route).Power.SwitchedByHand)
-            yield return new(Say(route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband ? "client.wornOn" : "client.speakerOn",
-                ("worn", worn), ("how", How(HandWorks(route), on: true))), [.. Switched(route).Select(id => new Act.Switch(id, true)),
-                    new Act.Turn(Things.Volume(route.AtEar), Volume.Down)]);
+            yield return new(Wording.Sentences(Say("client.wornOn", ("worn", worn), ("how", How(HandWorks(route), on: true))),
+                !ClientLoudness.IsAtEar(route) ? "" : Say(route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband
+                    ? "client.wornDown" : "client.speakerDown")),
+                [.. Switched(route).Select(id => new Act.Switch(id, true)),
+                    .. ClientLoudness.IsAtEar(route) ? new Act[] { new Act.Turn(Things.Volume(route.AtEar), Volume.Down) } : []]);
         if (route.AtEar is { Relay: { } relay, RelayJoint: null } && !relay.IsPhone())
             yield return new(Say("client.relayOn", ("relay", ClientNames.Of(relay))), new Act.PutOn(taker));
         if (route.ByTelecoil)
@@ -80,16 +84,16 @@ public static class DailySteps
         if (route.Feed.BuiltIn && route.Sends is not { Technology: LinkTechnology.WiFiApp })
             yield return new(Say("client.answerYes", ("owner", Owner(route)), ("worn", worn)),
                 new Act.Choose(Things.Source(rig.Site.Look, route.Feed.Socket), SourceMenu.Output, Things.Socket(route.Feed.Socket)));
-        yield return new(Say("client.turnUp"),
-            [new Act.Turn(Things.Volume(route.AtEar), Volume.Usual), .. SocketReading.FixedLevel(route.Feed.Socket) == false
-                ? new Act[] { new Act.Turn(Things.Source(rig.Site.Look, route.Feed.Socket), Volume.Usual) } : []]);
+        if (ClientLoudness.Up(route) is { } up)
+            yield return up;
     }
 
     /// <summary>What one listener does to stop, in order; the last line gives the room its sound back.</summary>
     public static IEnumerable<ClientLine> Stop(Rig rig, Route route)
     {
         var (takes, box) = (route.AtEar.Takes, route.Feed.Transmitter);
-        yield return new(Say("client.turnDown"), new Act.Turn(Things.Volume(route.AtEar), Volume.Down));
+        if (ClientLoudness.Down(route) is { } down)
+            yield return down;
         if (HandWorks(route).Power.SwitchedByHand)
             yield return new(Say("client.wornOff", ("worn", ClientNames.Worn(route)), ("how", How(HandWorks(route), on: false))),
                 [.. Switched(route).Select(id => new Act.Switch(id, false))]);

@@ -2,7 +2,6 @@ using Nightfrost.Core.Kit;
 using Nightfrost.Core.Routing;
 using Nightfrost.Core.Routing.Rules;
 using Nightfrost.Core.Runsheet;
-using Nightfrost.Core.Sites;
 using static Nightfrost.Core.Catalogue;
 using static Nightfrost.Core.Handover.DailySteps;
 
@@ -34,7 +33,7 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     [
         new(Say("client.toListen"), [.. DailySteps.Start(rig, route).Select(line => line.Words)], true),
         new(Say("client.toStop"), [.. DailySteps.Stop(rig, route).Select(line => line.Words)], true),
-        new(Say("client.howLoud"), [.. Loud(rig, route)], false),
+        new(Say("client.howLoud"), [.. ClientLoudness.Words(rig, route)], false),
         new(Say("client.noSound"), [.. tries.Select(line => line.Words)], true),
         .. Filled("client.calls", DailySteps.Calls(route).Select(line => line.Words)),
         .. Filled("client.lights", Told(rig, route, SignBy.Light)),
@@ -47,28 +46,6 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
 
     private static IEnumerable<SheetPart> Filled(string heading, IEnumerable<string> lines) =>
         lines.ToArray() is { Length: > 0 } all ? [new(Say(heading), all, false)] : [];
-
-    private static IEnumerable<string> Loud(Rig rig, Route route)
-    {
-        var worn = route.AtEar.Takes;
-        if (worn.OwnVolume || route.AtEar.Receiver.OwnVolume)
-            yield return Say("client.ownVolume", ("worn", ClientNames.Of(worn.OwnVolume ? worn : route.AtEar.Receiver)));
-        var control = Say(rig.Site.Look.SourceOf(route.Feed.Socket) is { Kind: SourceKind.Computer } ? "client.volumeOf" : "client.remoteOf",
-            ("owner", Owner(route)));
-        var usually = route.Feed.Socket.Level == LevelControl.NotYet;
-        var values = new[] { ("remote", Wording.Capital(control)), ("control", control), ("usually", usually ? Say("client.usually") : "") };
-        yield return SocketReading.FixedLevel(route.Feed.Socket) switch
-        {
-            true when rig.Site.Look.SourceOf(route.Feed.Socket) is not null => Say("client.remoteFixed", values),
-            true when rig.Bar is not null => Say("client.remoteFixedBar", values),
-            true when rig.Site.SetSilent is not null => Say("client.remoteFixed", values),
-            true => Say("client.remoteRoom", values),
-            false when rig.RoomFeed is not null => Say("client.remoteSpeakers", values),
-            false => Say("client.remoteFollows", values),
-            _ => Say("client.remoteTry", values),
-        };
-        yield return Say("client.ifItHurts");
-    }
 
     // What its things show or say, each kind by itself; at the end of a wire nothing is joined, whatever its radio would show.
     private static IEnumerable<string> Told(Rig rig, Route route, SignBy by)

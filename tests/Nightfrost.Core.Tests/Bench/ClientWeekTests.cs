@@ -43,7 +43,7 @@ public class ClientWeekTests
             // Put down for a moment, a headset is still put on: only what was never taken off is on already. A set that plays to a bar and to a speaker of its
             // own at once goes on doing so and asks nothing.
             if (!(rig.Site.BarSocket is not null && line.StartsWith("If the TV asks", StringComparison.Ordinal)) && !line.StartsWith("Put ", StringComparison.Ordinal) && !line.StartsWith("If no ", StringComparison.Ordinal)
-                && !line.StartsWith("Turn it up", StringComparison.Ordinal))
+                && !line.StartsWith("Turn ", StringComparison.Ordinal))
                 Assert.True(ClientWeek.Run(after, l => l.Words != line).Count > 0, line);
         }
     }
