@@ -95,8 +95,8 @@ internal static class Settling
     public static bool HasPower(BenchState state, string thingId, ThingState thing)
     {
         var behaviour = state.Site.Things[thingId].Behaviour!;
-        return behaviour.IsPassive || thing.Charge > 0 || (IsFed(state, thing) && !thing.IsStarved && !(thing.BehindHub && IsTooMuchForHub(state.Site.Things[thingId])))
-            || IsFedByTap(state, thingId);
+        return behaviour.IsPassive || thing.Charge > 0 || IsFedByTap(state, thingId)
+            || (IsFed(state, thing) && !thing.IsStarved && !(thing.BehindHub && IsTooMuchForHub(state.Site.Things[thingId])));
     }
 
     /// <summary>True for what asks for more than a hub without a supply of its own gives.</summary>

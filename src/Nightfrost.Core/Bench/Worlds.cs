@@ -45,7 +45,8 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
         foreach (var socket in used.Where(s => likely.Silencing.Contains(s.Id) && s.SilencesSpeakers == Known.NotYet
             && look.SourceOf(s) is not { Kind: SourceKind.Computer }))
             others.Add(new(Say("unread.leavesOn", ("socket", RouteWords.Socket(look, socket)), ("speakers", RigOutputs.OwnSpeakers(look, socket))),
-                rig.Routes.First(r => r.Feed.Socket.Id == socket.Id) is var route && route.Feed.BuiltIn ? BuiltInSteps.UseId(route) : $"lead-{route.Feed.Key}-0",
+                rig.Routes.First(r => r.Feed.Socket.Id == socket.Id) is var route && route.Feed.BuiltIn ? BuiltInSteps.UseId(route)
+                    : $"lead-{route.Feed.Key}-0",
                 likely with { Silencing = likely.Silencing.Remove(socket.Id) }));
         if (set.SpeakersCanBeOff == Known.NotYet && rig.Silencing == Silencing.ByMenu)
             others.Add(new(Say("unread.noSpeakerChoice"), "speakers-off", likely with { SpeakersCanBeOff = false }));
@@ -75,7 +76,8 @@ public sealed record Worlds(Truths Likely, IReadOnlyList<World> Others)
     }
 
     // A bar falls silent when its own socket does, the set's speakers when another one silences them.
-    private static Truths RoomFalls(Rig rig, Truths likely, SourcePort beside) => rig is { RoomFeed: null, Bar: not null, Site.BarSocket: { } held } && held.Id != beside.Id
+    private static Truths RoomFalls(Rig rig, Truths likely, SourcePort beside) => rig is { RoomFeed: null, Bar: not null, Site.BarSocket: { } held }
+        && held.Id != beside.Id && !rig.Site.Look.StandsApart(beside)
         ? likely with { NotTogether = likely.NotTogether.Add(Pair(beside, held)) } : likely with { Silencing = likely.Silencing.Add(beside.Id) };
 
     /// <summary>Minutes after which what switches itself off mostly does (starting value).</summary>

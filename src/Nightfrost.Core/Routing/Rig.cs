@@ -67,8 +67,8 @@ public sealed record Rig(Site Site, IReadOnlyList<Route> Routes)
     public Feed? RoomFeed => Feeds.FirstOrDefault(f => f.Room is not null);
 
     /// <summary>
-    /// True when a route in use cuts the speakers of the set, or of what stands by itself: known to, or usual where the room need not hear. Where it should, a rig is planned on their
-    /// going on.
+    /// True when a route in use cuts the speakers of the set, or of what stands by itself: known to, or usual where the room need not hear. Where it
+    /// should, a rig is planned on their going on.
     /// </summary>
     public bool SilencesSpeakers => Feeds.Any(Silences);
 

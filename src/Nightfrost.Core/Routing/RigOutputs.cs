@@ -56,7 +56,7 @@ public static class RigOutputs
             : [.. route.Beside.Select(r => r.Feed.Socket).DistinctBy(s => s.Id).Where(s => route.Site.LiveTogether(route.Feed.Socket, s) == Liveness.Never)
                 .Select(s => RouteWords.Socket(route.Site.Look, s))];
 
-    /// <summary>What the room hears by where nothing is added for it: the bar, else the set's own speakers; beside them those of what stands by itself.</summary>
+    /// <summary>What the room hears by where nothing is added for it: the bar, else the set's own speakers, and those of what stands by itself.</summary>
     internal static string OwnRoom(Site site, params IEnumerable<SourcePort> used) => Wording.Listed(used.Select(s => site.Look.StandsApart(s)
         ? OwnSpeakers(site.Look, s) : OfSet(site)).Distinct().DefaultIfEmpty(OfSet(site)));
 

@@ -181,7 +181,8 @@ public static class Constraints
             && rig.Feeds.FirstOrDefault(f => Things.Sender(f) == thingId)?.Transmitter is { } box && Behaviour.Of(box).InputNeedsPower;
 
     // What was fed before and is fed again in its place counts once.
-    private static string? Feeds(Step step) => EarConstraints.IsCarried(step) || PairSteps.IsBackOn(step) ? null : step.Acts.OfType<Act.Feed>().FirstOrDefault()?.ThingId;
+    private static string? Feeds(Step step) => EarConstraints.IsCarried(step) || PairSteps.IsBackOn(step) ? null
+        : step.Acts.OfType<Act.Feed>().FirstOrDefault()?.ThingId;
 
     // What is worked to pair: by its control, or by its power where that alone opens a window.
     private static string? Presses(Step step) => step.Acts.OfType<Act.Press>().FirstOrDefault()?.ThingId

@@ -62,7 +62,8 @@ public static class LiveOutputs
         {
             Known.Yes => Liveness.Never,
             Known.No => Liveness.Live,
-            _ when CutsSpeakers(site.Look, socket) || (!apart && SocketKinds.Of(socket.Kind).SilencesSpeakers && TakesOver(site.Look, socket)) => Liveness.Unlikely,
+            _ when CutsSpeakers(site.Look, socket) => Liveness.Unlikely,
+            _ when !apart && SocketKinds.Of(socket.Kind).SilencesSpeakers && TakesOver(site.Look, socket) => Liveness.Unlikely,
             _ => apart ? Liveness.Live : Liveness.Likely,
         };
     }

@@ -42,7 +42,8 @@ public class ClientWeekTests
         {
             // Put down for a moment, a headset is still put on: only what was never taken off is on already. A set that plays to a bar and to a speaker of its
             // own at once goes on doing so and asks nothing.
-            if (!(rig.Site.BarSocket is not null && line.StartsWith("If the TV asks", StringComparison.Ordinal)) && !line.StartsWith("Put ", StringComparison.Ordinal) && !line.StartsWith("If no ", StringComparison.Ordinal)
+            if (!(rig.Site.BarSocket is not null && line.StartsWith("If the TV asks", StringComparison.Ordinal))
+                && !line.StartsWith("Put ", StringComparison.Ordinal) && !line.StartsWith("If no ", StringComparison.Ordinal)
                 && !line.StartsWith("Turn ", StringComparison.Ordinal))
                 Assert.True(ClientWeek.Run(after, l => l.Words != line).Count > 0, line);
         }

@@ -61,7 +61,8 @@ public class RehearsalTests
             ("aids and a headset by one box", "second-"),
 
             // Two speakers are as loud as they came.
-            ("a hi-fi's tape output and a pair", "level-"), ("a pair left and right of the seat", "level-"), ("a phone and two speakers left and right", "level-"),
+            ("a hi-fi's tape output and a pair", "level-"), ("a pair left and right of the seat", "level-"),
+            ("a phone and two speakers left and right", "level-"),
 
             // Its update is not simulated, only that it forgets.
             ("earbuds with an app", "phone-"),

@@ -42,7 +42,8 @@ internal static class SortsOfRigs
         ["a bar that plays over the return channel already"] = () => Of(
             Set(Return with { State = SocketState.Taken, TakenBy = "the bar", TakenByDeviceId = "pier-bar" }, Optical, Usb),
             Who("Wendela", "kelda-aids-2") with { RoomWish = RoomWish.RoomHearsToo }),
-        ["a hi-fi in a room that is to be silent"] = () => Of(Set() with { Sources = [HiFi] }, Who("Lea", "fulmer-over") with { RoomWish = RoomWish.SetSilent }),
+        ["a hi-fi in a room that is to be silent"] = () => Of(
+            Set() with { Sources = [HiFi] }, Who("Lea", "fulmer-over") with { RoomWish = RoomWish.SetSilent }),
         ["the set's own speakers' link beside a bar"] = () => Of(
             Set(Radio(SocketKind.PlatformSpeakers) with { SpeakerFamily = "Harbour" },
                 Optical with { State = SocketState.Taken, TakenBy = "the bar", TakenByDeviceId = "quay-bar" }), Who("Ole", "harbour-speaker")),

@@ -148,7 +148,8 @@ internal static class Unknowns
             if (socket.SilencesSpeakers == Known.NotYet
                 && (site.RoomHears is null ? source is null && facts.SilencesSpeakers : site.BarSocket is null && site.LiveWithRoom(socket) != Liveness.Live))
                 yield return AskYesNo("silencesSpeakers",
-                    $"{(facts.SilencesSpeakers && !facts.IsRadio ? "Put a plug in" : "Use it")} for a minute: do {RigOutputs.OwnSpeakers(site.Look, socket)} fall silent?",
+                    $"{(facts.SilencesSpeakers && !facts.IsRadio ? "Put a plug in" : "Use it")} for a minute: do "
+                        + $"{RigOutputs.OwnSpeakers(site.Look, socket)} fall silent?",
                     k => socket with { SilencesSpeakers = k });
             if (socket.Kind == SocketKind.SecondZone && socket.ZonePasses == ZonePasses.NotYet)
                 yield return Ask("zonePasses", "Play each input with the zone on. What comes out: analogue inputs only, two-channel PCM too, or everything?",

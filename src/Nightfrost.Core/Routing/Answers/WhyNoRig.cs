@@ -36,8 +36,9 @@ internal static class WhyNoRig
                 "Look for an optical socket behind a small door, a headphone socket on the side, HDMI marked ARC, a red and white pair marked audio out, or "
                     + "built-in Bluetooth in the menu. A box in front of the set may have an output of its own.");
         if (site.RoomHears is { } hears && outputs.All(s => site.LiveWithRoom(s) == Liveness.Never))
-            return new("listeners", $"{(outputs.Count == 1 ? "The only output silences" : "Every output silences")} {RigOutputs.OwnRoom(site, outputs)}, and the room "
-                + $"should hear ({hears}).", "Ask whether the room may be silent while one listens; or look for an output that leaves the room its sound.");
+            return new("listeners", $"{(outputs.Count == 1 ? "The only output silences" : "Every output silences")} {RigOutputs.OwnRoom(site, outputs)}, "
+                + $"and the room should hear ({hears}).",
+                "Ask whether the room may be silent while one listens; or look for an output that leaves the room its sound.");
         if (site.SetSilent is { } silent && site.Look.Set.SpeakersCanBeOff == Known.No
             && outputs.All(s => !site.Look.IsBeforeSet(s) && !SocketReading.SilencesSpeakers(s)))
             return new("listeners", $"The set must be silent ({silent}); its speakers cannot be switched off, and no output silences them.",

@@ -45,7 +45,8 @@ internal static class TapRules
             r => r.Feed.Socket.Pcm == Known.No && TakesPcmOnly(r.Feed), r => Say(("socket", Socket(r)), ("box", Box(r)))),
         Refuses("room-hears", "{socket} silences {room}, and the room should hear ({who}).", "{instead}.",
             r => r.Site.RoomHears is not null && r.Feed.Room is null && r.Site.LiveWithRoom(r.Feed.Socket) == Liveness.Never,
-            r => Say(("socket", Socket(r)), ("room", RigOutputs.OwnRoom(r.Site, r.Feed.Socket)), ("who", r.Site.RoomHears!), ("instead", InsteadOf(r.Feed.Socket)))),
+            r => Say(("socket", Socket(r)), ("room", RigOutputs.OwnRoom(r.Site, r.Feed.Socket)), ("who", r.Site.RoomHears!),
+                ("instead", InsteadOf(r.Feed.Socket)))),
         Refuses("set-silent", "The set must be silent ({who}); its speakers cannot be switched off, and {socket} leaves them on.",
             "Use a socket that silences the set, such as the headphone socket.",
             r => r.Site.SetSilent is not null && r.Site.Look.Set.SpeakersCanBeOff == Known.No && !r.Site.Look.IsBeforeSet(r.Feed.Socket)

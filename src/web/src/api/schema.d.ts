@@ -5103,6 +5103,8 @@ export interface components {
             sleepsWithSet: boolean;
             /** @description The choice in a sentence. */
             words: string;
+            /** @description Key of the feed the box belongs to; blank for what stands beside a speaker. */
+            feedKey?: string;
             /** @description True for a box that stands beside a speaker and needs its outlet there. */
             atSpeaker?: boolean;
             /** @description True for a box on a further end of a power lead, which is counted with the first one. */
