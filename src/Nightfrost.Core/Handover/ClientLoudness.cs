@@ -14,7 +14,7 @@ internal static class ClientLoudness
 
     /// <summary>Before anything is put on, where only what plays can be turned; null else, and where somebody else hears by it too.</summary>
     public static ClientLine? Before(Rig rig, Route route) => !IsBySource(route) || rig.Routes.Count(r => SourceOf(r) == SourceOf(route)) > 1 ? null
-        : new(Say("client.turnDownBy", ("control", Control(route))), new Act.Turn(SourceOf(route), Volume.Down));
+        : new(Say("client.turnDownBy", ("with", With(route))), new Act.Turn(SourceOf(route), Volume.Down));
 
     /// <summary>Until it is right; null where nothing is known that could be turned.</summary>
     public static ClientLine? Up(Route route)
@@ -25,7 +25,7 @@ internal static class ClientLoudness
         return SocketReading.FixedLevel(route.Feed.Socket) switch
         {
             true => null,
-            false => new(Say("client.turnUpBy", ("control", Control(route))), source),
+            false => new(Say("client.turnUpBy", ("with", With(route))), source),
             null => new(Say("client.turnUpTry", ("control", Control(route)))),
         };
     }
@@ -64,6 +64,10 @@ internal static class ClientLoudness
     internal static string Control(Route route) =>
         Say(route.Site.Look.SourceOf(route.Feed.Socket) is { Kind: SourceKind.Computer } ? "client.volumeOf" : "client.remoteOf",
             ("owner", DailySteps.Owner(route)));
+
+    // Nobody may have tried whether its keys reach the socket.
+    private static string With(Route route) =>
+        Say(route.Feed.Socket.Level == LevelControl.NotYet ? "client.withUsually" : "client.with", ("control", Control(route)));
 
     private static bool IsBySource(Route route) => !IsAtEar(route) && SocketReading.FixedLevel(route.Feed.Socket) == false;
 

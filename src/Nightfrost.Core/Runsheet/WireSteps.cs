@@ -62,7 +62,7 @@ internal static class WireSteps
                     Goal = new Goal.EndFree(Things.NearEnd(Things.TakerLead(feed.Socket))),
                     Action = Say("free.action", ("taker", taker), ("source", SourceName(rig, feed))),
                     Detail = Say(bar is null ? "free.detail" : "free.detailBar", ("box", boxes[0])),
-                    Caution = Say("free.caution"),
+                    Caution = Say("free.caution", ("player", PlayerName(rig, feed))),
                 };
             var from = i > 0 ? Say("name.the", ("what", boxes[i - 1]))
                 : Say("lead.atSocket", ("thing", SourceName(rig, feed)), ("socket", SocketName(feed.Socket)));
@@ -118,7 +118,7 @@ internal static class WireSteps
             Ticks = optical ? [Say(index == 0 ? "lead.capNear" : "lead.capFirst"), Say("lead.capFar"),
                 Say(joint.From == Connector.Optical35 || joint.To == Connector.Optical35 ? "lead.bothIn" : "lead.clicked")] : [],
             Expect = firstPlug ? Silence(rig.Site.Look, feed.Socket) : "",
-            Caution = Say(headphone ? "lead.cautionHeadphone" : "lead.caution"),
+            Caution = headphone ? Say("lead.cautionHeadphone", ("player", PlayerName(rig, feed))) : Say("lead.caution"),
             OrderFree = index == 0,
         };
     }
@@ -144,6 +144,9 @@ internal static class WireSteps
         var ear = rig.Routes.First(r => r.Feed.Key == feed.Key).AtEar;
         return Things.InPort(Things.Receiver(ear), ear.Receiver, feed.Joints[index].To);
     }
+
+    // What plays to the room: the set, unless the source stands by itself.
+    private static string PlayerName(Rig rig, Feed feed) => rig.Site.Look.StandsApart(feed.Socket) ? SourceName(rig, feed) : Say("name.setHere");
 
     private static string SourceName(Rig rig, Feed feed) => rig.Site.Look.SourceOf(feed.Socket)?.Name ?? Say("name.setHere");
 

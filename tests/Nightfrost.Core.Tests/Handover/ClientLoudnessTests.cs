@@ -38,7 +38,7 @@ public class ClientLoudnessTests
         var lines = parts["To listen"].ToList();
         Assert.True(lines.IndexOf("Turn the sound down first, with the TV's remote.") is var down and >= 0
             && down < lines.IndexOf("Put on the headset."));
-        Assert.Equal("Turn it up slowly with the TV's remote until it is right.", lines[^1]);
+        Assert.Equal("Turn it up slowly, with the TV's remote, until it is right.", lines[^1]);
         Assert.Contains("The TV's remote changes what you hear. Nothing at your ear does.", parts["How loud"]);
         Assert.Equal("If it hurts or tires you, turn it down.", parts["How loud"][^1]);
     }
