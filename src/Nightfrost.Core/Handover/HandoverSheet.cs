@@ -14,7 +14,11 @@ namespace Nightfrost.Core.Handover;
 public sealed record SheetPart(string Heading, IReadOnlyList<string> Lines, bool Numbered);
 
 /// <summary>One listener's page.</summary>
-public sealed record ListenerSheet(string ListenerId, string Name, IReadOnlyList<SheetPart> Parts);
+/// <param name="ListenerId">Whose it is.</param>
+/// <param name="Name">Their name.</param>
+/// <param name="Title">What the page says it is.</param>
+/// <param name="Parts">In the order in which they are read.</param>
+public sealed record ListenerSheet(string ListenerId, string Name, string Title, IReadOnlyList<SheetPart> Parts);
 
 /// <summary>What stays with the client: short sentences that read at about age 11.</summary>
 /// <param name="Listeners">A page for each listener.</param>
@@ -26,8 +30,12 @@ public sealed record HandoverSheet(IReadOnlyList<ListenerSheet> Listeners, IRead
     /// <param name="found">Values met before they were changed: place and value.</param>
     /// <param name="tries">What each listener tries when there is no sound, by the listener's id.</param>
     public static HandoverSheet For(Rig rig, IReadOnlyList<FoundValue> found, IReadOnlyDictionary<string, IReadOnlyList<ClientLine>> tries) =>
-        new([.. rig.Routes.Select(r => new ListenerSheet(r.AtEar.Listener.Id, r.AtEar.Listener.Name, PartsFor(rig, r, tries[r.AtEar.Listener.Id])))],
+        new([.. rig.Routes.Select(r => (Route: r, r.AtEar.Listener)).Select(one =>
+            new ListenerSheet(one.Listener.Id, one.Listener.Name, TitleOf(one.Route), PartsFor(rig, one.Route, tries[one.Listener.Id])))],
             ForHousehold(rig, found));
+
+    private static string TitleOf(Route route) =>
+        Say(RouteWords.StandsAlone(route) is null ? "client.title" : "client.titleApart", ("who", route.AtEar.Listener.Name));
 
     private static SheetPart[] PartsFor(Rig rig, Route route, IReadOnlyList<ClientLine> tries) =>
     [

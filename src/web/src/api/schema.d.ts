@@ -4662,8 +4662,13 @@ export interface components {
         };
         /** @description One listener's page. */
         ListenerSheet: {
+            /** @description Whose it is. */
             listenerId: string;
+            /** @description Their name. */
             name: string;
+            /** @description What the page says it is. */
+            title: string;
+            /** @description In the order in which they are read. */
             parts: components["schemas"]["SheetPart"][];
         };
         /** @description Whether two outputs were found to sound at the same time. */

@@ -135,7 +135,7 @@ function Sheet({ sheet, site }: { sheet: Schema['HandoverSheet']; site: string }
           sx={{ '@media print': { breakAfter: 'page', border: 0, pt: 0 }, borderTop: 2, borderColor: 'text.primary', pt: 4, mb: 8 }}
         >
           <Typography variant="inherit" component="h2" sx={{ fontSize: '24pt', fontWeight: 650, lineHeight: 1.2 }}>
-            TV sound for {listener.name}
+            {listener.title}
           </Typography>
           <Typography color="textSecondary" sx={{ '@media print': { color: '#000' } }}>
             {site}

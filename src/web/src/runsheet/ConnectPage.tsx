@@ -16,7 +16,7 @@ const phaseWords: Record<Schema['Phase'], string> = {
   before: 'Before anything moves',
   power: 'Power and switches',
   wire: 'Leads',
-  menu: 'The set’s menu',
+  menu: 'Menus',
   pair: 'Pairing',
   listen: 'Listening',
   leave: 'Leaving it safe',
