@@ -58,7 +58,7 @@ public static class Constraints
                 && RouteOf(rig, first) is { IsPairedAtBox: true }
                 && !b.Id.StartsWith("near-", StringComparison.Ordinal)),
         Physical("first-off-before-second",
-            (_, a, b) => a.Id.StartsWith("second-", StringComparison.Ordinal) && a.Acts.Count > 0 && a.ListenerId == b.ListenerId && b.Goal is Goal.WindowOpen),
+            (_, a, b) => PairSteps.IsPutOff(a) && a.ListenerId == b.ListenerId && b.Goal is Goal.WindowOpen),
         Physical("all-joined-before-back-on",
             (rig, a, b) => PairSteps.IsBackOn(b) && SharesBox(rig, a.ListenerId, b.ListenerId!)
                 && a.Phase == Phase.Pair && a.Goal is Goal.Joined or Goal.WindowOpen),
@@ -67,6 +67,9 @@ public static class Constraints
                 || a.Acts.OfType<Act.Pull>().Any(pull => pull.EndId == p.EndId))),
         Physical("all-before-first-sound",
             (rig, a, b) => SoundAt(b).Any(listener => IsNeeded(rig, a, listener))),
+        Physical("radio-before-sound",
+            (rig, a, b) => a.Phase == Phase.Pair && a.Acts.OfType<Act.Choose>().Any(choose => choose.Menu == SourceMenu.Output
+                && SoundAt(b).Any(listener => RouteOf(rig, listener)?.Feed is { BuiltIn: true, Socket: var socket } && Things.Socket(socket) == choose.Value))),
         // What is made to wait from off is on from then.
         Physical("on-before-together",
             (rig, a, b) => a is { Goal: Goal.WindowOpen box, Phase: Phase.Pair, Acts.Count: > 0 } && b.Signs.Any(sign => sign is Sign.Together)
@@ -81,7 +84,8 @@ public static class Constraints
                 && a.Goal is Goal.Joined or Goal.WindowOpen),
         Physical("on-before-heard",
             (rig, a, b) => Ear(b) is { } ear && a.Phase == Phase.Pair && !IsOffAndOn(a) && RouteOf(rig, ear) is { } route
-                && a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Taker(route.AtEar))),
+                && (a.Acts.OfType<Act.Switch>().Any(s => s.On && s.ThingId == Things.Taker(route.AtEar))
+                    || (PairSteps.IsBackOn(a) && a.Acts.OfType<Act.Feed>().Any(f => f.ThingId == Things.Taker(route.AtEar))))),
         Physical("all-before-heard",
             (rig, a, b) => Ear(b) is { } ear && IsNeeded(rig, a, ear)),
         Physical("joined-before-trial",

@@ -18,6 +18,9 @@ internal static class EarConstraints
         Physical("receive-before-pairing", (_, a, b) => a.Goal is Goal.OnReceive receive && Works(b) == receive.ThingId),
         Physical("joined-before-carried", (_, a, b) => IsCarried(b) && SameEar(a, b) && a is { Phase: Phase.Pair, Acts.Count: > 0 } && !IsCarried(a)
             && (a.Goal is Goal.Joined or Goal.WindowOpen or Goal.At { Place: Place.AtSet } or Goal.OnReceive || Feeds(a).Any())),
+        Physical("carried-before-off", (_, a, b) => IsCarried(a) && PairSteps.IsPutOff(b)
+            && a.Acts.OfType<Act.Bring>().Any(bring => b.Acts.Any(act => act is Act.Unfeed off && off.ThingId == bring.ThingId
+                || act is Act.Switch { On: false } power && power.ThingId == bring.ThingId))),
         Physical("fed-before-joined", (_, a, b) => b.Goal is Goal.Joined or Goal.All && a.Acts.Count > 0 && !IsCarried(a)
             && !IsCarried(b) && Feeds(a).Any(thing => Joins(b, thing))),
         Physical("on-before-searching", (_, a, b) => a.Acts.Count > 0 && b.Goal is Goal.WindowOpen or Goal.Joined

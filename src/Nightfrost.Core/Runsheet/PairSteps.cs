@@ -109,6 +109,9 @@ internal static class PairSteps
     private static IEnumerable<Act> On(Route route) => Things.Takers(route.AtEar)
         .Select(id => IsSwitched(route) ? (Act)new Act.Switch(id, true) : new Act.Feed(id, Things.Mains));
 
+    /// <summary>True for the step that puts off who has joined, so that another can be.</summary>
+    internal static bool IsPutOff(Step step) => step.Id.StartsWith("second-", StringComparison.Ordinal) && step.Acts.Count > 0;
+
     /// <summary>True for the step that gives back what was put off so that another could be joined.</summary>
     internal static bool IsBackOn(Step step) => step.Id.StartsWith("first-back-", StringComparison.Ordinal);
 

@@ -165,6 +165,21 @@ public class RehearsalTests
             && !s.Id.StartsWith("power-", StringComparison.Ordinal))
             .Select(s => s.Id));
 
+    [Theory]
+    [InlineData(SocketKind.Bluetooth, "fulmer-over", "answer-lea")]
+    [InlineData(SocketKind.PlatformSpeakers, "harbour-speaker", "joined-lea")]
+    public void A_radio_of_the_set_shows_whether_its_speakers_fall_silent_at_the_step_that_takes_it_into_use(SocketKind kind, string wears, string askedAt)
+    {
+        var radio = new SourcePort { Id = "radio", Kind = kind, State = SocketState.Free, SpeakerFamily = "Harbour" };
+        var rig = Router.Rank(new Site(Look([radio], Listener("Lea", wears) with { OpenToAnother = false, RoomWish = RoomWish.SetSilent }), BenchKit.Shelf))
+            .Rigs[0].Rig;
+        var steps = RunSheet.For(rig);
+        var doubt = Assert.Single(Proof.Of(rig, steps).Doubts, d => d.Words.Contains("own speakers on", StringComparison.Ordinal));
+        Assert.Equal(askedAt, doubt.AskedAt);
+        var asked = steps.Single(s => s.Id == askedAt);
+        Assert.Contains("own speakers usually fall silent", asked.Expect + asked.Detail, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void What_nobody_knows_is_run_both_ways_and_named_with_the_step_that_shows_it()
     {

@@ -71,6 +71,12 @@ internal static class SortsOfRigs
         ["aids started by their app, at a streamer nobody has read about"] = () => Find(
             new Shelf([.. Workshop.Devices.Select(d => d with { Power = d.Power with { PairingSurvivesPowerLoss = Known.NotYet } })]), Set(Optical, Usb),
             r => r.Feed.Transmitter?.Id == "samphire-stream", Who("Hedda", "samphire-aids") with { OnRequestOnly = true }),
+        ["a headset by the set's own radio, another at its line output"] = () => Find(
+            Set(Radio(SocketKind.Bluetooth), new SourcePort { Id = "pair", Kind = SocketKind.PhonoPair, State = SocketState.Free, Direction = SocketDirection.Output }),
+            r => r.Feed.BuiltIn || r.Feed.Socket.Id == "pair", Who("Ida", "fulmer-over"), Who("Jost", "marram-headset")),
+        ["two at one box, the first without a switch"] = () => Find(
+            Set(Optical, Usb) with { Owned = [new("pass-two", 1)] }, r => r is { Feed.Transmitter.Id: "pass-two", AtEar: var ear }
+                && (ear.Listener.Id != "sol" || ear.Relay?.Id == "swift-end"), Who("Sol", "pillow-thin"), Who("Una", "collar-speaker")),
         ["a phone and two speakers left and right"] = () => Of(
             Set(Radio(SocketKind.AppStream)), Who("Wim", "cove-speaker") with { LeftAndRight = true }),
         ["a computer in a room that is to be silent"] = () => Of(

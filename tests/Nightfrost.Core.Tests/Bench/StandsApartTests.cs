@@ -67,6 +67,7 @@ public class StandsApartTests
     {
         var rig = Rig(Computer, RoomWish.SetSilent);
         Assert.Equal(Silencing.None, rig.Silencing);
+        Assert.Equal(Silencing.None, Rig(Computer with { Sockets = [Computer.Sockets[0] with { Level = LevelControl.Fixed }] }, RoomWish.SetSilent).Silencing);
         var start = Core.Bench.Bench.Do(Core.Bench.Bench.Start(BenchSites.Of(rig, Worlds.Of(rig).Likely)), new Act.Play("own"));
         Assert.True(Listening.InRoom(start).IsHeard);
         var choose = new Act.Choose("own", SourceMenu.Output, "socket/pc-usb");
