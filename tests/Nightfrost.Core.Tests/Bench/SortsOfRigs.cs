@@ -72,7 +72,8 @@ internal static class SortsOfRigs
             new Shelf([.. Workshop.Devices.Select(d => d with { Power = d.Power with { PairingSurvivesPowerLoss = Known.NotYet } })]), Set(Optical, Usb),
             r => r.Feed.Transmitter?.Id == "samphire-stream", Who("Hedda", "samphire-aids") with { OnRequestOnly = true }),
         ["a headset by the set's own radio, another at its line output"] = () => Find(
-            Set(Radio(SocketKind.Bluetooth), new SourcePort { Id = "pair", Kind = SocketKind.PhonoPair, State = SocketState.Free, Direction = SocketDirection.Output }),
+            Set(Radio(SocketKind.Bluetooth),
+                new SourcePort { Id = "pair", Kind = SocketKind.PhonoPair, State = SocketState.Free, Direction = SocketDirection.Output }),
             r => r.Feed.BuiltIn || r.Feed.Socket.Id == "pair", Who("Ida", "fulmer-over"), Who("Jost", "marram-headset")),
         ["two at one box, the first without a switch"] = () => Find(
             Set(Optical, Usb) with { Owned = [new("pass-two", 1)] }, r => r is { Feed.Transmitter.Id: "pass-two", AtEar: var ear }
