@@ -156,8 +156,19 @@ public static class DailySteps
     }
 
     // A computer plays where it was told to: there while somebody listens, by itself again afterwards. A plug that goes in and out tells it so.
-    private static bool TakesOutput(Rig rig, Feed feed) => rig.Site.Look.SourceOf(feed.Socket) is { Kind: SourceKind.Computer } && rig.Silences(feed)
-        && !SocketKinds.Of(feed.Socket.Kind).SilencesSpeakers;
+    private static bool TakesOutput(Rig rig, Feed feed) => rig.Site.Look.SourceOf(feed.Socket) is { Kind: SourceKind.Computer } computer
+        && !SocketKinds.Of(feed.Socket.Kind).SilencesSpeakers
+        && (rig.Silences(feed) || (computer.PluggedInto.Length > 0 && rig.Site.RoomHears is null && LiveOutputs.CutsSpeakers(rig.Site.Look, feed.Socket)));
+
+    // Its own speakers, or the set it is plugged into, and what was muted for the listener off mute.
+    private static ClientLine ComputerReturn(Rig rig, string player, IReadOnlyList<Feed> feeds)
+    {
+        var computers = feeds.Select(f => Things.Source(rig.Site.Look, f.Socket)).Distinct().ToList();
+        var own = computers.SelectMany(id => new Act[] { new Act.Choose(id, SourceMenu.Output, MenuValues.OwnSpeakers) });
+        var loud = PlayersToRoom(rig).SelectMany(id => new Act[] { new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) });
+        return new(feeds.All(f => rig.Site.Look.StandsApart(f.Socket)) ? Say("client.computerRoom", ("player", player))
+            : Say("client.computerRoomSet", ("computer", rig.Site.Look.SourceOf(feeds[0].Socket)!.Name), ("what", PlaysToRoom(rig))), [.. own, .. loud]);
+    }
 
     // What is switched each time: both of a pair.
     private static IReadOnlyList<string> Switched(Route route) =>
@@ -211,6 +222,8 @@ public static class DailySteps
             return new(Say(speakers.Power.SwitchedByHand ? "client.roomSwitchUp" : "client.roomUp",
                 ("what", Say("name.the", ("what", ClientNames.Of(speakers))))),
                 new Act.Switch(Things.RoomSpeakers(feed), true), new Act.Turn(Things.RoomSpeakers(feed), Volume.Usual));
+        if (feeds.All(f => TakesOutput(rig, f)))
+            return ComputerReturn(rig, player, feeds);
         if (rig.Silencing == Silencing.ByMute)
             return new(Say("client.roomUnmute", ("what", PlaysToRoom(rig))), [.. PlayersToRoom(rig).Select(id => new Act.Mute(id, false))]);
         if (rig.Silencing == Silencing.BySource)
@@ -222,10 +235,6 @@ public static class DailySteps
         if (rig.Silencing == Silencing.ByMenu)
             return new(Say("client.roomMenu"), new Act.Choose(SoundSource.Television, SourceMenu.Speakers, MenuValues.On),
                 new Act.Mute(SoundSource.Television, false));
-        if (feeds.All(f => TakesOutput(rig, f)))
-            return new(Say("client.computerRoom", ("player", player)),
-                [.. feeds.Select(f => Things.Source(rig.Site.Look, f.Socket)).Distinct().SelectMany(id => new Act[]
-                { new Act.Choose(id, SourceMenu.Output, MenuValues.OwnSpeakers), new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) })]);
         return new(Say("client.roomUpUnmuted", ("what", player)),
             [.. Things.Players(rig).SelectMany(id => new Act[] { new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) })]);
     }

@@ -176,7 +176,7 @@ public static class Constraints
             && LiveOutputs.CutsSpeakers(rig.Site.Look, f.Socket)),
         Act.Choose choose => choose is { Menu: SourceMenu.Speakers, Value: MenuValues.Off }
             || (choose.Menu == SourceMenu.Output && rig.Feeds.Any(f => Things.Socket(f.Socket) == choose.Value
-                && (f.BuiltIn || LiveOutputs.CutsSpeakers(rig.Site.Look, f.Socket)))),
+                && (f.BuiltIn || (rig.Site.Look.StandsApart(f.Socket) && LiveOutputs.CutsSpeakers(rig.Site.Look, f.Socket))))),
         _ => false,
     };
 

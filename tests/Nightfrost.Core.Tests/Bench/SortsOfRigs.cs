@@ -82,6 +82,9 @@ internal static class SortsOfRigs
             Set(Radio(SocketKind.AppStream)), Who("Wim", "cove-speaker") with { LeftAndRight = true }),
         ["a computer in a room that is to be silent"] = () => Of(
             Set() with { Sources = [Computer] }, Who("Max", "fulmer-over") with { RoomWish = RoomWish.SetSilent }),
+        ["a computer plugged into a set that is to be silent"] = () => Find(
+            Set() with { Sources = [Computer with { PluggedInto = SoundSource.Television }] }, r => r.Feed.Socket.Id == "computer-usb",
+            Who("Max", "fulmer-over") with { RoomWish = RoomWish.SetSilent }),
         ["a computer"] = () => Of(Set() with { Sources = [Computer] }, Who("Max", "fulmer-over")),
         ["a box that bears little"] = () => RehearsalTests.Best(
             TestKit.Look([TestKit.Pair("AUDIO OUT") with { Direction = SocketDirection.Output }],
