@@ -16,6 +16,9 @@ internal static class ClientLoudness
     public static ClientLine? Before(Rig rig, Route route) => !IsBySource(route) || rig.Routes.Count(r => SourceOf(r) == SourceOf(route)) > 1 ? null
         : new(Say("client.turnDownBy", ("with", With(route))), new Act.Turn(SourceOf(route), Volume.Down));
 
+    /// <summary>True for what nobody can turn down before it comes to the ear.</summary>
+    public static bool MayBeLoud(Rig rig, Route route) => !IsAtEar(route) && Before(rig, route) is null;
+
     /// <summary>Until it is right; null where nothing is known that could be turned.</summary>
     public static ClientLine? Up(Route route)
     {

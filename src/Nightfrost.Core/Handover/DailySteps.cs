@@ -37,7 +37,7 @@ public static class DailySteps
             yield return new(Say("client.zone", ("source", avr.Name)), new Act.SlideRemote(avr.Id, true),
                 new Act.Choose(avr.Id, SourceMenu.ZonePower, MenuValues.On), new Act.SlideRemote(avr.Id, false));
         if (rig.Silencing == Silencing.ByMute)
-            yield return new(Say("client.mute", ("what", PlaysToRoom(rig))), [.. PlayersToRoom(rig).Select(id => new Act.Mute(id, true))]);
+            yield return new(Say("client.mute", ("what", PlaysToRoom(rig))), [.. RoomSteps.Loud(rig).Select(id => new Act.Mute(id, true))]);
         if (rig.Silencing == Silencing.BySource)
             yield return new(Say("client.sourceMute", ("source", Player(route))), [.. Things.Players(rig).Select(id => new Act.Mute(id, true))]);
         if (rig.Silencing == Silencing.ByBarMute || (rig is { Silencing: Silencing.ByMenu, Bar: not null }))
@@ -79,7 +79,13 @@ public static class DailySteps
                 : new(Say("client.aidsStream"), AidSteps.Programme(route.AtEar, AidProgramme.Stream));
         if (route.AtEar.Receiver.Form is WearForm.OverEar or WearForm.Earbuds or WearForm.Neckband)
             yield return new(
-                Say(route.AtEar.Receiver.Form == WearForm.Earbuds ? "client.putIn" : "client.putOn", ("worn", ClientNames.Of(route.AtEar.Receiver))),
+                Say((route.AtEar.Receiver.Form == WearForm.Earbuds, ClientLoudness.MayBeLoud(rig, route)) switch
+                {
+                    (true, true) => "client.putInHeard",
+                    (true, false) => "client.putIn",
+                    (false, true) => "client.putOnHeard",
+                    _ => "client.putOn",
+                }, ("worn", ClientNames.Of(route.AtEar.Receiver))),
                 new Act.PutOn(receiver));
         if (route.Feed.BuiltIn && route.Sends is not { Technology: LinkTechnology.WiFiApp })
             yield return new(Say("client.answerYes", ("owner", Owner(route)), ("worn", worn)),
@@ -94,6 +100,8 @@ public static class DailySteps
         var (takes, box) = (route.AtEar.Takes, route.Feed.Transmitter);
         if (ClientLoudness.Down(route) is { } down)
             yield return down;
+        if (PlaysOn(route))
+            yield return new(Say("client.playsOn", ("player", Player(route))));
         if (HandWorks(route).Power.SwitchedByHand)
             yield return new(Say("client.wornOff", ("worn", ClientNames.Worn(route)), ("how", How(HandWorks(route), on: false))),
                 [.. Switched(route).Select(id => new Act.Switch(id, false))]);
@@ -165,10 +173,14 @@ public static class DailySteps
     {
         var computers = feeds.Select(f => Things.Source(rig.Site.Look, f.Socket)).Distinct().ToList();
         var own = computers.SelectMany(id => new Act[] { new Act.Choose(id, SourceMenu.Output, MenuValues.OwnSpeakers) });
-        var loud = PlayersToRoom(rig).SelectMany(id => new Act[] { new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) });
+        var loud = RoomSteps.Loud(rig).SelectMany(id => new Act[] { new Act.Turn(id, Volume.Usual), new Act.Mute(id, false) });
         return new(feeds.All(f => rig.Site.Look.StandsApart(f.Socket)) ? Say("client.computerRoom", ("player", player))
             : Say("client.computerRoomSet", ("computer", rig.Site.Look.SourceOf(feeds[0].Socket)!.Name), ("what", PlaysToRoom(rig))), [.. own, .. loud]);
     }
+
+    // What stands beside a listener with neither a switch nor a control plays as long as what it hears does.
+    private static bool PlaysOn(Route route) => !ClientLoudness.IsAtEar(route) && !HandWorks(route).Power.SwitchedByHand && !IsPulled(route)
+        && route.AtEar.Receiver is { Power.SwitchedByHand: false, Form: WearForm.PersonalSpeaker or WearForm.ChairSpeaker or WearForm.PillowSpeaker };
 
     // What is switched each time: both of a pair.
     private static IReadOnlyList<string> Switched(Route route) =>
@@ -209,8 +221,6 @@ public static class DailySteps
 
     private static string PlaysToRoom(Rig rig) => rig.Bar is null ? Say("name.set") : Say("client.both", ("other", Say("name.bar")));
 
-    private static IEnumerable<string> PlayersToRoom(Rig rig) => rig.Bar is null ? Things.Players(rig) : Things.Players(rig).Append(Things.Bar);
-
     /// <summary>How the room gets its sound back.</summary>
     /// <param name="rig">The rig.</param>
     /// <param name="player">What is watched, in the client's words.</param>
@@ -225,7 +235,7 @@ public static class DailySteps
         if (feeds.All(f => TakesOutput(rig, f)))
             return ComputerReturn(rig, player, feeds);
         if (rig.Silencing == Silencing.ByMute)
-            return new(Say("client.roomUnmute", ("what", PlaysToRoom(rig))), [.. PlayersToRoom(rig).Select(id => new Act.Mute(id, false))]);
+            return new(Say("client.roomUnmute", ("what", PlaysToRoom(rig))), [.. RoomSteps.Loud(rig).Select(id => new Act.Mute(id, false))]);
         if (rig.Silencing == Silencing.BySource)
             return new(Say("client.sourceUnmute", ("source", player)), [.. Things.Players(rig).Select(id => new Act.Mute(id, false))]);
         if (rig.Silencing is Silencing.ByBarMute or Silencing.ByMenu && rig.Bar is not null)

@@ -27,6 +27,7 @@ public class ClientLoudnessTests
         var parts = Sheet(Optical() with { Level = LevelControl.Fixed }, Plain, Box("box"));
         Assert.DoesNotContain(parts["To listen"].Concat(parts["To stop"]), l => l.StartsWith("Turn it", StringComparison.Ordinal)
             || l.StartsWith("Turn the sound", StringComparison.Ordinal) || l.Contains("Turn it down", StringComparison.Ordinal));
+        Assert.Equal("Put the headset near your ear first: it may be loud. Then put it on.", parts["To listen"][^1]);
         Assert.Equal("Nothing at your ear changes how loud it is. If it is too loud or too soft, have it set again.", parts["How loud"][0]);
         Assert.Equal("If it hurts or tires you, stop listening, and have it set lower.", parts["How loud"][^1]);
     }
@@ -49,6 +50,16 @@ public class ClientLoudnessTests
         var parts = Sheet(Optical() with { Level = LevelControl.Fixed }, Headset("ear"), Box("box"));
         Assert.Equal("Turn it up slowly until it is right.", parts["To listen"][^1]);
         Assert.Equal("Turn the sound down first.", parts["To stop"][0]);
+    }
+
+    [Fact]
+    public void Who_can_neither_turn_nor_switch_what_stands_beside_them_is_told_how_it_stops()
+    {
+        var rig = SortsOfRigs.All["two at one box, the first without a switch"]();
+        var stop = ClientSheet.For(rig, []).Listeners.Select(l => (l.Name, l.Parts.Single(p => p.Heading == "To stop").Lines)).ToDictionary(l => l.Name, l => l.Lines);
+        const string PlaysOn = "It stops with the TV. To stop it sooner, pull its lead out, and put it back next time.";
+        Assert.Contains(PlaysOn, stop["Sol"]);
+        Assert.DoesNotContain(PlaysOn, stop["Una"]);
     }
 
     [Fact]
