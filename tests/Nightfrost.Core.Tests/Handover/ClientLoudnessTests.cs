@@ -56,7 +56,7 @@ public class ClientLoudnessTests
     public void Who_can_neither_turn_nor_switch_what_stands_beside_them_is_told_how_it_stops()
     {
         var rig = SortsOfRigs.All["two at one box, the first without a switch"]();
-        var stop = ClientSheet.For(rig, []).Listeners.Select(l => (l.Name, l.Parts.Single(p => p.Heading == "To stop").Lines)).ToDictionary(l => l.Name, l => l.Lines);
+        var stop = ClientSheet.For(rig, []).Listeners.ToDictionary(l => l.Name, l => l.Parts.Single(p => p.Heading == "To stop").Lines);
         const string PlaysOn = "It stops with the TV. To stop it sooner, pull its lead out, and put it back next time.";
         Assert.Contains(PlaysOn, stop["Sol"]);
         Assert.DoesNotContain(PlaysOn, stop["Una"]);
