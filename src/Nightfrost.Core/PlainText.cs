@@ -28,7 +28,7 @@ public static class PlainText
         for (var i = 0; i < text.Length; i++)
         {
             if (char.IsControl(text[i]) && !(lines && text[i] is ('\n' or '\r' or '\t')))
-                return new(field, "It holds a control character.", lines ? "Type it again." : "Type it again without line breaks.");
+                return new(field, "It holds a control character.", lines ? "Type it again." : "Type it again without line breaks and tabs.");
             if (!char.IsSurrogate(text[i]))
                 continue;
             if (i + 1 >= text.Length || !char.IsSurrogatePair(text[i], text[i + 1]))

@@ -20,6 +20,7 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
     public DbSet<DeviceRow> Devices => Set<DeviceRow>();
     public DbSet<ManualRow> Manuals => Set<ManualRow>();
     public DbSet<MarkingRow> Markings => Set<MarkingRow>();
+    public DbSet<ShelfState> ShelfStates => Set<ShelfState>();
     public DbSet<DoneWrite> DoneWrites => Set<DoneWrite>();
 
     public DbSet<SessionRow> Sessions => Set<SessionRow>();
@@ -58,6 +59,10 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             row.Property(c => c.Look).AsDocument();
             row.Property(c => c.Rig!).AsDocument();
             row.HasIndex(c => c.DeletedAt);
+            // The list reads the newest first, the packing list one day.
+            row.HasIndex(c => c.ChangedAt).HasFilter("deleted_at is null");
+            row.HasIndex(c => c.VisitOn).HasFilter("deleted_at is null");
+            row.Property(c => c.SearchWords).HasComputedColumnSql("nightfrost_search_words(look, rig)", stored: true);
             row.HasMany(c => c.Revisions).WithOne().HasForeignKey(r => r.CaseId);
             row.HasMany(c => c.Steps).WithOne().HasForeignKey(s => s.CaseId);
             row.HasMany(c => c.Takes).WithOne().HasForeignKey(t => t.CaseId);
@@ -107,6 +112,12 @@ public sealed class NightfrostDb(DbContextOptions<NightfrostDb> options) : Ident
             row.HasKey(m => m.Words);
             row.Property(m => m.Words).HasMaxLength(Core.Sites.MarkingGuide.LongestWords);
             row.Property(m => m.Reading).HasConversion<string>().HasMaxLength(40);
+        });
+        builder.Entity<ShelfState>(row =>
+        {
+            row.ToTable("shelf_state");
+            row.Property(s => s.Id).ValueGeneratedNever();
+            row.HasData(new ShelfState { Id = ShelfState.Only, Version = 1 });
         });
         builder.Entity<DoneWrite>(row =>
         {

@@ -28,6 +28,7 @@ builder.WebHost.ConfigureKestrel(kestrel =>
     kestrel.AddServerHeader = false;
     kestrel.Limits.MaxRequestBodySize = Uploads.MostBytesRead;
     kestrel.Limits.MaxRequestLineSize = Manners.LongestLine;
+    kestrel.ConfigureEndpointDefaults(ServersOwnRefusals.PutIntoWords);
 });
 
 var services = builder.Services;
@@ -70,6 +71,8 @@ services.ConfigureApplicationCookie(cookie =>
     }).ExecuteAsync(context.HttpContext);
 });
 services.AddSingleton<Planning>();
+services.AddSingleton<KeptShelf>();
+services.AddSingleton<CaseMemory>();
 services.AddSingleton<SignInTries>();
 services.AddScoped<Strangers>();
 services.AddAuthorizationBuilder().SetDefaultPolicy(OneTimePasswords.OwnPassword).SetFallbackPolicy(OneTimePasswords.OwnPassword);

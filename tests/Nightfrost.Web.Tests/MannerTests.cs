@@ -24,10 +24,48 @@ public class MannerTests(Cluster cluster)
         await Refused(await me.Send(new HttpMethod("BREW"), "/api/cases"), HttpStatusCode.MethodNotAllowed);
         await Refused(await me.Get("/api/kit/compare?ids=" + new string('x', Manners.LongestAddress)), HttpStatusCode.RequestUriTooLong);
         await Refused(await me.SendAs("application/json; charset=klingon", """{"site":"a","title":"b"}"""), HttpStatusCode.UnsupportedMediaType);
+        foreach (var charset in new[] { "\"utf-16\"", "utf-16", "utf-7", "\"utf-7\"", "iso-8859-1" })
+            await Refused(await me.SendAs($"application/json; charset={charset}", """{"site":"a","title":"b"}"""), HttpStatusCode.UnsupportedMediaType);
+        Assert.Equal(HttpStatusCode.Created,
+            (await me.SendAs("application/json; charset=\"UTF-8\"", """{"site":"a","title":"b"}""")).StatusCode);
         await Refused(await me.SendAs("text/plain", """{"site":"a","title":"b"}"""), HttpStatusCode.UnsupportedMediaType);
         await Refused(await me.SendAs("application/json", $$"""{"site":"a","title":"{{new string('x', 2_000_000)}}"}"""), HttpStatusCode.RequestEntityTooLarge);
         await Refused(await me.Get("/api/no/such/address"), HttpStatusCode.NotFound);
         Assert.Equal(HttpStatusCode.Created, (await me.SendAs("application/json; charset=utf-8", """{"site":"a","title":"b"}""")).StatusCode);
+    }
+
+    [Theory]
+    [InlineData("GET /api/cases%00 HTTP/1.1", 400)]
+    [InlineData("GET * HTTP/1.1", 405)]
+    [InlineData("GET /{long} HTTP/1.1", 414)]
+    [InlineData("GET /api/cases HTTP/7.0", 505)]
+    [InlineData("nonsense", 400)]
+    public async Task What_the_server_itself_refuses_is_said_in_a_problem_document(string line, int status)
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        var at = app.Start();
+        using var socket = new System.Net.Sockets.TcpClient(at.Host, at.Port);
+        await using var stream = socket.GetStream();
+        line = line.Replace("{long}", new string('x', Manners.LongestLine + 10), StringComparison.Ordinal);
+        await stream.WriteAsync(System.Text.Encoding.ASCII.GetBytes($"{line}\r\nHost: {at.Authority}\r\n\r\n"));
+        using var reader = new StreamReader(stream);
+        string text;
+        try
+        {
+            text = await reader.ReadToEndAsync();
+        }
+        catch (IOException)
+        {
+            // What was sent beyond the limit is still under way when the server hangs up.
+            return;
+        }
+
+        var parts = text.Split("\r\n\r\n", 2);
+        Assert.StartsWith($"HTTP/1.1 {status} ", parts[0], StringComparison.Ordinal);
+        Assert.Contains("Content-Type: application/problem+json", parts[0], StringComparison.OrdinalIgnoreCase);
+        var refusal = System.Text.Json.JsonSerializer.Deserialize<Refusal>(parts[1], NightfrostApp.Json)!;
+        Assert.Equal(status, refusal.Status);
+        Assert.NotEmpty(refusal.Detail!);
     }
 
     [Theory]

@@ -192,6 +192,7 @@ public class SessionTests(Cluster cluster)
     [InlineData("P@ssw0rd1234!", "first")]
     [InlineData("eleven char", "11 characters")]
     [InlineData("", "0 characters")]
+    [InlineData("three\tplain words", "control character")]
     public void A_short_or_common_password_is_refused_in_words(string password, string said) =>
         Assert.Contains(said, PasswordRule.Problem(password, "administrator")!.Reason, StringComparison.Ordinal);
 
@@ -212,6 +213,27 @@ public class SessionTests(Cluster cluster)
         Assert.Equal(HttpStatusCode.NoContent, (await me.Send(HttpMethod.Put, "/api/session/password", new NewPassword(Own, fresh))).StatusCode);
         using var again = await app.Visit(signedIn: false);
         Assert.Equal(HttpStatusCode.NoContent, (await again.SignIn("administrator", fresh)).StatusCode);
+    }
+
+    [Fact]
+    public async Task Every_password_that_is_taken_opens()
+    {
+        var (app, me) = await SignedIn();
+        await using var closing = app;
+        var (now, taken) = (Own, 0);
+        foreach (var fresh in new[] { "three\tplain words here", " three plain words ", "three\u00a0plain words", "three plain words \ud83d\udd11", "three\u200dplain words",
+            "three plain words\u0085", new string('x', 150) + " three plain words" })
+        {
+            using var answer = await me.Send(HttpMethod.Put, "/api/session/password", new NewPassword(now, fresh));
+            if (answer.StatusCode != HttpStatusCode.NoContent)
+                continue;
+            (now, taken) = (fresh, taken + 1);
+            await me.RefreshToken();
+            using var again = await app.Visit(signedIn: false);
+            Assert.Equal(HttpStatusCode.NoContent, (await again.SignIn("administrator", fresh)).StatusCode);
+        }
+
+        Assert.True(taken >= 4, $"only {taken} were taken");
     }
 
     private sealed class Counting : PasswordHasher<Person>

@@ -1,6 +1,8 @@
 using System.Net;
 using Nightfrost.Core.Runsheet;
 using Nightfrost.Web.Cases;
+using Nightfrost.Web.Handover;
+using Nightfrost.Web.Routing;
 using Nightfrost.Web.Runsheet;
 using Nightfrost.Web.Sites;
 using Nightfrost.Web.Timing;
@@ -78,6 +80,53 @@ public class TwoAtOnceTests(Cluster cluster) : OneCase(cluster)
         var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Patch, $"/api/cases/{made.Id}", new RenameCase("x", "y", made.Site, made.Title)),
             HttpStatusCode.Conflict);
         Assert.Contains("New words", refusal.Changes.Single(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Two_people_who_hand_over_at_once_leave_one_winner_and_one_who_is_told()
+    {
+        var chosen = await WithRig();
+        foreach (var step in (await Me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps)
+            await Report(chosen.Id, chosen, step, StepOutcome.AsExpected);
+        using var other = await App.Visit();
+        var answers = await Task.WhenAll(new[] { Me, other }.Select(who =>
+            who.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/handover", new HandoverMark(true, false))));
+        Assert.Equal([HttpStatusCode.OK, HttpStatusCode.Conflict], answers.Select(a => a.StatusCode).Order());
+        var refusal = await Visitor.Refused(answers.Single(a => a.StatusCode == HttpStatusCode.Conflict), HttpStatusCode.Conflict);
+        Assert.Equal(["It was handed over meanwhile."], refusal.Changes);
+        Assert.NotNull((await Me.Read<CaseDetail>($"/api/cases/{chosen.Id}")).HandedOverAt);
+    }
+
+    [Fact]
+    public async Task Another_rig_chosen_meanwhile_is_told_with_what_differs()
+    {
+        var chosen = await WithRig();
+        var rigs = await Me.Read<RankedRigs>($"/api/cases/{chosen.Id}/rigs");
+        await Visitor.Body<CaseDetail>(await Me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig",
+            new ChooseRig(chosen.Version, chosen.Rig!.RigId, rigs.Rigs[1].Plan)));
+        var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig",
+            new ChooseRig(chosen.Version, chosen.Rig.RigId, rigs.Rigs[0].Plan)), HttpStatusCode.Conflict);
+        Assert.Equal("Another rig was chosen meanwhile.", refusal.Changes[0]);
+        Assert.Contains(refusal.Changes, c => c.StartsWith("Seat 1: ", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task A_note_sent_without_the_note_that_was_read_replaces_none()
+    {
+        var chosen = await WithRig();
+        var step = (await Me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps[0];
+        var path = $"/api/cases/{chosen.Id}/run-sheet/{step.Step.Id}";
+        var report = new StepReport(chosen.Rig!.RigId, StepOutcome.NotAsExpected, StepOutcome.Open, "the door is locked", null);
+        await Visitor.Body<RunSheetView>(await Me.Send(HttpMethod.Put, path, report));
+        var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Put, path, report with { Was = StepOutcome.NotAsExpected, Note = "nobody is at home" }),
+            HttpStatusCode.Conflict);
+        Assert.Equal(["It was marked not as expected: the door is locked.", "Your note says: nobody is at home."], refusal.Changes);
+        var kept = (await Me.Read<RunSheetView>($"/api/cases/{chosen.Id}/run-sheet")).Steps[0];
+        Assert.Equal("the door is locked", kept.Note);
+        // The same again is no conflict, and neither is a note that names what it replaces.
+        await Visitor.Body<RunSheetView>(await Me.Send(HttpMethod.Put, path, report));
+        await Visitor.Body<RunSheetView>(await Me.Send(HttpMethod.Put, path,
+            report with { Was = StepOutcome.NotAsExpected, Note = "nobody is at home", WasNote = "the door is locked" }));
     }
 
     [Fact]

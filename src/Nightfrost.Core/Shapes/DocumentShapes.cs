@@ -48,6 +48,10 @@ public sealed class DocumentShapes(IReadOnlyList<ShapeUpgrade> upgrades)
         return document.ToJsonString(Json);
     }
 
+    /// <summary>True when both would be kept as the same document.</summary>
+    public static bool AreSame<T>(T one, T other)
+        where T : class => JsonNode.DeepEquals(JsonSerializer.SerializeToNode(one, Json), JsonSerializer.SerializeToNode(other, Json));
+
     /// <summary>Reads a kept document of any version up to ours.</summary>
     /// <exception cref="UnreadableDocumentException">It is no JSON object, of a newer version, or lacks what it cannot do without.</exception>
     public T Read<T>(DocumentKind kind, string text)

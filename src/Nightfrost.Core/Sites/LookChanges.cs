@@ -53,8 +53,6 @@ public static class LookChanges
         ["movesSpeakers"] = "delays the set's speakers",
         ["movesSocketIds"] = "delays sockets",
         ["count"] = "pieces",
-        ["firstSocketId"] = "one output",
-        ["secondSocketId"] = "the other output",
         ["together"] = "sound at the same time",
         ["outputMenuNamesOne"] = "menu names one output",
         ["allSocketsSeen"] = "all sockets seen",
@@ -127,8 +125,9 @@ public static class LookChanges
             Match(old.Sockets, fresh.Sockets, s => s.Id, s => $"{fresh.Name}, {SocketKinds.Of(s.Kind).InSentence}", nameOf, changes));
         Match(before.Walls, after.Walls, w => w.Id, w => $"Wall, {w.Name}", nameOf, changes);
         Compare("The air", before.Air, after.Air, nameOf, changes);
-        Compare("The site", new Rest(before.Region, before.Complaints, before.GoodEnoughPercent),
-            new Rest(after.Region, after.Complaints, after.GoodEnoughPercent), nameOf, changes);
+        Compare("The site", RestOf(before), RestOf(after), nameOf, changes);
+        Match(before.LiveTogether, after.LiveTogether, PairId, p => $"{SocketName(p.FirstSocketId, before, after)} beside "
+            + $"{SocketName(p.SecondSocketId, before, after)}", nameOf, changes, p => p with { FirstSocketId = "", SecondSocketId = "" });
         Match(before.Set.DelaySettings, after.Set.DelaySettings, d => d.Name, d => $"Delay setting {d.Name}", nameOf, changes);
         Match(before.Listeners, after.Listeners, l => l.Id, l => l.Name, nameOf, changes, l => l with { Roams = [], Seat = Way.Unseen }, (old, fresh) =>
         {
@@ -166,7 +165,27 @@ public static class LookChanges
         }
     }
 
-    private sealed record Rest(Region Region, IReadOnlyList<Complaint> Complaints, int GoodEnoughPercent);
+    // Everything of the look itself that is not compared part by part: a member added later is compared without being named here. The last three are kept
+    // by the service and are no answers of anybody.
+    private static Look RestOf(Look look) => look with
+    {
+        Set = TelevisionSet.Unseen,
+        Listeners = [],
+        Owned = [],
+        Sources = [],
+        Walls = [],
+        Air = new(),
+        LiveTogether = [],
+        Markings = [],
+        KnownBefore = [],
+        KnownPlaces = [],
+    };
+
+    // Which of the two was named first makes no difference.
+    private static string PairId(LivePair pair) => string.Join('|', new[] { pair.FirstSocketId, pair.SecondSocketId }.Order(StringComparer.Ordinal));
+
+    private static string SocketName(string socketId, params Look[] looks) =>
+        looks.SelectMany(l => l.AllSockets()).FirstOrDefault(s => s.Id == socketId) is { } socket ? SocketKinds.Of(socket.Kind).Words : socketId;
 
     /// <summary>A way with its walls by name.</summary>
     private sealed record SaidWay(IReadOnlyList<string> Crossings, bool WallsEntered, int Bodies, double OffAxisDeg, double TurnedAwayDeg, bool SunOnReceiver);

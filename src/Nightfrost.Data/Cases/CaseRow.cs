@@ -42,6 +42,12 @@ public sealed class CaseRow
     /// <summary>When it was handed over.</summary>
     public DateTimeOffset? HandedOverAt { get; set; }
 
+    /// <summary>It was handed over while steps that must not be passed over were open, and some still are.</summary>
+    public bool HandedOverInPart { get; set; }
+
+    /// <summary>Names of its people and devices, and ids of its devices, for looking a case up: worked out by the database from look and rig.</summary>
+    public string SearchWords { get; private set; } = "";
+
     /// <summary>The rig fixed to this case.</summary>
     public Stored<RigPlan>? Rig { get; set; }
 

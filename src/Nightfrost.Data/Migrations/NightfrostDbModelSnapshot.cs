@@ -181,6 +181,10 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("timestamp with time zone")
                         .HasColumnName("handed_over_at");
 
+                    b.Property<bool>("HandedOverInPart")
+                        .HasColumnType("boolean")
+                        .HasColumnName("handed_over_in_part");
+
                     b.Property<string>("Look")
                         .IsRequired()
                         .HasColumnType("jsonb")
@@ -207,6 +211,13 @@ namespace Nightfrost.Data.Migrations
                         .HasColumnType("integer")
                         .HasColumnName("row_token");
 
+                    b.Property<string>("SearchWords")
+                        .IsRequired()
+                        .ValueGeneratedOnAddOrUpdate()
+                        .HasColumnType("text")
+                        .HasColumnName("search_words")
+                        .HasComputedColumnSql("nightfrost_search_words(look, rig)", true);
+
                     b.Property<Guid>("SiteId")
                         .HasColumnType("uuid")
                         .HasColumnName("site_id");
@@ -228,11 +239,19 @@ namespace Nightfrost.Data.Migrations
                     b.HasKey("Id")
                         .HasName("pk_cases");
 
+                    b.HasIndex("ChangedAt")
+                        .HasDatabaseName("ix_cases_changed_at")
+                        .HasFilter("deleted_at is null");
+
                     b.HasIndex("DeletedAt")
                         .HasDatabaseName("ix_cases_deleted_at");
 
                     b.HasIndex("SiteId")
                         .HasDatabaseName("ix_cases_site_id");
+
+                    b.HasIndex("VisitOn")
+                        .HasDatabaseName("ix_cases_visit_on")
+                        .HasFilter("deleted_at is null");
 
                     b.ToTable("cases", (string)null);
                 });
@@ -604,6 +623,29 @@ namespace Nightfrost.Data.Migrations
                         .HasName("pk_marking_words");
 
                     b.ToTable("marking_words", (string)null);
+                });
+
+            modelBuilder.Entity("Nightfrost.Data.Kit.ShelfState", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("integer")
+                        .HasColumnName("id");
+
+                    b.Property<long>("Version")
+                        .HasColumnType("bigint")
+                        .HasColumnName("version");
+
+                    b.HasKey("Id")
+                        .HasName("pk_shelf_state");
+
+                    b.ToTable("shelf_state", (string)null);
+
+                    b.HasData(
+                        new
+                        {
+                            Id = 1,
+                            Version = 1L
+                        });
                 });
 
             modelBuilder.Entity("Microsoft.AspNetCore.Identity.IdentityUserClaim<System.Guid>", b =>

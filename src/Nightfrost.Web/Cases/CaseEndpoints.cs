@@ -9,6 +9,7 @@ using Nightfrost.Core.Sites;
 using Nightfrost.Data;
 using Nightfrost.Data.Cases;
 using Nightfrost.Web.Hosting;
+using Nightfrost.Web.Kit;
 
 namespace Nightfrost.Web.Cases;
 
@@ -20,10 +21,13 @@ public sealed record CaseSummary(
     Guid Id, string Site, string Title, NextAction Next, IReadOnlyList<StageState> Stages, IReadOnlyList<LineRow> Rows, IReadOnlyList<MeasuredRow> Measured,
     DateTimeOffset ChangedAt);
 
-/// <summary>Every standing case, last changed first.</summary>
-/// <param name="Cases">Those that can be shown.</param>
-/// <param name="Unreadable">Those that cannot: what is kept of them is damaged.</param>
-public sealed record CaseList(IReadOnlyList<CaseSummary> Cases, IReadOnlyList<UnreadableCase> Unreadable);
+/// <summary>A page of the standing cases, last changed first.</summary>
+/// <param name="Cases">Those of the page that can be shown.</param>
+/// <param name="Unreadable">Those of the page that cannot: what is kept of them is damaged.</param>
+/// <param name="Found">How many cases there are, on all pages.</param>
+/// <param name="HandedOver">How many of them are handed over, with nothing left open.</param>
+/// <param name="NextPage">The page after this one; null on the last.</param>
+public sealed record CaseList(IReadOnlyList<CaseSummary> Cases, IReadOnlyList<UnreadableCase> Unreadable, int Found, int HandedOver, int? NextPage);
 
 /// <summary>A case in full.</summary>
 /// <param name="Version">Version of the look.</param>
@@ -49,10 +53,13 @@ public sealed record RenameCase(string Site, string Title, string WasSite, strin
 
 internal static class CaseEndpoints
 {
+    /// <summary>So many of a site's last cases are asked what they know of it.</summary>
+    private const int MostLookedBack = 5;
+
     public static RouteGroupBuilder MapCases(this RouteGroupBuilder api)
     {
         var cases = api.MapGroup("cases").WithTags("Cases");
-        cases.MapGet("", List).WithSummary("Every case, last changed first.");
+        cases.MapGet("", CaseListing.Page).WithSummary("A page of the cases, last changed first; those of one site, person or device where something is looked for.");
         cases.MapPost("", Create).WritesWhole().WithSummary("Opens a case.");
         cases.MapGet("{caseId:guid}", Read).WithSummary("One case in full.");
         cases.MapPatch("{caseId:guid}", Rename).WritesCase().WithSummary("Renames a case.");
@@ -70,13 +77,9 @@ internal static class CaseEndpoints
         OutputPairs = RigOutputs.Of(state.Look),
     };
 
-    private static async Task<Ok<CaseList>> List(NightfrostDb db, ILogger<CaseList> log, CancellationToken cancel)
-    {
-        var (shown, unreadable) = await CaseState.ShowAll(db, Summary, log, cancel);
-        return TypedResults.Ok(new CaseList(shown, unreadable));
-    }
 
-    private static CaseSummary Summary(CaseState state)
+    /// <summary>The case as it stands in the list.</summary>
+    public static CaseSummary Summary(CaseState state)
     {
         var (progress, rig) = (state.Progress, state.Chosen());
         return new(state.Row.Id, state.Row.Site!.Name, state.Row.Title, NextAction.Of(progress), Stages(progress), rig?.View.Rows ?? [], rig?.Measured ?? [],
@@ -105,8 +108,14 @@ internal static class CaseEndpoints
         return TypedResults.Created($"/api/cases/{row.Id}", state!.Detail());
     }
 
-    private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel) =>
-        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(state.Detail()) : Refusals.Unknown("case");
+    private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, CancellationToken cancel)
+    {
+        var token = await db.Cases.Where(c => c.Id == caseId && c.DeletedAt == null).Select(c => (int?)c.RowToken).FirstOrDefaultAsync(cancel);
+        if (token is { } stands && db.CaseMemory().Detail(db, caseId, (stands, (await db.ShelfNow(cancel)).Version)) is { } kept)
+            return TypedResults.Ok(kept);
+        return await CaseState.Load(db, caseId, cancel) is { } state
+            ? TypedResults.Ok(db.CaseMemory().Detail(db, caseId, (state.Row.RowToken, state.ShelfVersion), state.Detail)) : Refusals.Unknown("case");
+    }
 
     private static async Task<Results<Ok<CaseDetail>, JsonHttpResult<Refusal>>> Rename(Guid caseId, RenameCase typed, NightfrostDb db, TimeProvider clock,
         CancellationToken cancel)
@@ -145,22 +154,28 @@ internal static class CaseEndpoints
     private static IReadOnlyList<StageState> Stages(Progress progress) =>
         [.. Enum.GetValues<Stage>().Select(s => new StageState((int)s, s, progress.IsDone(s)))];
 
-    // What the last standing case of the site found out; one that cannot be read is passed over.
+    // What the last standing case of the site found out; one that cannot be read, or where nobody has looked yet, is passed over.
     private static async Task<Look> KnownAt(NightfrostDb db, SiteRow site, TimeProvider clock, ILogger log, CancellationToken cancel)
     {
-        var before = await db.Cases.AsNoTracking().Where(c => c.SiteId == site.Id && c.DeletedAt == null).OrderByDescending(c => c.ChangedAt)
-            .Select(c => c.Id).ToListAsync(cancel);
-        foreach (var id in before)
+        var empty = DocumentShapes.Ours.Write(Look.Empty);
+        var before = db.Cases.FromSql($"""
+            select * from cases where site_id = {site.Id} and deleted_at is null
+                and look - {DocumentShapes.VersionMember} <> {empty}::jsonb - {DocumentShapes.VersionMember}
+            """).OrderByDescending(c => c.ChangedAt).Take(MostLookedBack);
+        var versions = await (from revision in db.Revisions.AsNoTracking()
+                              join row in before on revision.CaseId equals row.Id
+                              orderby row.ChangedAt descending, row.Id, revision.Version
+                              select revision).ToListAsync(cancel);
+        foreach (var ofCase in versions.GroupBy(r => r.CaseId))
         {
             try
             {
-                var versions = await db.Revisions.AsNoTracking().Where(r => r.CaseId == id).OrderBy(r => r.Version).ToListAsync(cancel);
-                if (versions.Count > 0 && SiteMemory.Begin([.. versions.Select(v => (v.Look.Value, DayOf(v.SavedAt)))]) is { KnownBefore.Count: > 0 } known)
+                if (SiteMemory.Begin([.. ofCase.Select(v => (v.Look.Value, DayOf(v.SavedAt)))]) is { KnownBefore.Count: > 0 } known)
                     return known;
             }
-            catch (UnreadableDocumentException e)
+            catch (Exception e) when (UnreadableLog.IsOfOneThing(e))
             {
-                log.CannotBeRead(e, "case", id.ToString());
+                log.CannotBeRead(e, "case", ofCase.Key);
             }
         }
 

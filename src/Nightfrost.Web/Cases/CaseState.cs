@@ -1,3 +1,4 @@
+using System.Linq.Expressions;
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core.Kit;
 using Nightfrost.Core.Line;
@@ -37,20 +38,21 @@ public sealed record ChosenRig(
 /// <summary>One case with everything that hangs on it, loaded and rebuilt.</summary>
 internal sealed class CaseState
 {
-    private CaseState(CaseRow row, Shelf shelf, IReadOnlyList<MarkingWords> markings, IReadOnlyList<MenuPath> menuPathsElsewhere)
+    private readonly Lazy<Preparation> _preparation;
+
+    private CaseState(CaseRow row, ShelfNow shelf, RebuiltRig rebuilt)
     {
-        (Row, Shelf, Look, Plan) = (row, shelf, row.Look.Value with { Markings = markings }, row.Rig?.Value);
-        Rig = Plan?.Rebuild();
-        Arrivals = Rig is null ? null : new Arrivals(Rig.Site);
+        (Row, Shelf, ShelfVersion, Look) = (row, shelf.Shelf, shelf.Version, row.Look.Value with { Markings = shelf.Markings });
+        (Plan, Rig, Arrivals, Steps) = rebuilt;
         Visit = row.VisitOn is { } on ? new(on, row.VisitTime ?? new(10, 0)) : null;
-        Preparation = Rig is null ? Preparation.None
-            : Preparation.For(Rig, Visit,
-                row.Steps.Where(s => s.RigId == row.RigId && s.Outcome == StepOutcome.NotAsExpected).Select(s => s.StepId).ToHashSet(), menuPathsElsewhere);
-        Steps = Rig is null ? [] : RunSheet.For(Rig);
+        _preparation = new(() => PreparationWith([]));
     }
 
     public CaseRow Row { get; }
     public Shelf Shelf { get; }
+
+    /// <summary>Version of the shelf it was loaded with.</summary>
+    public long ShelfVersion { get; }
 
     /// <summary>The look as it stands.</summary>
     public Look Look { get; }
@@ -66,37 +68,44 @@ internal sealed class CaseState
     /// <summary>When the rig is set up; null while not planned.</summary>
     public Visit? Visit { get; }
 
-    /// <summary>What has to be prepared for the rig in use.</summary>
-    public Preparation Preparation { get; }
+    /// <summary>What has to be prepared for the rig in use, without what other visits know of its menus.</summary>
+    public Preparation Preparation => _preparation.Value;
+
+    /// <summary>The same with menu paths that were met on other visits to TVs of its model.</summary>
+    public Preparation PreparationWith(IReadOnlyList<MenuPath> menuPathsElsewhere) => Rig is null ? Preparation.None
+        : Preparation.For(Rig, Visit,
+            Row.Steps.Where(s => s.RigId == Row.RigId && s.Outcome == StepOutcome.NotAsExpected).Select(s => s.StepId).ToHashSet(), menuPathsElsewhere);
 
     /// <summary>Loads one standing case, or null.</summary>
     public static async Task<CaseState?> Load(NightfrostDb db, Guid id, CancellationToken cancel)
     {
         if (await With(db.Cases).FirstOrDefaultAsync(c => c.Id == id && c.DeletedAt == null, cancel) is not { } row)
             return null;
-        var paths = row.Rig?.Value.Look.Set is { } set ? await db.MenuPathsOf(set.Model, cancel) : [];
-        return new(row, await db.Shelf(cancel), await db.MarkingWords(cancel), paths);
+        return new(row, await db.ShelfNow(cancel), db.CaseMemory().Rig(db, row));
     }
 
-    /// <summary>Shows every standing case, last changed first; one that cannot be read or worked out hides no other.</summary>
+    /// <summary>Shows some standing cases, last changed first; one that cannot be read or worked out hides no other.</summary>
     /// <param name="db">The database.</param>
+    /// <param name="which">Which of the standing cases.</param>
     /// <param name="show">What is shown of a case.</param>
     /// <param name="log">Told of what cannot be read.</param>
     /// <param name="cancel">Stops the work.</param>
-    public static async Task<(IReadOnlyList<T> Shown, IReadOnlyList<UnreadableCase> Unreadable)> ShowAll<T>(NightfrostDb db, Func<CaseState, T> show,
-        ILogger log, CancellationToken cancel)
+    public static async Task<(IReadOnlyList<T> Shown, IReadOnlyList<UnreadableCase> Unreadable)> ShowAll<T>(NightfrostDb db,
+        Expression<Func<CaseRow, bool>> which, Func<CaseState, T> show, ILogger log, CancellationToken cancel)
     {
-        var (shelf, markings) = (await db.Shelf(cancel), await db.MarkingWords(cancel));
+        var shelf = await db.ShelfNow(cancel);
         var (shown, unreadable) = (new List<T>(), new List<UnreadableCase>());
-        foreach (var row in await With(db.Cases.AsNoTracking()).Where(c => c.DeletedAt == null).OrderByDescending(c => c.ChangedAt).ToListAsync(cancel))
+        foreach (var row in await With(db.Cases.AsNoTracking()).Where(c => c.DeletedAt == null).Where(which).OrderByDescending(c => c.ChangedAt)
+            .ToListAsync(cancel))
         {
+            cancel.ThrowIfCancellationRequested();
             try
             {
-                shown.Add(show(new CaseState(row, shelf, markings, [])));
+                shown.Add(show(new CaseState(row, shelf, db.CaseMemory().Rig(db, row))));
             }
             catch (Exception e) when (UnreadableLog.IsOfOneThing(e))
             {
-                log.CannotBeRead(e, "case", row.Id.ToString());
+                log.CannotBeRead(e, "case", row.Id);
                 unreadable.Add(new(row.Id, row.Site!.Name, row.Title, row.VisitOn));
             }
         }
@@ -142,6 +151,9 @@ internal sealed class CaseState
 
     /// <summary>Steps that must not be passed over and are not done.</summary>
     public IEnumerable<Step> OpenMandatory => Steps.Where(s => s.Mandatory && WentHow(s.Id) == StepOutcome.Open);
+
+    /// <summary>True when it is handed over while something is open that must not be passed over.</summary>
+    public bool IsHandedOverInPart => Row.HandedOverAt is not null && OpenMandatory.Any();
 
     /// <summary>How far the case has come.</summary>
     public Progress Progress

@@ -52,6 +52,7 @@ internal static class HandoverEndpoints
         if (handed != typed.Was)
             return Refusals.Stale("hand-over", [handed ? "It was handed over meanwhile." : "The mark was taken back meanwhile."], state.Row.LookVersion);
         state.Row.HandedOverAt = typed.HandedOver ? clock.GetUtcNow() : null;
+        state.Row.HandedOverInPart = state.IsHandedOverInPart;
         state.Row.ChangedAt = clock.GetUtcNow();
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok(View(state));

@@ -1,4 +1,3 @@
-using System.Text;
 using Microsoft.AspNetCore.Http.Extensions;
 using Microsoft.Net.Http.Headers;
 
@@ -58,25 +57,15 @@ internal static class Manners
         {
             if (context.Request.GetEncodedPathAndQuery().Length > LongestAddress)
                 return Answer(context, StatusCodes.Status414UriTooLong, ("The address is too long.", $"Keep it under {LongestAddress} characters."));
-            return HasUnknownCharset(context.Request)
-                ? Answer(context, StatusCodes.Status415UnsupportedMediaType, ("The body is in an unknown encoding.", "Send JSON in UTF-8."))
+            return IsJsonInAnotherCharset(context.Request)
+                ? Answer(context, StatusCodes.Status415UnsupportedMediaType, ("The body is not in UTF-8.", "Send JSON in UTF-8."))
                 : next(context);
         });
 
-    private static bool HasUnknownCharset(HttpRequest request)
-    {
-        if (!MediaTypeHeaderValue.TryParse(request.ContentType, out var type) || type.Charset.Length == 0)
-            return false;
-        try
-        {
-            Encoding.GetEncoding(HeaderUtilities.RemoveQuotes(type.Charset).ToString());
-            return false;
-        }
-        catch (ArgumentException)
-        {
-            return true;
-        }
-    }
+    // JSON between systems is UTF-8 and nothing else (RFC 8259, section 8.1).
+    private static bool IsJsonInAnotherCharset(HttpRequest request) =>
+        request.HasJsonContentType() && MediaTypeHeaderValue.TryParse(request.ContentType, out var type) && type.Charset.Length > 0
+            && !HeaderUtilities.RemoveQuotes(type.Charset).Equals("utf-8", StringComparison.OrdinalIgnoreCase);
 
     private static Task Answer(HttpContext context, int status, (string Title, string Detail) words) =>
         Refusals.Answer(new Refusal { Type = $"urn:nightfrost:http-{status}", Title = words.Title, Detail = words.Detail, Status = status })

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core.Bench;
 using Nightfrost.Core.Kit;
+using Nightfrost.Core.Shapes;
 using Nightfrost.Data;
 using Nightfrost.Data.Kit;
 using Nightfrost.Web.Hosting;
@@ -70,7 +71,7 @@ internal static class DeviceEndpoints
             return Refusals.Invalid(wrong);
         if (row.Version != edit.Version)
             return Refusals.Stale("device", KitReading.DeviceChanges(device, row.Spec.Value), row.Version);
-        if (KitReading.DeviceChanges(row.Spec.Value, device).Count == 0)
+        if (DocumentShapes.AreSame(row.Spec.Value, device))
             return TypedResults.Ok(KitEndpoints.Entry(row));
         row.Spec = device;
         return await Keep(row, db, cancel);

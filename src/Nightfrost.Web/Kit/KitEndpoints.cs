@@ -71,8 +71,8 @@ internal static class KitEndpoints
             .WithSummary("Sockets, sources, materials and tolerance sets.");
     }
 
-    /// <summary>The shelf as the core plans with it: what cannot be read of it is left out.</summary>
-    public static async Task<Shelf> Shelf(this NightfrostDb db, CancellationToken cancel)
+    /// <summary>Reads every device from the database; what cannot be read is left out, and Kit names it.</summary>
+    public static async Task<Shelf> ReadShelf(this NightfrostDb db, CancellationToken cancel)
     {
         var devices = new List<Device>();
         foreach (var row in await db.Devices.AsNoTracking().Where(d => d.DeletedAt == null).ToListAsync(cancel))

@@ -91,27 +91,29 @@ internal static class ManualEndpoints
     private static async Task<Ok<SetMemory>> Remember(string model, NightfrostDb db, CancellationToken cancel) =>
         TypedResults.Ok(new SetMemory(Manuals.OfSet(model), await db.MenuPathsOf(model, cancel)));
 
-    // Three places in the look are read by the database itself: an upgrade of the shape that moves them rewrites the kept looks in a migration.
+    // Three places in the look are read by the database itself: an upgrade of the shape that moves them rewrites the kept looks in a migration. The
+    // function nightfrost_model_key stands in a migration too; it is Manuals.ModelKey in SQL, and indexed.
     /// <summary>Menu paths that were entered at sets of a model, the most frequent of a menu first; empty while the model is not read.</summary>
     public static async Task<IReadOnlyList<MenuPath>> MenuPathsOf(this NightfrostDb db, string model, CancellationToken cancel)
     {
         if (Manuals.ModelKey(model) is not { Length: > 0 } key)
             return [];
         var met = await db.Database.SqlQuery<MetMenu>($"""
-            SELECT look->'set'->>'model' AS model, 'output' AS menu, look->'set'->>'soundOutputMenu' AS path FROM cases
-            WHERE deleted_at IS NULL AND look->'set'->>'soundOutputMenu' <> ''
-            UNION ALL
-            SELECT look->'set'->>'model', path->>'menu', path->>'path' FROM cases, jsonb_array_elements(
-                CASE WHEN jsonb_typeof(look->'set'->'menuPaths') = 'array' THEN look->'set'->'menuPaths' ELSE '[]'::jsonb END) AS path
-            WHERE deleted_at IS NULL
+            SELECT met.menu, met.path FROM cases, LATERAL (
+                SELECT 'output' AS menu, look->'set'->>'soundOutputMenu' AS path
+                UNION ALL
+                SELECT entry->>'menu', entry->>'path' FROM jsonb_array_elements(
+                    CASE WHEN jsonb_typeof(look->'set'->'menuPaths') = 'array' THEN look->'set'->'menuPaths' ELSE '[]'::jsonb END) AS entry) AS met
+            WHERE deleted_at IS NULL AND nightfrost_model_key(look) = {key}
             """).ToListAsync(cancel);
-        return [.. met.Where(m => Manuals.ModelKey(m.Model) == key && m.Path.Trim().Length > 0 && Enum.TryParse<MenuOf>(m.Menu, ignoreCase: true, out _))
-            .GroupBy(m => (Menu: Enum.Parse<MenuOf>(m.Menu, ignoreCase: true), Path: m.Path.Trim()))
+        return [.. met.Where(m => m.Path?.Trim() is { Length: > 0 } && Enum.TryParse<MenuOf>(m.Menu, ignoreCase: true, out _))
+            .GroupBy(m => (Menu: Enum.Parse<MenuOf>(m.Menu!, ignoreCase: true), Path: m.Path!.Trim()))
             .OrderBy(g => g.Key.Menu).ThenByDescending(g => g.Count()).ThenBy(g => g.Key.Path, StringComparer.Ordinal)
             .Select(g => new MenuPath(g.Key.Menu, g.Key.Path))];
     }
 
-    private sealed record MetMenu(string Model, string Menu, string Path);
+    // Either is null where a kept look is damaged; the list of cases names such a case.
+    private sealed record MetMenu(string? Menu, string? Path);
 
     private static async Task<FieldProblem?> Problem(string about, string fileName, NightfrostDb db, CancellationToken cancel)
     {

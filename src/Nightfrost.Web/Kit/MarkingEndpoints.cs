@@ -26,8 +26,8 @@ internal static class MarkingEndpoints
         markings.MapPut("", Edit).WritesShelf().WithSummary("Replaces the workshop's own words.");
     }
 
-    /// <summary>The workshop's own words, in alphabetical order.</summary>
-    public static async Task<IReadOnlyList<MarkingWords>> MarkingWords(this NightfrostDb db, CancellationToken cancel) =>
+    /// <summary>Reads the workshop's own words from the database, in alphabetical order.</summary>
+    public static async Task<IReadOnlyList<MarkingWords>> ReadMarkingWords(this NightfrostDb db, CancellationToken cancel) =>
         [.. (await db.Markings.AsNoTracking().ToListAsync(cancel)).OrderBy(row => row.Words, StringComparer.Ordinal)
             .Select(row => new MarkingWords(row.Words, row.Reading))];
 
@@ -38,7 +38,7 @@ internal static class MarkingEndpoints
         IReadOnlyList<MarkingWords> wanted = [.. edit.Words.Select(row => row with { Words = row.Words.Trim() })];
         if (MarkingGuide.Problems(wanted) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
-        var standing = await db.MarkingWords(cancel);
+        var standing = await db.ReadMarkingWords(cancel);
         if (!standing.SequenceEqual(edit.Was.OrderBy(row => row.Words, StringComparer.Ordinal)))
             return standing.SequenceEqual(wanted.OrderBy(row => row.Words, StringComparer.Ordinal)) ? TypedResults.Ok(await View(db, cancel))
                 : Refusals.Stale("list", [$"It now holds {standing.Count}."], null);
@@ -48,5 +48,5 @@ internal static class MarkingEndpoints
         return TypedResults.Ok(await View(db, cancel));
     }
 
-    private static async Task<MarkingsView> View(NightfrostDb db, CancellationToken cancel) => new(await db.MarkingWords(cancel), MarkingGuide.Usual);
+    private static async Task<MarkingsView> View(NightfrostDb db, CancellationToken cancel) => new(await db.ReadMarkingWords(cancel), MarkingGuide.Usual);
 }

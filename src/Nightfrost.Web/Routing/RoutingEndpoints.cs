@@ -122,7 +122,9 @@ internal static class RoutingEndpoints
         var (fresh, old) = (RigPlan.Of(rig), state.Plan);
         var same = old is not null && fresh.HasSameRoutesAs(old);
         if (row.RigId != typed.Replaces)
-            return Refusals.Stale("rig", [same ? "This rig is in use already." : "Another rig was chosen meanwhile."], row.LookVersion);
+            return Refusals.Stale("rig",
+                same ? ["This rig is in use already."] : ["Another rig was chosen meanwhile.", .. old is null ? [] : RigChanges.Between(fresh, old)],
+                row.LookVersion);
         row.Rig = same ? fresh.WithReadBackOf(old!) : fresh;
         if (!same && row.RigId is { } before)
         {
@@ -132,7 +134,7 @@ internal static class RoutingEndpoints
         else
             row.RigId ??= Guid.CreateVersion7();
         row.RigChosenAt = row.ChangedAt = clock.GetUtcNow();
-        row.HandedOverAt = null;
+        (row.HandedOverAt, row.HandedOverInPart) = (null, false);
         await db.SaveChangesAsync(cancel);
         return TypedResults.Ok((await CaseState.Load(db, caseId, cancel))!.Detail());
     }

@@ -5,6 +5,7 @@ using Nightfrost.Core.Runsheet;
 using Nightfrost.Data;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
+using Nightfrost.Web.Kit;
 
 namespace Nightfrost.Web.Runsheet;
 
@@ -75,12 +76,12 @@ internal static class PreparationEndpoints
 
     private static async Task<Results<Ok<PreparationView>, JsonHttpResult<Refusal>>> Read(Guid caseId, NightfrostDb db, TimeProvider clock,
         CancellationToken cancel) =>
-        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(View(state, clock)) : Refusals.Unknown("case");
+        await CaseState.Load(db, caseId, cancel) is { } state ? TypedResults.Ok(await View(db, state, clock, cancel)) : Refusals.Unknown("case");
 
-    private static PreparationView View(CaseState state, TimeProvider clock)
+    private static async Task<PreparationView> View(NightfrostDb db, CaseState state, TimeProvider clock, CancellationToken cancel)
     {
         var now = clock.GetLocalNow().DateTime;
-        var preparation = state.Preparation;
+        var preparation = state.PreparationWith(state.Plan is { } plan ? await db.MenuPathsOf(plan.Look.Set.Model, cancel) : []);
         var missing = preparation.Items.Where(i => i.Kind == PrepareKind.Contents && state.Outcome(i.Id)?.Outcome == StepOutcome.NotAsExpected)
             .GroupBy(i => i.Of);
         return new(
@@ -109,7 +110,7 @@ internal static class PreparationEndpoints
         if (StepMarks.Put(db, state, new(itemId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote), clock.GetUtcNow()) is { } refused)
             return refused;
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!, clock));
+        return TypedResults.Ok(await View(db, (await CaseState.Load(db, caseId, cancel))!, clock, cancel));
     }
 
     private static async Task<Results<Ok<PreparationView>, JsonHttpResult<Refusal>>> Plan(Guid caseId, VisitEntry typed, NightfrostDb db, TimeProvider clock,
@@ -127,7 +128,7 @@ internal static class PreparationEndpoints
                     : "It is no longer planned."], state.Row.LookVersion);
         (state.Row.VisitOn, state.Row.VisitTime, state.Row.ChangedAt) = (typed.Visit?.On, typed.Visit?.Time, clock.GetUtcNow());
         await db.SaveChangesAsync(cancel);
-        return TypedResults.Ok(View((await CaseState.Load(db, caseId, cancel))!, clock));
+        return TypedResults.Ok(await View(db, (await CaseState.Load(db, caseId, cancel))!, clock, cancel));
     }
 
     private static async Task<Ok<PackingView>> Pack(DateOnly on, NightfrostDb db, TimeProvider clock, ILogger<PackingView> log, CancellationToken cancel)
@@ -135,6 +136,7 @@ internal static class PreparationEndpoints
         var now = clock.GetLocalNow().DateTime;
         var (shown, unreadable) = await CaseState.ShowAll(
             db,
+            c => c.VisitOn == on,
             c => c.Visit?.On != on || c.Rig is null || c.Row.HandedOverAt is not null ? null
                 : new PackedCase(c.Row.Id, c.Row.Site!.Name, c.Row.Title, c.Visit.Time,
                     [.. c.Preparation.Items.Where(i => i.Kind == PrepareKind.Pack).Select(i => Mark(c, i, now))]),
@@ -143,6 +145,6 @@ internal static class PreparationEndpoints
         return TypedResults.Ok(new PackingView(on, cases,
             [.. cases.SelectMany(c => c.Items).GroupBy(i => i.Item.Words)
                 .Select(g => new PackedTotal(g.Key, g.First().Item.Pieces == 0 ? 1 : g.Sum(i => i.Item.Pieces)))],
-            [.. unreadable.Where(c => c.VisitOn == on)]));
+            unreadable));
     }
 }

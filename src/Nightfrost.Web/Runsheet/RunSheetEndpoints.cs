@@ -86,6 +86,7 @@ internal static class RunSheetEndpoints
             new(stepId, typed.RigId, typed.Outcome, typed.Was, typed.Note, typed.WasNote) { AheadBecause = ahead is null ? null : typed.AheadBecause!.Trim() },
             clock.GetUtcNow()) is { } refused)
             return refused;
+        state.Row.HandedOverInPart = state.IsHandedOverInPart;
         if (step?.Codecs.Count > 0 && state.Plan is { } plan)
             state.Row.Rig = plan with
             {

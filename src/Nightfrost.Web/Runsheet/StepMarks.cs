@@ -33,11 +33,15 @@ internal static class StepMarks
             return Refusals.Invalid(problem);
         var row = state.Outcome(mark.Id);
         var (current, note) = (row?.Outcome ?? StepOutcome.Open, row?.Note ?? "");
-        if ((current, note) != (mark.Was, mark.WasNote ?? note) && (current, note) != (mark.Outcome, mark.Note))
+        // Without the note that was read nobody knows what this one was meant to replace: it is taken only where none stands.
+        var noteStandsInTheWay = mark.WasNote is null && note.Length > 0 && note != mark.Note;
+        var stale = (current, note) != (mark.Was, mark.WasNote ?? note) && (current, note) != (mark.Outcome, mark.Note);
+        if (stale || noteStandsInTheWay)
             return Refusals.Stale("step",
                 [
                     $"It was marked {(current == StepOutcome.AsExpected ? "as expected" : current == StepOutcome.NotAsExpected ? "not as expected" : "open")}"
-                        + $"{(row?.Note.Length > 0 ? $": {row.Note}" : "")}.",
+                        + $"{(note.Length > 0 ? $": {note}" : "")}.",
+                    .. noteStandsInTheWay ? new[] { mark.Note.Length > 0 ? $"Your note says: {mark.Note}." : "You have no note." } : [],
                 ], state.Row.LookVersion);
         if (row is null)
         {

@@ -19,12 +19,19 @@ internal static class PasswordRule
     // The estimate looks at every stretch of the text; what stands behind its beginning only makes it better.
     private const int LongestLookedAt = 64;
 
+    /// <summary>Why a text can be no password, typed anew or to sign in; null when it can. Both ask here, so that whatever is taken opens.</summary>
+    /// <param name="field">Field it was typed into.</param>
+    /// <param name="password">The text.</param>
+    public static FieldProblem? Unusable(string field, string password) => PlainText.Problem(field, password, Longest);
+
     /// <summary>What is wrong with a new password; null when nothing is.</summary>
     /// <param name="password">The new password.</param>
     /// <param name="name">Name it signs in with.</param>
     public static FieldProblem? Problem(string password, string name)
     {
-        if (password.Length is < Shortest or > Longest)
+        if (Unusable("fresh", password) is { } unusable)
+            return unusable;
+        if (password.Length < Shortest)
             return new("fresh", $"{password.Length} characters are not {Shortest} to {Longest}.",
                 "Take at least 12: three or four plain words are easy to keep.");
         var looked = password.Length > LongestLookedAt ? password[..LongestLookedAt] : password;

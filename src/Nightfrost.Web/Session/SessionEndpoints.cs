@@ -67,7 +67,7 @@ internal static class SessionEndpoints
         SignIn typed, HttpContext context, NightfrostDb db, UserManager<Person> people, SignInManager<Person> signIn, SignInTries tries, Strangers strangers,
         TimeProvider clock)
     {
-        if ((PlainText.Problem("name", typed.Name, 100) ?? PlainText.Problem("password", typed.Password, 200)) is { } problem)
+        if ((PlainText.Problem("name", typed.Name, 100) ?? PasswordRule.Unusable("password", typed.Password)) is { } problem)
             return Refusals.Invalid(problem);
         Person? person = null;
         var (passed, wait) = await tries.Try(context.Connection.RemoteIpAddress, typed.Name, async () =>
@@ -113,7 +113,7 @@ internal static class SessionEndpoints
             return Refusals.NotNow("The demo's password stays as it is.", "Everybody who opens the demo signs in with it.");
         if (await people.GetUserAsync(context.User) is not { UserName: { } name } person)
             return Refusals.Unknown("sign-in");
-        if (PasswordRule.Problem(typed.Fresh, name) is { } weak)
+        if ((PasswordRule.Unusable("current", typed.Current) ?? PasswordRule.Problem(typed.Fresh, name)) is { } weak)
             return Refusals.Invalid(weak);
         if (typed.Fresh == typed.Current)
             return Refusals.Invalid(new FieldProblem("fresh", "It is the same as before.", "Choose another one."));

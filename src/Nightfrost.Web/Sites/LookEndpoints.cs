@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core.Line;
 using Nightfrost.Core.Routing.Answers;
+using Nightfrost.Core.Shapes;
 using Nightfrost.Core.Sites;
 using Nightfrost.Data;
 using Nightfrost.Web.Cases;
@@ -38,7 +39,7 @@ internal static class LookEndpoints
             KnownBefore = SiteMemory.StillSo(state.Look, typed.Look),
         };
         // The same look again is no conflict with oneself: its first answer was lost.
-        if (LookChanges.Between(state.Look, look, state.Shelf.NameOf).Count == 0)
+        if (DocumentShapes.AreSame(state.Look, look))
             return TypedResults.Ok(state.Detail());
         if (state.Row.LookVersion != typed.Version)
             return await Stale(db, state, typed.Version, cancel);

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Nightfrost.Core.Kit;
 using Nightfrost.Core.Sites;
 
 namespace Nightfrost.Core.Tests.Sites;
@@ -15,6 +16,7 @@ public class LookChangesTests
     private static readonly Wall Brick = new("brick", "pantry wall", Material.Brick);
     private static readonly RoamPlace Kitchen = new("kitchenette", 8, Way.Unseen);
     private static readonly Look Before = TestKit.Look([Socket], Edda) with { Owned = [new("box", 1)], Sources = [Box], Walls = [Brick] };
+    private static readonly LivePair Pair = new("optical", "phones", Known.Yes);
     private static readonly Look WithDelay = Before with { Set = Before.Set with { DelaySettings = [Delay] } };
 
     /// <summary>Each field of the set, of a socket, of a listener, of a delay setting and of an owned thing.</summary>
@@ -33,6 +35,9 @@ public class LookChangesTests
             Add("place", Kitchen, "name", "way");
             Add("delay", Delay, "name", "standsAtMs");
             Add("owned", Before.Owned[0], "deviceId");
+            // What the service keeps itself is no answer, and the rest has rows of its own above.
+            Add("look", Before, "set", "listeners", "owned", "sources", "walls", "air", "liveTogether", "markings", "knownBefore", "knownPlaces");
+            Add("pair", Pair, "firstSocketId", "secondSocketId");
             return data;
 
             void Add<T>(string part, T value, params string[] without)
@@ -47,7 +52,7 @@ public class LookChangesTests
     [MemberData(nameof(Fields))]
     public void A_changed_fact_is_said_once_and_never_by_its_inner_name(string part, string key)
     {
-        var before = part == "delay" ? WithDelay : part == "place" ? Before with { Listeners = [Edda with { Roams = [Kitchen] }] } : Before;
+        var before = part == "delay" ? WithDelay : part == "pair" ? Before with { LiveTogether = [Pair] } : part == "place" ? Before with { Listeners = [Edda with { Roams = [Kitchen] }] } : Before;
         var after = part switch
         {
             "set" => before with
@@ -62,6 +67,8 @@ public class LookChangesTests
             "air" => before with { Air = Changed(before.Air, key) },
             "way" => before with { Listeners = [Edda with { Seat = Changed(Way.Unseen, key) }] },
             "place" => before with { Listeners = [Edda with { Roams = [Changed(Kitchen, key)] }] },
+            "look" => Changed(before, key),
+            "pair" => before with { LiveTogether = [Changed(Pair, key)] },
             "delay" => before with { Set = before.Set with { DelaySettings = [Changed(Delay, key)] } },
             _ => before with { Owned = [Changed(before.Owned[0], key)] },
         };
@@ -99,6 +106,16 @@ public class LookChangesTests
     }
 
     [Fact]
+    public void A_pair_of_outputs_is_one_pair_whichever_is_named_first()
+    {
+        var two = TestKit.Look([Socket, TestKit.Phones()], Edda) with { LiveTogether = [new("optical", "phones", Known.NotYet)] };
+        Assert.Empty(LookChanges.Between(two, two with { LiveTogether = [new("phones", "optical", Known.NotYet)] }, id => id));
+        Assert.Equal(["Optical beside Headphone, 3.5 mm: sound at the same time was not yet, now yes."],
+            LookChanges.Between(two, two with { LiveTogether = [new("optical", "phones", Known.Yes)] }, id => id));
+        Assert.Equal(["Optical beside Headphone, 3.5 mm: taken out."], LookChanges.Between(two, two with { LiveTogether = [] }, id => id));
+    }
+
+    [Fact]
     public void Words_typed_by_a_person_stay_as_they_were_typed()
     {
         var after = Before with { Set = Before.Set with { Sockets = [Socket with { Marking = "DIGITAL OUT" }] } };
@@ -130,7 +147,7 @@ public class LookChangesTests
     private static IEnumerable<JsonNode?> Candidates(string key, JsonNode? now)
     {
         if (now is JsonArray)
-            return [new JsonArray("other")];
+            return [new JsonArray("other"), new JsonArray("disturbsOthers")];
         if (key is "aidsConfirmedOn" or "implantAnsweredOn")
             return ["2026-11-12"];
         return now?.GetValueKind() switch
@@ -139,7 +156,7 @@ public class LookChangesTests
             JsonValueKind.False => [true],
             JsonValueKind.Number => [now.GetValue<double>() + 3],
             _ => ["no", "notYet", "fixed", "input", "taken", "film", "setSilent", "coaxial", "analogueOnly", "leftOnly", "left", "pacemaker", "important",
-                "metal", "digital", "hiFi", "wiFi5GHz", "something else", 7],
+                "metal", "digital", "hiFi", "europe", "wiFi5GHz", "something else", 7],
         };
     }
 }

@@ -1611,10 +1611,17 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every case, last changed first. */
+        /** A page of the list. */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    /** @description Part of the name of a site, a case, a person or a device. */
+                    search?: string;
+                    /** @description From 1. */
+                    page?: number;
+                    /** @description Only cases with a rig chosen. */
+                    withRig?: boolean;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -3840,12 +3847,27 @@ export interface components {
             /** @description Pairs of outputs that may or may not sound at the same time. */
             outputPairs: components["schemas"]["OutputPair"][];
         };
-        /** @description Every standing case, last changed first. */
+        /** @description A page of the standing cases, last changed first. */
         CaseList: {
-            /** @description Those that can be shown. */
+            /** @description Those of the page that can be shown. */
             cases: components["schemas"]["CaseSummary"][];
-            /** @description Those that cannot: what is kept of them is damaged. */
+            /** @description Those of the page that cannot: what is kept of them is damaged. */
             unreadable: components["schemas"]["UnreadableCase"][];
+            /**
+             * Format: int32
+             * @description How many cases there are, on all pages.
+             */
+            found: number;
+            /**
+             * Format: int32
+             * @description How many of them are handed over, with nothing left open.
+             */
+            handedOver: number;
+            /**
+             * Format: int32
+             * @description The page after this one; null on the last.
+             */
+            nextPage: null | number;
         };
         /** @description A case in the list. */
         CaseSummary: {
