@@ -12,16 +12,22 @@ doctor() {
   home=$(data_home)
   check "room on the disk of $home" "(need_space '$home')" "free 500 MB"
   check "the data place may be written" "d='$home'; while [ ! -d \"\$d\" ]; do d=\$(dirname \"\$d\"); done; [ -w \"\$d\" ]" "set NIGHTFROST_DATA to a place of yours"
-  if port_taken 5210; then
-    local said
-    said=$(health 5210)
-    case "$said" in
-      Healthy) say "ok       Nightfrost answers on port 5210, and so does its database" ;;
-      Unhealthy*) say "wrong    Nightfrost on port 5210: ${said#Unhealthy: }"; bad=1 ;;
-      *) say "wrong    port 5210 is taken by something else: use --port N"; bad=1 ;;
-    esac
-  else
-    say "ok       port 5210 is free"
-  fi
+  # Where each was last started; what was never started here asks for the usual port.
+  local mode port said asked=" "
+  for mode in demo start; do
+    port=$(cat "$home/$mode/port" 2>/dev/null) || port=5210
+    case "$asked" in *" $port "*) continue ;; esac
+    asked="$asked$port "
+    if port_taken "$port"; then
+      said=$(health "$port")
+      case "$said" in
+        Healthy) say "ok       Nightfrost answers on port $port, and so does its database" ;;
+        Unhealthy*) say "wrong    Nightfrost on port $port: ${said#Unhealthy: }"; bad=1 ;;
+        *) say "wrong    port $port is taken by something else: use --port N"; bad=1 ;;
+      esac
+    else
+      say "ok       port $port is free"
+    fi
+  done
   return $bad
 }

@@ -75,11 +75,36 @@ db_alive() {
   pid=$(head -n 1 "$1/pg/postmaster.pid" 2>/dev/null) && [ -n "$pid" ] && [ -d "/proc/$pid" ]
 }
 
-# Until the service ends: a database that died is started again where it was, and logs are kept short. A database that dies
-# again and again, or does not come back, ends everything with one line.
+# Starts the service on a port; its words go to the log.
+start_service() {
+  (cd .build/service && exec dotnet Nightfrost.Web.dll --urls "http://127.0.0.1:$2") >>"$1/service.log" 2>&1 9>&- &
+  service_pid=$!
+  printf '%s' "$service_pid" > "$1/service.pid"
+}
+
+# A service that ended is started again, after 1, 2, 4, 8 and 16 seconds; one that ends six times within two minutes is not.
+restart_service() {
+  local place=$1 port=$2 code=0 now end recent=()
+  wait "$service_pid" || code=$?
+  now=$(date +%s)
+  for end in "${service_ends[@]:-}"; do [ -z "$end" ] || [ $((now - end)) -ge 120 ] || recent+=("$end"); done
+  local pause=$((1 << ${#recent[@]}))
+  if [ "${#recent[@]}" -ge 5 ]; then
+    service_pid=""
+    fail "The service ended six times within two minutes, last with code $code; its words are in $place/service.log. Everything is stopped."
+  fi
+  service_ends=("${recent[@]:-}" "$now")
+  say "$(date -u +%FT%TZ) The service ended by itself (code $code). Starting it again in $pause s…" | tee -a "$place/service.log"
+  sleep "$pause" 9>&- & wait $! || true
+  start_service "$place" "$port"
+}
+
+# For as long as this script runs: a service or a database that died is started again where it was, and logs are kept short. One that dies again and
+# again, or does not come back, ends everything with one line.
 watch_over() {
-  local place=$1 bin=$2 turn=0 deaths=0
-  while kill -0 "$service_pid" 2>/dev/null; do
+  local place=$1 bin=$2 port=$3 turn=0 deaths=0 service_ends=()
+  while true; do
+    kill -0 "$service_pid" 2>/dev/null || restart_service "$place" "$port"
     # A wait that a signal can break off, unlike a sleep.
     sleep 1 9>&- & wait $! || true
     turn=$((turn + 1))
@@ -177,9 +202,8 @@ serve() {
   first=$(sed -n 's/^first-sign-in //p' "$log")
 
   say "Starting the service…"
-  (cd .build/service && exec dotnet Nightfrost.Web.dll --urls "http://127.0.0.1:$port") >>"$place/service.log" 2>&1 9>&- &
-  service_pid=$!
-  printf '%s' "$service_pid" > "$place/service.pid"
+  start_service "$place" "$port"
+  printf '%s' "$port" > "$place/port"
   local tries=0
   until [ "$(curl -fsS "http://127.0.0.1:$port/api/health" 2>/dev/null || health "$port")" = Healthy ]; do
     kill -0 "$service_pid" 2>/dev/null || fail "The service stopped at once; its words are in $place/service.log."
@@ -192,11 +216,7 @@ serve() {
   [ -z "$sign_in" ] || say "Sign in as ${sign_in% *} with the password ${sign_in##* }"
   [ -z "$first" ] || say "First sign-in: ${first% *} with the one-time password ${first##* } (shown only now; you choose your own when you sign in)"
   say "Ctrl-C stops it."
-  watch_over "$place" "$bin"
-  local code=0
-  wait "$service_pid" || code=$?
-  service_pid=""
-  fail "The service stopped by itself (code $code); its words are in $place/service.log."
+  watch_over "$place" "$bin" "$port"
 }
 
 # Where curl is missing: the same question over bash's own socket.

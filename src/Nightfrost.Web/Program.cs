@@ -74,6 +74,7 @@ services.AddSingleton<Planning>();
 services.AddSingleton<KeptShelf>();
 services.AddSingleton<CaseMemory>();
 services.AddSingleton<SignInTries>();
+services.AddSingleton<KnownBrowsers>();
 services.AddScoped<Strangers>();
 services.AddAuthorizationBuilder().SetDefaultPolicy(OneTimePasswords.OwnPassword).SetFallbackPolicy(OneTimePasswords.OwnPassword);
 services.AddAntiforgery(antiforgery =>

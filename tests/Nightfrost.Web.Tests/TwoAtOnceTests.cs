@@ -100,14 +100,14 @@ public class TwoAtOnceTests(Cluster cluster) : OneCase(cluster)
     [Fact]
     public async Task Another_rig_chosen_meanwhile_is_told_with_what_differs()
     {
-        var chosen = await WithRig();
+        var chosen = await Me.Read<CaseDetail>($"/api/cases/{(await Me.Cases()).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal)).Id}");
         var rigs = await Me.Read<RankedRigs>($"/api/cases/{chosen.Id}/rigs");
         await Visitor.Body<CaseDetail>(await Me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig",
             new ChooseRig(chosen.Version, chosen.Rig!.RigId, rigs.Rigs[1].Plan)));
         var refusal = await Visitor.Refused(await Me.Send(HttpMethod.Put, $"/api/cases/{chosen.Id}/rig",
             new ChooseRig(chosen.Version, chosen.Rig.RigId, rigs.Rigs[0].Plan)), HttpStatusCode.Conflict);
         Assert.Equal("Another rig was chosen meanwhile.", refusal.Changes[0]);
-        Assert.Contains(refusal.Changes, c => c.StartsWith("Seat 1: ", StringComparison.Ordinal));
+        Assert.Contains(refusal.Changes, c => c.StartsWith("Edda: ", StringComparison.Ordinal));
     }
 
     [Fact]

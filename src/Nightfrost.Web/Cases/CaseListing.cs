@@ -55,9 +55,11 @@ internal static class CaseListing
     {
         if (search.Length == 0)
             return cases;
-        var like = $"%{search.Replace("\\", "\\\\", StringComparison.Ordinal).Replace("%", "\\%", StringComparison.Ordinal).Replace("_", "\\_", StringComparison.Ordinal)}%";
+        const string escape = "\\";
+        var like = $"%{string.Concat(search.Select(c => c is '%' or '_' or '\\' ? escape + c : c.ToString()))}%";
         var devices = shelf.Shelf.Devices.Where(d => d.Name.Contains(search, StringComparison.OrdinalIgnoreCase)).Select(d => $"%\"{d.Id}\"%").ToArray();
-        return cases.Where(c => EF.Functions.ILike(c.Site!.Name, like) || EF.Functions.ILike(c.Title, like) || EF.Functions.ILike(c.SearchWords, like)
+        return cases.Where(c => EF.Functions.ILike(c.Site!.Name, like, escape) || EF.Functions.ILike(c.Title, like, escape)
+            || EF.Functions.ILike(c.SearchWords, like, escape)
             || devices.Any(id => EF.Functions.Like(c.SearchWords, id)));
     }
 }

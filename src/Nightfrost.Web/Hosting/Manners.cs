@@ -62,10 +62,17 @@ internal static class Manners
                 : next(context);
         });
 
-    // JSON between systems is UTF-8 and nothing else (RFC 8259, section 8.1).
-    private static bool IsJsonInAnotherCharset(HttpRequest request) =>
-        request.HasJsonContentType() && MediaTypeHeaderValue.TryParse(request.ContentType, out var type) && type.Charset.Length > 0
-            && !HeaderUtilities.RemoveQuotes(type.Charset).Equals("utf-8", StringComparison.OrdinalIgnoreCase);
+    // JSON between systems is UTF-8 and nothing else (RFC 8259, section 8.1). The name may stand in quotes, which the framework's reader does not bear.
+    private static bool IsJsonInAnotherCharset(HttpRequest request)
+    {
+        if (!request.HasJsonContentType() || !MediaTypeHeaderValue.TryParse(request.ContentType, out var type) || type.Charset.Length == 0)
+            return false;
+        if (!HeaderUtilities.RemoveQuotes(type.Charset).Equals("utf-8", StringComparison.OrdinalIgnoreCase))
+            return true;
+        type.Charset = "utf-8";
+        request.ContentType = type.ToString();
+        return false;
+    }
 
     private static Task Answer(HttpContext context, int status, (string Title, string Detail) words) =>
         Refusals.Answer(new Refusal { Type = $"urn:nightfrost:http-{status}", Title = words.Title, Detail = words.Detail, Status = status })

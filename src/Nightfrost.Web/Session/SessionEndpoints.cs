@@ -65,21 +65,22 @@ internal static class SessionEndpoints
 
     private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Enter(
         SignIn typed, HttpContext context, NightfrostDb db, UserManager<Person> people, SignInManager<Person> signIn, SignInTries tries, Strangers strangers,
-        TimeProvider clock)
+        KnownBrowsers browsers, TimeProvider clock, CancellationToken cancel)
     {
         if ((PlainText.Problem("name", typed.Name, 100) ?? PasswordRule.Unusable("password", typed.Password)) is { } problem)
             return Refusals.Invalid(problem);
         Person? person = null;
-        var (passed, wait) = await tries.Try(context.Connection.RemoteIpAddress, typed.Name, async () =>
+        var (passed, wait) = await tries.Try(new(context.Connection.RemoteIpAddress, browsers.Find(context, typed.Name)), typed.Name, async () =>
         {
             person = await people.FindByNameAsync(typed.Name.Trim());
             return person is null ? strangers.Check(typed.Password) : await people.CheckPasswordAsync(person, typed.Password);
-        });
+        }, cancel);
         if (wait > TimeSpan.Zero)
             return TooManyTries(context, wait);
         if (passed)
         {
             await Sessions.Begin(db, signIn, person!, clock);
+            browsers.Remember(context, typed.Name);
             return TypedResults.NoContent();
         }
 
@@ -87,7 +88,7 @@ internal static class SessionEndpoints
         {
             Type = "urn:nightfrost:sign-in",
             Title = "Name and password do not match.",
-            Detail = "Check both, and whether capitals are locked. After five tries each further one has to wait.",
+            Detail = "Check both, and whether capitals are locked. After five tries in a row each further one waits five seconds.",
             Status = StatusCodes.Status401Unauthorized,
         });
     }
@@ -100,14 +101,14 @@ internal static class SessionEndpoints
         {
             Type = "urn:nightfrost:too-many-tries",
             Title = "Too many tries.",
-            Detail = $"Wait {(seconds < 120 ? $"{seconds} s" : $"{(seconds + 59) / 60} minutes")}, then try again.",
+            Detail = $"Wait {seconds} s, then try again.",
             Status = StatusCodes.Status429TooManyRequests,
         });
     }
 
     private static async Task<Results<NoContent, JsonHttpResult<Refusal>>> Change(
         NewPassword typed, HttpContext context, NightfrostDb db, UserManager<Person> people, SignInManager<Person> signIn, SignInTries tries,
-        TimeProvider clock, Mode mode)
+        TimeProvider clock, Mode mode, CancellationToken cancel)
     {
         if (mode.Demo)
             return Refusals.NotNow("The demo's password stays as it is.", "Everybody who opens the demo signs in with it.");
@@ -117,12 +118,13 @@ internal static class SessionEndpoints
             return Refusals.Invalid(weak);
         if (typed.Fresh == typed.Current)
             return Refusals.Invalid(new FieldProblem("fresh", "It is the same as before.", "Choose another one."));
-        var (passed, wait) = await tries.Try(context.Connection.RemoteIpAddress, name, () => people.CheckPasswordAsync(person, typed.Current));
+        var (passed, wait) = await tries.Try(new(context.Connection.RemoteIpAddress, $"signed in {person.Id}"), name,
+            () => people.CheckPasswordAsync(person, typed.Current), cancel);
         if (wait > TimeSpan.Zero)
             return TooManyTries(context, wait);
         if (!passed)
             return Refusals.Invalid(new FieldProblem("current", "It does not match.",
-                "Check whether capitals are locked. After five tries each further one has to wait."));
+                "Check whether capitals are locked. After five tries in a row each further one waits five seconds."));
 
         person.PasswordIsOneTime = false;
         var changed = await people.ChangePasswordAsync(person, typed.Current, typed.Fresh);

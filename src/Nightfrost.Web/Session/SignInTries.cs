@@ -4,69 +4,97 @@ using System.Net.Sockets;
 
 namespace Nightfrost.Web.Session;
 
+/// <summary>Where a try comes from.</summary>
+/// <param name="Address">Its address; null where there is none, as in tests.</param>
+/// <param name="KnownBrowser">Id of a browser that has signed in with this name before; null for any other.</param>
+internal sealed record TryFrom(IPAddress? Address, string? KnownBrowser);
+
 /// <summary>
-/// Slows guessing down. Tries from one address go one after the other; after some failures of an address with one name, or more of it with any names,
-/// each further try waits longer. Who comes from elsewhere is not slowed, so that no stranger can shut anybody out.
+/// Slows guessing down and shuts nobody out. A browser that has signed in with a name before has a counter of its own for it. All other tries share one
+/// counter for the name and one for the address; after some failures each lets one try through in five seconds, and never holds anybody up for longer.
+/// Two passwords are checked at a time; other tries wait, known browsers first.
 /// </summary>
 internal sealed class SignInTries(TimeProvider clock)
 {
-    /// <summary>Failures with one name before the first wait.</summary>
+    /// <summary>Failures with one name, or of one known browser, before tries are slowed.</summary>
     public const int FreeWithOneName = 5;
 
-    /// <summary>Failures with any names before the first wait.</summary>
+    /// <summary>Failures from one address, with any names, before tries are slowed.</summary>
     public const int FreeWithAnyName = 20;
 
-    private static readonly TimeSpan Longest = TimeSpan.FromMinutes(5);
-    private static readonly TimeSpan Remembered = TimeSpan.FromHours(1);
-    private const int MostWaiting = 10;
+    /// <summary>What lies between two tries once they are slowed.</summary>
+    public static readonly TimeSpan Between = TimeSpan.FromSeconds(5);
 
-    private readonly ConcurrentDictionary<string, Record> _records = new(StringComparer.Ordinal);
+    private static readonly TimeSpan Remembered = TimeSpan.FromHours(1);
+    private const int MostRemembered = 10_000;
+
+    private readonly ConcurrentDictionary<string, Counter> _counters = new(StringComparer.Ordinal);
+    private readonly CheckGate _gate = new();
 
     /// <summary>Makes a try in its turn.</summary>
-    /// <param name="address">Where it comes from.</param>
+    /// <param name="from">Where it comes from.</param>
     /// <param name="name">The name that was typed, whether anybody has it or not.</param>
     /// <param name="check">The try itself: true when it went well.</param>
+    /// <param name="cancel">Whoever tries has left.</param>
     /// <returns>Whether it went well; or how long to wait, without a try.</returns>
-    public async Task<(bool Passed, TimeSpan Wait)> Try(IPAddress? address, string name, Func<Task<bool>> check)
+    public async Task<(bool Passed, TimeSpan Wait)> Try(TryFrom from, string name, Func<Task<bool>> check, CancellationToken cancel = default)
     {
         ForgetOld();
-        var from = Of(address);
-        var any = _records.GetOrAdd(from, _ => new());
-        if (Interlocked.Increment(ref any.Waiting) > MostWaiting)
-        {
-            Interlocked.Decrement(ref any.Waiting);
-            return (false, TimeSpan.FromSeconds(1));
-        }
-
-        await any.Gate.WaitAsync();
+        var typed = name.Trim().ToUpperInvariant();
+        List<Counter> counters = from.KnownBrowser is { } browser ? [CounterOf($"browser {browser} {typed}", FreeWithOneName)]
+            : [CounterOf($"name {typed}", FreeWithOneName), CounterOf($"address {NetworkOf(from.Address)}", FreeWithAnyName)];
+        if (Take(counters) is var wait && wait > TimeSpan.Zero)
+            return (false, wait);
+        bool? passed = null;
         try
         {
-            if (any.Left(FreeWithAnyName, clock.GetUtcNow()) is var wait && wait > TimeSpan.Zero)
-                return (false, wait);
-            // A name is remembered only once it may be tried, so that a flood of names fills nothing.
-            var one = _records.GetOrAdd($"{from} {name.Trim().ToUpperInvariant()}", _ => new());
-            if (one.Left(FreeWithOneName, clock.GetUtcNow()) is var longer && longer > TimeSpan.Zero)
-                return (false, longer);
-            if (!await check())
+            if (!await _gate.Enter(first: from.KnownBrowser is not null, cancel))
+                return (false, Between);
+            try
             {
-                any.Fail(clock.GetUtcNow());
-                one.Fail(clock.GetUtcNow());
-                return (false, TimeSpan.Zero);
+                passed = await check();
+            }
+            finally
+            {
+                _gate.Leave();
             }
 
-            // A sign-in of one's own between guesses at other names does not set these free.
-            one.Pass();
-            return (true, TimeSpan.Zero);
+            return (passed.Value, TimeSpan.Zero);
         }
         finally
         {
-            any.Gate.Release();
-            Interlocked.Decrement(ref any.Waiting);
+            Settle(counters, passed);
+        }
+    }
+
+    // A sign-in between guesses at other names does not set these free: the address is only counted up.
+    private void Settle(List<Counter> counters, bool? passed)
+    {
+        lock (_counters)
+        {
+            counters.ForEach(c => c.End(failed: passed == false, clock.GetUtcNow()));
+            if (passed == true)
+                counters[0].Forgive();
+        }
+    }
+
+    private Counter CounterOf(string key, int free) => _counters.GetOrAdd(key, _ => new(free));
+
+    // All of them let it through, or none is taken.
+    private TimeSpan Take(List<Counter> counters)
+    {
+        var now = clock.GetUtcNow();
+        lock (_counters)
+        {
+            var wait = counters.Max(c => c.Left(now));
+            if (wait <= TimeSpan.Zero)
+                counters.ForEach(c => c.Begin(now));
+            return wait;
         }
     }
 
     // One household is one address in IPv4, and one network of 64 bits in IPv6.
-    private static string Of(IPAddress? address)
+    private static string NetworkOf(IPAddress? address)
     {
         if (address is { IsIPv4MappedToIPv6: true })
             address = address.MapToIPv4();
@@ -75,38 +103,40 @@ internal sealed class SignInTries(TimeProvider clock)
 
     private void ForgetOld()
     {
-        if (_records.Count < 1000)
+        if (_counters.Count < MostRemembered)
             return;
         var oldest = clock.GetUtcNow() - Remembered;
-        foreach (var (key, record) in _records)
+        foreach (var (key, counter) in _counters)
         {
-            if (record.Waiting == 0 && record.LastAt < oldest)
-                _records.TryRemove(key, out _);
+            if (counter.LastAt < oldest)
+                _counters.TryRemove(key, out _);
         }
     }
 
-    private sealed class Record
+    // Failures that count, and tries under way: many at once get no further than one after the other.
+    private sealed class Counter(int free)
     {
-        public int Waiting;
         private int _failures;
-
-        public SemaphoreSlim Gate { get; } = new(1, 1);
+        private int _underWay;
 
         public DateTimeOffset LastAt { get; private set; }
 
-        // One second after the last free try, then twice as long with each.
-        public TimeSpan Left(int free, DateTimeOffset now)
+        public TimeSpan Left(DateTimeOffset now)
         {
             if (now - LastAt > Remembered)
-                _failures = 0;
-            if (_failures < free)
-                return TimeSpan.Zero;
-            var wait = TimeSpan.FromSeconds(Math.Min(Math.Pow(2, _failures - free), Longest.TotalSeconds));
-            return LastAt + wait - now;
+                (_failures, _underWay) = (0, 0);
+            return _failures + _underWay < free ? TimeSpan.Zero : LastAt + Between - now;
         }
 
-        public void Fail(DateTimeOffset now) => (_failures, LastAt) = (_failures + 1, now);
+        public void Begin(DateTimeOffset now) => (_underWay, LastAt) = (_underWay + 1, now);
 
-        public void Pass() => _failures = 0;
+        public void End(bool failed, DateTimeOffset now)
+        {
+            _underWay = Math.Max(0, _underWay - 1);
+            if (failed)
+                (_failures, LastAt) = (_failures + 1, now);
+        }
+
+        public void Forgive() => _failures = 0;
     }
 }

@@ -7,6 +7,7 @@ import { Shell } from './shell/Shell'
 import { useKeeping, useSession } from './session/session'
 import { PasswordPage } from './session/PasswordPage'
 import { SignInPage } from './session/SignInPage'
+import { titleOf } from './shell/titles'
 
 /** After so long the first screen stands, and the others may be fetched. */
 const quietMs = 2000
@@ -54,6 +55,9 @@ export function App() {
   useKeeping(session.data)
   const { pathname } = useLocation()
   const signedIn = !!session.data?.name
+  useEffect(() => {
+    document.title = titleOf(pathname, signedIn)
+  }, [pathname, signedIn])
   useEffect(() => {
     if (!signedIn) return
     const quiet = setTimeout(() => loads.forEach((load) => void load().catch(() => {})), quietMs)

@@ -1,11 +1,14 @@
 import { Box, Typography } from '@mui/material'
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import { api, told, type Schema } from '../api/client'
 import { useCases } from '../api/useCases'
+import { FindCase } from '../cases/FindCase'
 import { Pick } from '../parts/fields'
 import { Figure, Page, Part } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
+import { useSettled } from '../parts/useSettled'
 import { Shell } from '../shell/Shell'
 import { FaultsOfRig } from './FaultsOfRig'
 import { WatchedVisit } from './WatchedVisit'
@@ -14,9 +17,10 @@ import { WatchedVisit } from './WatchedVisit'
 export function BenchPage() {
   const [query, setQuery] = useSearchParams()
   const caseId = query.get('case') ?? ''
-  const cases = useCases()
+  const [typed, setTyped] = useState('')
+  const cases = useCases({ search: useSettled(typed.trim()), withRig: true })
   const limits = useQuery({ queryKey: ['bench-limits'], queryFn: () => told(api.GET('/api/bench/limits')), staleTime: Infinity })
-  const all = (cases.data?.cases ?? []).filter((c) => c.rows.length > 0)
+  const all = cases.cases ?? []
   return (
     <Shell place="Bench">
       <Page
@@ -26,6 +30,7 @@ export function BenchPage() {
         {cases.isPending && <Waiting words="Fetching the cases…" />}
         {cases.isError && <Trouble error={cases.error} onRetry={() => void cases.refetch()} />}
         <Part title="Watch a visit" note="Step by step, as practised hands would do it: what lights, who hears, what happens by itself.">
+          {(cases.hasNextPage || typed !== '') && <FindCase value={typed} onChange={setTyped} />}
           {all.length > 0 ? (
             <Pick
               label="Case"
@@ -35,7 +40,13 @@ export function BenchPage() {
               onChange={(id) => setQuery({ case: id })}
             />
           ) : (
-            cases.data && <Typography>No case has a rig yet. Choose one on Route, then watch its visit here.</Typography>
+            cases.data && (
+              <Typography>
+                {typed === ''
+                  ? 'No case has a rig yet. Choose one on Route, then watch its visit here.'
+                  : 'No case with a rig is called that.'}
+              </Typography>
+            )
           )}
           {caseId !== '' && <WatchedVisit key={caseId} caseId={caseId} />}
         </Part>

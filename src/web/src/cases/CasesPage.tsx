@@ -9,56 +9,77 @@ import { LineStrip } from '../line/LineStrip'
 import { Figure, Page } from '../parts/Page'
 import { Trouble, Waiting } from '../parts/Trouble'
 import { offerUndo } from '../parts/undo'
+import { useSettled } from '../parts/useSettled'
 import { stagePath } from '../shell/Rail'
 import { Shell } from '../shell/Shell'
+import { FindCase } from './FindCase'
 
 type Summary = Schema['CaseSummary']
 
 /** Every case: its site, what to do next, and its line board in miniature. */
 export function CasesPage() {
-  const cases = useCases()
+  const [typed, setTyped] = useState('')
+  const search = useSettled(typed.trim())
+  const list = useCases({ search })
   const [form, setForm] = useState<Summary | 'new' | null>(null)
-  const all = cases.data?.cases
-  const open = all?.filter((c) => !c.stages.find((s) => s.stage === 'handOver')?.done) ?? []
+  const { cases: all, unreadable, found, handedOver } = list
+  const open = found - handedOver
   const headline = !all
     ? 'Cases'
-    : all.length === 0
-      ? 'No case yet'
-      : open.length === 0
-        ? 'Every case is handed over'
-        : open.length === 1
-          ? 'One case needs you'
-          : `${open.length} cases need you`
+    : search !== ''
+      ? found === 0
+        ? 'No case found'
+        : count(found, 'case found', 'cases found')
+      : found === 0
+        ? 'No case yet'
+        : open === 0
+          ? 'Every case is handed over'
+          : open === 1
+            ? 'One case needs you'
+            : `${open} cases need you`
   return (
     <Shell place="All cases">
       <Page
         headline={headline}
-        figures={all && all.length > 0 && <Figure value={count(all.length - open.length, 'case', 'cases')} after="handed over" />}
+        figures={found > 0 && <Figure value={count(handedOver, 'case', 'cases')} after="handed over" />}
         action={
           <Button variant="contained" color="primary" onClick={() => setForm('new')}>
             New case
           </Button>
         }
       >
-        {cases.isPending && <Waiting words="Fetching the cases…" />}
-        {cases.isError && <Trouble error={cases.error} onRetry={() => void cases.refetch()} />}
-        {all?.length === 0 && cases.data?.unreadable.length === 0 && (
+        {list.isPending && <Waiting words="Fetching the cases…" />}
+        {list.isError && <Trouble error={list.error} onRetry={() => void list.refetch()} />}
+        {(found > 0 || typed !== '') && (
+          <Box sx={{ mt: 5 }}>
+            <FindCase value={typed} onChange={setTyped} />
+          </Box>
+        )}
+        {all?.length === 0 && search !== '' && (
+          <Typography color="textSecondary" sx={{ mt: 4, maxWidth: 560 }}>
+            Nothing here is called that. Try a shorter part of the name.
+          </Typography>
+        )}
+        {all && found === 0 && search === '' && unreadable.length === 0 && (
           <Typography color="textSecondary" sx={{ mt: 4, maxWidth: 560 }}>
             Open a case for the place where the set stands. Then look behind the set and say who listens. To see finished cases first, run
             ./nightfrost demo.
           </Typography>
         )}
         <Box component="ul" sx={{ listStyle: 'none', p: 0, m: 0, mt: 5 }}>
-          {cases.data?.unreadable.map((c) => (
+          {unreadable.map((c) => (
             <UnreadableCase key={c.id} damaged={c} />
           ))}
           {all?.map((c) => (
             <CaseItem key={c.id} summary={c} onRename={() => setForm(c)} />
           ))}
         </Box>
-        {form && (
-          <CaseForm existing={form === 'new' ? null : form} sites={[...new Set(all?.map((c) => c.site))]} onClose={() => setForm(null)} />
+        {list.hasNextPage && (
+          <Button onClick={() => void list.fetchNextPage()} disabled={list.isFetchingNextPage} sx={{ mt: 4 }}>
+            {list.isFetchingNextPage ? 'Fetching…' : 'Show more'}
+          </Button>
         )}
+        {form && <CaseForm existing={form === 'new' ? null : form} onClose={() => setForm(null)} />}
       </Page>
     </Shell>
   )
@@ -159,10 +180,11 @@ function CaseItem({ summary, onRename }: { summary: Summary; onRename: () => voi
   )
 }
 
-function CaseForm({ existing, sites, onClose }: { existing: Summary | null; sites: readonly string[]; onClose: () => void }) {
+function CaseForm({ existing, onClose }: { existing: Summary | null; onClose: () => void }) {
   const queries = useQueryClient()
   const navigate = useNavigate()
   const [site, setSite] = useState(existing?.site ?? '')
+  const sites = [...new Set(useCases({ search: useSettled(site.trim()) }).cases?.map((c) => c.site))]
   const [title, setTitle] = useState(existing?.title ?? '')
   const [error, setError] = useState<unknown>(null)
   const submit = async (event: FormEvent) => {

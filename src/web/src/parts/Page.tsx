@@ -1,5 +1,5 @@
 import { Box, Typography } from '@mui/material'
-import { useEffect, type ReactNode } from 'react'
+import { type ReactNode } from 'react'
 
 /** A screen: the verdict as its headline, the figures that carry it, then the rest. */
 export function Page({
@@ -18,9 +18,6 @@ export function Page({
   quietOnPhone?: boolean
   children?: ReactNode
 }) {
-  useEffect(() => {
-    document.title = `${headline} · Nightfrost`
-  }, [headline])
   return (
     <Box component="main" id="main" tabIndex={-1} sx={{ px: { xs: 4, sm: 5.5 }, py: { xs: 4, sm: 5 }, minWidth: 0, outline: 'none' }}>
       <Box
