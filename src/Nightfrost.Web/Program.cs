@@ -97,6 +97,8 @@ services.AddProblemDetails();
 services.AddHealth(builder.Configuration["Place"]);
 services.AddOpenApi();
 
+// A plan that gives way holds its threads while it waits: others must find some at once.
+ThreadPool.SetMinThreads(64, 64);
 var app = builder.Build();
 if (args.Contains("prepare"))
     return await Prepare.Run(app.Services, demo, newPassword: args.Contains("new-password"));

@@ -1,4 +1,7 @@
 using System.Net;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.Extensions.DependencyInjection;
+using Nightfrost.Data.Identity;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Routing;
 using Nightfrost.Web.Tests;
@@ -49,6 +52,46 @@ public class KeepingTests(Cluster cluster)
         browser.Click("Throw them away and sign out");
         browser.See("Just looking?");
         Assert.StartsWith("0 ", Kept(browser), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_second_person_on_one_device_sees_nothing_of_the_first_whose_entries_are_sent_when_they_are_back()
+    {
+        await using var app = new ServedApp(await cluster.Database(demo: true));
+        using var browser = new Browser(app.Start());
+        const string password = "three plain words of my own";
+        await using (var scope = app.Services.CreateAsyncScope())
+            await scope.ServiceProvider.GetRequiredService<UserManager<Person>>().CreateAsync(new Person { UserName = "second" }, password);
+        browser.SignIn();
+        OpenTune(browser);
+        // Writes get no answer; signing out does.
+        browser.Cdp("Network.enable", []);
+        browser.Cdp("Network.setBlockedURLs", new() { ["urls"] = new[] { "*/tune/takes*" } });
+        browser.Type("Frames, flash to click", "9");
+        browser.Click("Add take");
+        browser.See("to be worked out when connected");
+        browser.Click("sign out");
+        browser.See("A take: 9 frames at 60 a second");
+        browser.Click("Keep them and sign out");
+        browser.See("Just looking?");
+        browser.Cdp("Network.setBlockedURLs", new() { ["urls"] = Array.Empty<string>() });
+
+        browser.Type("Name", "second");
+        browser.Type("Password", password);
+        browser.Click("Sign in");
+        browser.See("need you");
+        OpenTune(browser);
+        browser.See("measured 3×");
+        browser.SeeNo("to be worked out when connected");
+        Assert.StartsWith("1 ", Kept(browser), StringComparison.Ordinal);
+        browser.Click("sign out");
+        browser.See("Just looking?");
+
+        browser.SignIn();
+        browser.Until(() => Kept(browser).StartsWith("0 ", StringComparison.Ordinal), "the entry to be sent");
+        OpenTune(browser);
+        browser.See("measured 4×");
+        Assert.Equal("Tune · Nightfrost", browser.Script<string>("return document.title"));
     }
 
     [Fact]

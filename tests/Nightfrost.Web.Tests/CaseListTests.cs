@@ -103,7 +103,8 @@ public class CaseListTests(Cluster cluster) : OneCase(cluster)
         {
             var db = scope.ServiceProvider.GetRequiredService<NightfrostDb>();
             await db.Database.ExecuteSqlRawAsync("""
-                insert into cases (id, site_id, title, look, look_version, row_token, created_at, changed_at, camera_offset_ms, camera_uncertainty_ms, handed_over_in_part)
+                insert into cases (id, site_id, title, look, look_version, row_token, created_at, changed_at, camera_offset_ms,
+                    camera_uncertainty_ms, handed_over_in_part)
                 select gen_random_uuid(), site_id, 'Copy ' || n, look, 1, 1, created_at, created_at - n * interval '1 minute', 0, 0, false
                 from cases, generate_series(1, 700) n where deleted_at is null
                 """);

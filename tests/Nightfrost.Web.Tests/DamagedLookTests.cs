@@ -15,7 +15,8 @@ public class DamagedLookTests(Cluster cluster) : OneCase(cluster)
     public async Task Whichever_member_is_damaged_other_cases_open()
     {
         var whole = await WithRig();
-        var other = await Save(await Open(), Simple with { Set = Simple.Set with { Model = "Lantern 40", MenuPaths = [new(MenuOf.Speakers, "Sound › Off")] } });
+        var set = Simple.Set with { Model = "Lantern 40", MenuPaths = [new(MenuOf.Speakers, "Sound › Off")] };
+        var other = await Save(await Open(), Simple with { Set = set });
         var text = JsonNode.Parse((await Kept(other.Id))!)!.AsObject();
         var places = LookFields.Leaves(text, "").Select(l => l.Path).Append("set").Append("set.sockets").Append("listeners").Append("set.menuPaths").ToList();
         Assert.True(places.Count > 60, $"only {places.Count} members were found");

@@ -34,11 +34,16 @@ public class KillTests
                 if (victim == "database")
                     Kill(int.Parse((await File.ReadAllLinesAsync(Path.Combine(place, "demo", "pg", "postmaster.pid")))[0],
                         System.Globalization.CultureInfo.InvariantCulture));
+                else if (victim == "service")
+                {
+                    // The script starts it again by itself: the walkers go on, and the script is still there.
+                    Kill(await ServiceId(place));
+                    await More(walkers, walks, 5);
+                    Assert.False(script.HasExited, "The script ended with its service.");
+                }
                 else
                 {
-                    Kill(victim == "script" ? script.Id
-                        : int.Parse(await File.ReadAllTextAsync(Path.Combine(place, "demo", "service.pid")),
-                            System.Globalization.CultureInfo.InvariantCulture));
+                    Kill(script.Id);
                     using var patience = new CancellationTokenSource(Patience);
                     await script.WaitForExitAsync(patience.Token);
                     script.Dispose();
@@ -87,6 +92,39 @@ public class KillTests
             await Task.Delay(50);
         }
     }
+
+    [Fact(Explicit = true)]
+    public async Task A_service_that_ends_again_and_again_is_given_up_with_one_clear_line()
+    {
+        var place = Directory.CreateTempSubdirectory("nightfrost-kill-").FullName;
+        await Run("chmod", "755", place);
+        using var script = await Start(place, FreePort());
+        try
+        {
+            for (var kills = 0; kills < 6; kills++)
+            {
+                var before = await ServiceId(place);
+                Kill(before);
+                var watch = Stopwatch.StartNew();
+                while (!script.HasExited && await ServiceId(place) == before && watch.Elapsed < Patience)
+                    await Task.Delay(100);
+            }
+
+            using var patience = new CancellationTokenSource(Patience);
+            await script.WaitForExitAsync(patience.Token);
+            Assert.Equal(1, script.ExitCode);
+            var log = await File.ReadAllTextAsync(Path.Combine(place, "demo", "service.log"));
+            Assert.Equal(5, log.Split("The service ended by itself (code 137)").Length - 1);
+        }
+        finally
+        {
+            await Run("bash", "-c", $"kill -TERM {script.Id} 2>/dev/null || true");
+            Directory.Delete(place, recursive: true);
+        }
+    }
+
+    private static async Task<int> ServiceId(string place) => int.Parse(
+        await File.ReadAllTextAsync(Path.Combine(place, "demo", "service.pid")), System.Globalization.CultureInfo.InvariantCulture);
 
     private static async Task<Process> Start(string place, int port)
     {

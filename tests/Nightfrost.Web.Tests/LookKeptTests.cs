@@ -45,7 +45,8 @@ public class LookKeptTests(Cluster cluster) : OneCase(cluster)
 
     private async Task<CaseDetail?> Put(CaseDetail detail, JsonObject look)
     {
-        using var answer = await Me.SendRaw(HttpMethod.Put, $"/api/cases/{detail.Id}/look", $$"""{"version":{{detail.Version}},"look":{{look.ToJsonString()}}}""");
+        var body = $$"""{"version":{{detail.Version}},"look":{{look.ToJsonString()}}}""";
+        using var answer = await Me.SendRaw(HttpMethod.Put, $"/api/cases/{detail.Id}/look", body);
         return answer.IsSuccessStatusCode ? await Visitor.Body<CaseDetail>(answer) : null;
     }
 

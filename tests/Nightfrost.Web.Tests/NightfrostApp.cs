@@ -77,7 +77,7 @@ public sealed class Visitor(HttpClient client, CookieContainer? cookies = null) 
         return answer;
     }
 
-    public Task<HttpResponseMessage> Get(string path) => client.GetAsync(new Uri(path, UriKind.Relative));
+    public Task<HttpResponseMessage> Get(string path, CancellationToken cancel = default) => client.GetAsync(new Uri(path, UriKind.Relative), cancel);
 
     public Task<HttpResponseMessage> Send(HttpMethod method, string path, object? body = null, string? key = null) =>
         SendRaw(method, path, body is null ? null : JsonSerializer.Serialize(body, NightfrostApp.Json), key);

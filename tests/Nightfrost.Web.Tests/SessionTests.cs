@@ -275,8 +275,11 @@ public class SessionTests(Cluster cluster)
         var (app, me) = await SignedIn();
         await using var closing = app;
         var (now, taken) = (Own, 0);
-        foreach (var fresh in new[] { "three\tplain words here", " three plain words ", "three\u00a0plain words", "three plain words \ud83d\udd11", "three\u200dplain words",
-            "three plain words\u0085", new string('x', 150) + " three plain words" })
+        foreach (var fresh in new[]
+        {
+            "three\tplain words here", " three plain words ", "three\u00a0plain words", "three plain words \ud83d\udd11", "three\u200dplain words",
+            "three plain words\u0085", new string('x', 150) + " three plain words",
+        })
         {
             using var answer = await me.Send(HttpMethod.Put, "/api/session/password", new NewPassword(now, fresh));
             if (answer.StatusCode != HttpStatusCode.NoContent)

@@ -164,8 +164,8 @@ public class StoredDataTests(Cluster cluster) : DemoVisit(cluster)
     public async Task One_damaged_case_is_named_and_hides_nothing_else(string damage)
     {
         var lounge = (await Me.Cases()).Single(c => c.Title.StartsWith("Two headsets", StringComparison.Ordinal));
-        Assert.Equal(1, await Sql($"update cases set row_token = row_token + 1, {damage.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal)} where "
-            + "title like 'Two headsets%'"));
+        var sql = damage.Replace("{", "{{", StringComparison.Ordinal).Replace("}", "}}", StringComparison.Ordinal);
+        Assert.Equal(1, await Sql($"update cases set row_token = row_token + 1, {sql} where title like 'Two headsets%'"));
         var list = await Me.Read<CaseList>("/api/cases");
         Assert.Equal((lounge.Id, lounge.Site, lounge.Title), Assert.Single(list.Unreadable.Select(c => (c.Id, c.Site, c.Title))));
         Assert.Equal(6, list.Cases.Count);

@@ -59,7 +59,8 @@ internal static class CaseEndpoints
     public static RouteGroupBuilder MapCases(this RouteGroupBuilder api)
     {
         var cases = api.MapGroup("cases").WithTags("Cases");
-        cases.MapGet("", CaseListing.Page).WithSummary("A page of the cases, last changed first; those of one site, person or device where something is looked for.");
+        cases.MapGet("", CaseListing.Page)
+            .WithSummary("A page of the cases, last changed first; those of one site, person or device where something is looked for.");
         cases.MapPost("", Create).WritesWhole().WithSummary("Opens a case.");
         cases.MapGet("{caseId:guid}", Read).WithSummary("One case in full.");
         cases.MapPatch("{caseId:guid}", Rename).WritesCase().WithSummary("Renames a case.");

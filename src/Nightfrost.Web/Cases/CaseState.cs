@@ -72,7 +72,10 @@ internal sealed class CaseState
     public Preparation Preparation => _preparation.Value;
 
     /// <summary>The same with menu paths that were met on other visits to TVs of its model.</summary>
-    public Preparation PreparationWith(IReadOnlyList<MenuPath> menuPathsElsewhere) => Rig is null ? Preparation.None
+    public async Task<Preparation> FullPreparation(NightfrostDb db, CancellationToken cancel) =>
+        PreparationWith(Plan is null ? [] : await db.MenuPathsOf(Plan.Look.Set.Model, cancel));
+
+    private Preparation PreparationWith(IReadOnlyList<MenuPath> menuPathsElsewhere) => Rig is null ? Preparation.None
         : Preparation.For(Rig, Visit,
             Row.Steps.Where(s => s.RigId == Row.RigId && s.Outcome == StepOutcome.NotAsExpected).Select(s => s.StepId).ToHashSet(), menuPathsElsewhere);
 

@@ -1,3 +1,4 @@
+using System.Security.Claims;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Nightfrost.Core;
 using Nightfrost.Core.Line;
@@ -55,13 +56,13 @@ internal static class RoutingEndpoints
     }
 
     private static async Task<Results<Ok<RankedRigs>, JsonHttpResult<Refusal>>> Rank(Guid caseId, [AsParameters] WantedQuery query, NightfrostDb db,
-        Planning planning, CancellationToken cancel)
+        Planning planning, ClaimsPrincipal visitor, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
         if (query.Read(out var wanted) is { Count: > 0 } problems)
             return Refusals.Invalid(problems);
-        var answer = await planning.InTurn(() => Router.Rank(new Site(state.Look, state.Shelf), wanted, cancel), cancel);
+        var answer = await planning.InTurn(visitor, pace => Router.Rank(new Site(state.Look, state.Shelf), wanted, pace), cancel);
         return TypedResults.Ok(new RankedRigs(
             state.Row.LookVersion,
             wanted.Priorities.Order,
@@ -86,7 +87,7 @@ internal static class RoutingEndpoints
     }
 
     private static async Task<Results<Ok<WhyNotView>, JsonHttpResult<Refusal>>> AskWhyNot(Guid caseId, string thingId, [AsParameters] WantedQuery query,
-        NightfrostDb db, Planning planning, CancellationToken cancel)
+        NightfrostDb db, Planning planning, ClaimsPrincipal visitor, CancellationToken cancel)
     {
         if (await CaseState.Load(db, caseId, cancel) is not { } state)
             return Refusals.Unknown("case");
@@ -94,7 +95,7 @@ internal static class RoutingEndpoints
             return Refusals.Invalid(problems);
         if (state.Shelf.Find(thingId) is null && state.Look.AllSockets().All(s => s.Id != thingId))
             return Refusals.Unknown("socket or device");
-        var answer = await planning.InTurn(() => WhyNot.Ask(new Site(state.Look, state.Shelf), wanted, thingId, cancel), cancel);
+        var answer = await planning.InTurn(visitor, pace => WhyNot.Ask(new Site(state.Look, state.Shelf), wanted, thingId, pace), cancel);
         return TypedResults.Ok(new WhyNotView(answer.Words, answer.Answer, answer.Findings,
             answer.WithIt is null ? null : RigViews.Of(answer.WithIt, answer.Arrivals, answer.Best)));
     }

@@ -5,7 +5,6 @@ using Nightfrost.Core.Runsheet;
 using Nightfrost.Data;
 using Nightfrost.Web.Cases;
 using Nightfrost.Web.Hosting;
-using Nightfrost.Web.Kit;
 
 namespace Nightfrost.Web.Runsheet;
 
@@ -81,7 +80,7 @@ internal static class PreparationEndpoints
     private static async Task<PreparationView> View(NightfrostDb db, CaseState state, TimeProvider clock, CancellationToken cancel)
     {
         var now = clock.GetLocalNow().DateTime;
-        var preparation = state.PreparationWith(state.Plan is { } plan ? await db.MenuPathsOf(plan.Look.Set.Model, cancel) : []);
+        var preparation = await state.FullPreparation(db, cancel);
         var missing = preparation.Items.Where(i => i.Kind == PrepareKind.Contents && state.Outcome(i.Id)?.Outcome == StepOutcome.NotAsExpected)
             .GroupBy(i => i.Of);
         return new(

@@ -32,7 +32,15 @@ internal sealed class KnownBrowsers(IDataProtectionProvider protection, TimeProv
     /// <summary>Remembers that the browser has signed in with this name.</summary>
     public void Remember(HttpContext context, string name) => context.Response.Cookies.Append(CookieOf(name),
         _seal.Protect($"{Find(context, name) ?? Guid.NewGuid().ToString("N")} {Folded(name)}", clock.GetUtcNow() + Kept),
-        new CookieOptions { HttpOnly = true, SameSite = SameSiteMode.Strict, MaxAge = Kept, Path = "/api/session", IsEssential = true, Secure = context.Request.IsHttps });
+        new CookieOptions
+        {
+            HttpOnly = true,
+            SameSite = SameSiteMode.Strict,
+            MaxAge = Kept,
+            Path = "/api/session",
+            IsEssential = true,
+            Secure = context.Request.IsHttps,
+        });
 
     private static string CookieOf(string name) => $"nightfrost-known-{Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Folded(name)))[..6])}";
 

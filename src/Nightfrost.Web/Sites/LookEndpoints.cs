@@ -1,3 +1,4 @@
+using System.Security.Claims;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 using Nightfrost.Core.Line;
@@ -60,9 +61,9 @@ internal static class LookEndpoints
 
     // A few at a time: whoever asks goes on from where this answer ends, and sees how far it has come.
     private static async Task<Results<Ok<WeighedQuestions>, JsonHttpResult<Refusal>>> Questions(Guid caseId, int? from, NightfrostDb db, Planning planning,
-        CancellationToken cancel) =>
+        ClaimsPrincipal visitor, CancellationToken cancel) =>
         await CaseState.Load(db, caseId, cancel) is { } state
-            ? TypedResults.Ok(await planning.PieceInTurn(enough =>
-                Core.Routing.Answers.Questions.Weigh(new Site(state.Look, state.Shelf), from ?? 0, enough, cancel), cancel))
+            ? TypedResults.Ok(await planning.PieceInTurn(visitor, (enough, pace) =>
+                Core.Routing.Answers.Questions.Weigh(new Site(state.Look, state.Shelf), from ?? 0, pace, enough), cancel))
             : Refusals.Unknown("case");
 }

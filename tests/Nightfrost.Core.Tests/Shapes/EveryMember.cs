@@ -22,7 +22,7 @@ internal static class EveryMember
         return new JsonObject(Stored(info).Select(p => KeyValuePair.Create(p.Name, (JsonNode?)Full(p.PropertyType, depth + 1))));
     }
 
-    /// <summary>The document with each of its members changed by itself: another value, nothing where it may hold nothing, one item more or fewer in a list.</summary>
+    /// <summary>The document with each of its members changed by itself: another value, nothing where it may hold nothing, a list without items.</summary>
     public static IEnumerable<(string Path, JsonObject Changed)> ChangedOneAtATime(Type type)
     {
         var full = (JsonObject)Full(type);
@@ -52,7 +52,8 @@ internal static class EveryMember
     }
 
     // Members that are kept: what is only worked out from others is written and never read.
-    private static IEnumerable<JsonPropertyInfo> Stored(JsonTypeInfo info) => info.Properties.Where(p => p.Set is not null || p.AssociatedParameter is not null);
+    private static IEnumerable<JsonPropertyInfo> Stored(JsonTypeInfo info) =>
+        info.Properties.Where(p => p.Set is not null || p.AssociatedParameter is not null);
 
     // Two values of a plain type that differ; none for records and lists.
     private static List<JsonNode> Values(Type type)

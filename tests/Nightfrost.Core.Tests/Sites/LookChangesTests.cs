@@ -52,7 +52,13 @@ public class LookChangesTests
     [MemberData(nameof(Fields))]
     public void A_changed_fact_is_said_once_and_never_by_its_inner_name(string part, string key)
     {
-        var before = part == "delay" ? WithDelay : part == "pair" ? Before with { LiveTogether = [Pair] } : part == "place" ? Before with { Listeners = [Edda with { Roams = [Kitchen] }] } : Before;
+        var before = part switch
+        {
+            "delay" => WithDelay,
+            "pair" => Before with { LiveTogether = [Pair] },
+            "place" => Before with { Listeners = [Edda with { Roams = [Kitchen] }] },
+            _ => Before,
+        };
         var after = part switch
         {
             "set" => before with

@@ -13,13 +13,13 @@ internal sealed class AnswerPlans(Site site)
     private readonly Dictionary<(Site?, TelevisionSet, IReadOnlyList<SoundSource>, IReadOnlyList<LivePair>, bool, bool), Score?> _known = [];
 
     /// <summary>The best score of each; null where there is no rig.</summary>
-    public Score?[] Scores(IReadOnlyList<Site> answers, CancellationToken cancel)
+    public Score?[] Scores(IReadOnlyList<Site> answers, Pace pace)
     {
         var plans = answers.Select(answer => (Site: answer, Side: _side?.Serves(answer) == true ? _side : null)).ToList();
         var fresh = plans.DistinctBy(KeyOf).Where(plan => !_known.ContainsKey(KeyOf(plan))).ToList();
         var scores = new Score?[fresh.Count];
-        Parallel.For(0, fresh.Count, new ParallelOptions { MaxDegreeOfParallelism = EarSide.Workers, CancellationToken = cancel },
-            i => scores[i] = Router.BestScore(fresh[i].Site, fresh[i].Side, cancel));
+        Parallel.For(0, fresh.Count, new ParallelOptions { MaxDegreeOfParallelism = EarSide.Workers, CancellationToken = pace.Cancel },
+            i => scores[i] = Router.BestScore(fresh[i].Site, fresh[i].Side, pace));
         foreach (var (plan, score) in fresh.Zip(scores))
             _known.Add(KeyOf(plan), score);
         return [.. plans.Select(plan => _known[KeyOf(plan)])];

@@ -29,25 +29,25 @@ public static class Questions
 
     /// <summary>Open questions, most decisive first.</summary>
     /// <param name="site">A look without problems, and the shelf.</param>
-    /// <param name="cancel">Stops the work.</param>
-    public static IReadOnlyList<OpenQuestion> Rank(Site site, CancellationToken cancel = default) =>
-        Weigh([.. Unknowns.Of(site)], site, CancellationToken.None, cancel);
+    /// <param name="pace">Stops the work.</param>
+    public static IReadOnlyList<OpenQuestion> Rank(Site site, Pace pace = default) =>
+        Weigh([.. Unknowns.Of(site)], site, pace, CancellationToken.None);
 
     /// <summary>Weighs the open questions from one on, until it is enough for this time.</summary>
     /// <param name="site">A look without problems, and the shelf.</param>
     /// <param name="from">How many are weighed already, 0 for a beginning.</param>
+    /// <param name="pace">Stops the work without an answer.</param>
     /// <param name="enough">Ends this time after the question under way; at least one is weighed.</param>
-    /// <param name="cancel">Stops the work without an answer.</param>
-    public static WeighedQuestions Weigh(Site site, int from, CancellationToken enough, CancellationToken cancel)
+    public static WeighedQuestions Weigh(Site site, int from, Pace pace, CancellationToken enough)
     {
         var open = Unknowns.Of(site).ToList();
         var toWeigh = Math.Min(open.Count, MostWeighed);
         from = Math.Clamp(from, 0, toWeigh);
-        var weighed = Weigh(open[from..toWeigh], site, enough, cancel);
+        var weighed = Weigh(open[from..toWeigh], site, pace, enough);
         return new(weighed, from + weighed.Count, toWeigh, open.Count);
     }
 
-    private static IReadOnlyList<OpenQuestion> Weigh(List<Unknown> open, Site site, CancellationToken enough, CancellationToken cancel)
+    private static IReadOnlyList<OpenQuestion> Weigh(List<Unknown> open, Site site, Pace pace, CancellationToken enough)
     {
         var weighed = new List<OpenQuestion>();
         var plans = new AnswerPlans(site);
@@ -56,7 +56,7 @@ public static class Questions
         {
             if (weighed.Count > 0 && enough.IsCancellationRequested)
                 break;
-            var scores = plans.Scores([.. some.SelectMany(unknown => unknown.Answers).Select(look => new Site(look, site.Shelf))], cancel);
+            var scores = plans.Scores([.. some.SelectMany(unknown => unknown.Answers).Select(look => new Site(look, site.Shelf))], pace);
             var next = 0;
             foreach (var unknown in some)
             {

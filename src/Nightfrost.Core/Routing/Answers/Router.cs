@@ -36,30 +36,30 @@ public static class Router
 
     /// <summary>Ranks rigs under the usual priorities.</summary>
     /// <param name="site">A look without problems (<see cref="LookCheck.Problems"/>), and the shelf.</param>
-    /// <param name="cancel">Stops the search.</param>
+    /// <param name="pace">Stops the search.</param>
     /// <exception cref="OperationCanceledException">The search was stopped.</exception>
-    public static RouterAnswer Rank(Site site, CancellationToken cancel = default) => Rank(site, Wanted.Usual, cancel);
+    public static RouterAnswer Rank(Site site, Pace pace = default) => Rank(site, Wanted.Usual, pace);
 
     /// <summary>Ranks rigs: listeners served, then the criteria in the order wanted.</summary>
     /// <param name="site">A look without problems, and the shelf.</param>
     /// <param name="wanted">Priorities and limits.</param>
-    /// <param name="cancel">Stops the search.</param>
+    /// <param name="pace">Stops the search.</param>
     /// <exception cref="OperationCanceledException">The search was stopped.</exception>
-    public static RouterAnswer Rank(Site site, Wanted wanted, CancellationToken cancel = default)
+    public static RouterAnswer Rank(Site site, Wanted wanted, Pace pace = default)
     {
         var arrivals = new Arrivals(site);
         if (WhyNoRig.Before(site) is { } early)
             return new([], 0, true, [], [], early, arrivals);
 
         var log = new RefusalLog(site.Look.Listeners.Count);
-        var candidates = CandidateFinder.For(site, wanted.Limits, cancel, log);
+        var candidates = CandidateFinder.For(site, wanted.Limits, pace, log);
         var ruledOut = log.RuledOut();
         var deadWays = Answers.DeadWays.Of(site, log);
-        var best = BestRig.For(candidates, arrivals, wanted.Priorities, wanted.Limits.MustUse, cancel);
+        var best = BestRig.For(candidates, arrivals, wanted.Priorities, wanted.Limits.MustUse, pace);
         if (best.Rig is null)
             return new([], 0, true, ruledOut, log.RoutesFound, WhyNoRig.After(site, wanted.Limits), arrivals) { DeadWays = deadWays };
 
-        var unbeaten = UnbeatenSet.Of(candidates, arrivals, wanted, best, cancel);
+        var unbeaten = UnbeatenSet.Of(candidates, arrivals, wanted, best, pace);
         if (unbeaten.Rigs.Count == 0)
             return new([], 0, unbeaten.Complete, ruledOut, log.RoutesFound, WhyNoRig.OverBudget(site, wanted.Limits, unbeaten.Cheapest),
                 arrivals)
@@ -70,17 +70,17 @@ public static class Router
     }
 
     /// <summary>The best rig alone under the usual priorities, for questions that only compare.</summary>
-    public static Score? BestScore(Site site, CancellationToken cancel = default) => BestScore(site, null, cancel);
+    public static Score? BestScore(Site site, Pace pace = default) => BestScore(site, null, pace);
 
     /// <summary>The same where the part before the sockets may be known.</summary>
     /// <param name="site">The site.</param>
     /// <param name="side">That part; null where it is not known, or not of this site.</param>
-    /// <param name="cancel">Stops the search.</param>
-    internal static Score? BestScore(Site site, EarSide? side, CancellationToken cancel)
+    /// <param name="pace">Stops the search.</param>
+    internal static Score? BestScore(Site site, EarSide? side, Pace pace)
     {
         if (WhyNoRig.Before(site) is not null)
             return null;
-        var found = BestRig.For(CandidateFinder.For(site, side ?? new EarSide(site, Limits.None), cancel), new Arrivals(site), Priorities.Usual, [], cancel);
+        var found = BestRig.For(CandidateFinder.For(site, side ?? new EarSide(site, Limits.None), pace), new Arrivals(site), Priorities.Usual, [], pace);
         return found.Rig is null ? null : found.Score;
     }
 }

@@ -25,8 +25,8 @@ public static class WhyNot
     /// <param name="site">A look without problems, and the shelf.</param>
     /// <param name="wanted">Priorities and limits in force.</param>
     /// <param name="id">A socket of the look or a device of the shelf.</param>
-    /// <param name="cancel">Stops the search.</param>
-    public static WhyNotAnswer Ask(Site site, Wanted wanted, string id, CancellationToken cancel = default)
+    /// <param name="pace">Stops the search.</param>
+    public static WhyNotAnswer Ask(Site site, Wanted wanted, string id, Pace pace = default)
     {
         var (words, arrivals) = (WhyNoRig.NameOf(site, id), new Arrivals(site));
         if (Beforehand(site, wanted, id) is { } early)
@@ -34,11 +34,11 @@ public static class WhyNot
         if (WhyNoRig.Before(site) is { } obstacle)
             return new(words, obstacle.Reason, [], null, null, arrivals);
 
-        var best = BestRig.For(CandidateFinder.For(site, wanted.Limits, cancel), arrivals, wanted.Priorities, wanted.Limits.MustUse, cancel);
+        var best = BestRig.For(CandidateFinder.For(site, wanted.Limits, pace), arrivals, wanted.Priorities, wanted.Limits.MustUse, pace);
         var demanded = wanted.Limits with { MustUse = [.. wanted.Limits.MustUse.Append(id).Distinct()] };
         var log = new RefusalLog(site.Look.Listeners.Count, id);
-        var candidates = CandidateFinder.For(site, demanded, cancel, log);
-        var withIt = BestRig.For(candidates, arrivals, wanted.Priorities, demanded.MustUse, cancel);
+        var candidates = CandidateFinder.For(site, demanded, pace, log);
+        var withIt = BestRig.For(candidates, arrivals, wanted.Priorities, demanded.MustUse, pace);
         var first = best.Rig is null ? null : new RankedRig("Best", best.Rig, best.Score, best.Proven);
         if (withIt.Rig is null)
         {

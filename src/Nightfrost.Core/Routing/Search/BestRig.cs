@@ -32,22 +32,22 @@ internal sealed class BestRig
     private readonly IReadOnlyList<Demand> _demands;
     private readonly Stock _stock;
     private readonly StepCount _steps;
-    private readonly CancellationToken _cancel;
+    private readonly Pace _pace;
     private bool _proven = true;
 
     private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, bool leaning, long mostSteps,
-        CancellationToken cancel) =>
-        (_candidates, _arrivals, _priorities, _demands, _stock, _steps, _cancel) =
-            (candidates, arrivals, priorities, demands, new(candidates, leaning), new(mostSteps), cancel);
+        Pace pace) =>
+        (_candidates, _arrivals, _priorities, _demands, _stock, _steps, _pace) =
+            (candidates, arrivals, priorities, demands, new(candidates, leaning), new(mostSteps), pace);
 
     /// <summary>The best rig.</summary>
     /// <param name="candidates">What may be planned with.</param>
     /// <param name="arrivals">Arrivals of the same site.</param>
     /// <param name="priorities">Order of the criteria.</param>
     /// <param name="demanded">Ids of what must stand in the rig, in any route.</param>
-    /// <param name="cancel">Stops the search.</param>
+    /// <param name="pace">Stops the search.</param>
     /// <param name="mostSteps">Steps after which the narrow search takes over.</param>
-    public static Found For(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<string> demanded, CancellationToken cancel,
+    public static Found For(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<string> demanded, Pace pace,
         long mostSteps = MostSteps)
     {
         var (best, proven) = (new Found(null, default, true), true);
@@ -60,7 +60,7 @@ internal sealed class BestRig
                 break;
             foreach (var demands in all)
             {
-                var found = new BestRig(candidates, arrivals, priorities, demands, leaning, mostSteps, cancel).Run();
+                var found = new BestRig(candidates, arrivals, priorities, demands, leaning, mostSteps, pace).Run();
                 proven &= found.Proven;
                 if (found.Rig is not null && (best.Rig is null || found.Score.Against(best.Score, priorities) > 0))
                     best = found;
@@ -174,12 +174,12 @@ internal sealed class BestRig
         }
 
         Found? Search(StepCount steps, int most) =>
-            FirstOf(RigFronts.Of(new(_candidates, _stock, weighing, threshold, _demands, bound, steps, _cancel, most)), known?.Score.Served ?? 1);
+            FirstOf(RigFronts.Of(new(_candidates, _stock, weighing, threshold, _demands, bound, steps, _pace, most)), known?.Score.Served ?? 1);
     }
 
     private Found? FirstOf(Front?[] fronts, int served)
     {
-        _cancel.ThrowIfCancellationRequested();
+        _pace.Check();
         var proven = true;
         for (var count = _candidates.Tolerances.Length; count >= served; count--)
         {

@@ -26,7 +26,7 @@ internal sealed class RigFronts
     {
         var search = new RigFronts(terms);
         var sockets = new Front?[terms.Candidates.BySocket.Count][];
-        Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = EarSide.Workers, CancellationToken = terms.Cancel },
+        Parallel.For(0, sockets.Length, new ParallelOptions { MaxDegreeOfParallelism = EarSide.Workers, CancellationToken = terms.Pace.Cancel },
             i => sockets[i] = search.OfSocket(terms.Candidates.BySocket[i]));
         var fronts = new Front?[terms.Sets];
         fronts[0] = terms.NewFront();
@@ -45,7 +45,7 @@ internal sealed class RigFronts
             var solver = new LineFronts(_terms);
             foreach (var line in lines)
             {
-                _terms.Cancel.ThrowIfCancellationRequested();
+                _terms.Pace.Check();
                 if (_terms.Steps.IsOver)
                     return table;
                 if (!line.LeansOnRoom || _terms.Stock.Leaning)
@@ -125,6 +125,7 @@ internal sealed class RigFronts
         }
 
         _terms.Steps.Spend(steps);
+        _terms.Pace.Check();
     }
 
     // Nothing comes of parts that together need more than there is of what cannot be bought.

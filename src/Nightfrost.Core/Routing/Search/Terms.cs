@@ -10,11 +10,11 @@ namespace Nightfrost.Core.Routing.Search;
 /// <param name="Demands">What must stand in whose route.</param>
 /// <param name="Bound">What is not worth building.</param>
 /// <param name="Steps">Counts the work.</param>
-/// <param name="Cancel">Stops it.</param>
+/// <param name="Pace">Stops it, or holds it.</param>
 /// <param name="Most">Most parts that are kept for a set of listeners; with fewer than there are, the best rig may be missed.</param>
 internal sealed record Terms(
     Candidates Candidates, Stock Stock, Weighing Weighing, Threshold Threshold, IReadOnlyList<Demand> Demands, Bound Bound, StepCount Steps,
-    CancellationToken Cancel, int Most = int.MaxValue)
+    Pace Pace, int Most = int.MaxValue)
 {
     /// <summary>Sets of listeners, nobody and everybody among them.</summary>
     public int Sets => 1 << Candidates.Tolerances.Length;

@@ -25,24 +25,24 @@ internal sealed class UnbeatenSet
     private readonly Arrivals _arrivals;
     private readonly int _served;
     private readonly long _budgetCents;
-    private readonly CancellationToken _cancel;
+    private readonly Pace _pace;
     private readonly List<UnbeatenRig> _rigs = [];
     private readonly StepCount _steps = new(MostSteps);
     private bool _complete = true;
 
-    private UnbeatenSet(Candidates candidates, Arrivals arrivals, int served, long budgetCents, CancellationToken cancel) =>
-        (_candidates, _arrivals, _served, _budgetCents, _cancel) = (candidates, arrivals, served, budgetCents, cancel);
+    private UnbeatenSet(Candidates candidates, Arrivals arrivals, int served, long budgetCents, Pace pace) =>
+        (_candidates, _arrivals, _served, _budgetCents, _pace) = (candidates, arrivals, served, budgetCents, pace);
 
     /// <summary>The set.</summary>
     /// <param name="candidates">What may be planned with.</param>
     /// <param name="arrivals">Arrivals of the same site.</param>
     /// <param name="wanted">Budget and demands; the order of priorities tells apart only what is equal on every criterion.</param>
     /// <param name="best">The best rig, which serves as many as can be served.</param>
-    /// <param name="cancel">Stops the search.</param>
-    public static Unbeaten Of(Candidates candidates, Arrivals arrivals, Wanted wanted, Found best, CancellationToken cancel)
+    /// <param name="pace">Stops the search.</param>
+    public static Unbeaten Of(Candidates candidates, Arrivals arrivals, Wanted wanted, Found best, Pace pace)
     {
         var budgetCents = wanted.Limits.Budget is { } budget ? (long)Math.Floor(budget * 100) : long.MaxValue;
-        var set = new UnbeatenSet(candidates, arrivals, best.Score.Served, budgetCents, cancel);
+        var set = new UnbeatenSet(candidates, arrivals, best.Score.Served, budgetCents, pace);
         if (best.Rig is not null)
             set.Enter(new(best.Rig, best.Score));
         // What is unlikely to sound together is shown only where nothing surer serves as many within the budget.
@@ -58,7 +58,7 @@ internal sealed class UnbeatenSet
         if (!set._complete)
             set.AddEnds(wanted, best.Score);
         var cheapest = set._rigs.Count > 0 ? 0
-            : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, cancel).Score.Price;
+            : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, pace).Score.Price;
         return new(set._rigs, set._complete, cheapest);
     }
 
@@ -70,14 +70,14 @@ internal sealed class UnbeatenSet
             bound.AskFor(null, _budgetCents);
         foreach (var threshold in Threshold.All())
         {
-            _cancel.ThrowIfCancellationRequested();
+            _pace.Check();
 
             // A threshold that leaves no more ears than a stricter one leaves the same, and has nothing new.
             var ears = EarsAt(threshold);
             if (searched.Exists(before => before.Ears == ears && before.Threshold.IsNoLessThan(threshold)))
                 continue;
             searched.Add((threshold, ears));
-            var fronts = RigFronts.Of(new(_candidates, stock, Weighing.OfEverything, threshold, demands, bound, _steps, _cancel));
+            var fronts = RigFronts.Of(new(_candidates, stock, Weighing.OfEverything, threshold, demands, bound, _steps, _pace));
 
             // What a search that was stopped has found hangs on which worker was first, and is left.
             if (_steps.IsOver)
@@ -103,7 +103,7 @@ internal sealed class UnbeatenSet
         {
             if (criterion == Criterion.Boxes ? best.Boxes == 0 : Threshold.IsOn(criterion) && best.LevelOf(criterion) == Threshold.Highest(criterion))
                 continue;
-            if (BestRig.For(_candidates, _arrivals, wanted.Priorities.With(criterion), wanted.Limits.MustUse, _cancel) is { Rig: not null } end
+            if (BestRig.For(_candidates, _arrivals, wanted.Priorities.With(criterion), wanted.Limits.MustUse, _pace) is { Rig: not null } end
                 && end.Score.Served == _served)
                 Enter(new(end.Rig, end.Score));
         }

@@ -15,11 +15,11 @@ internal sealed class CandidateFinder
     private readonly ChainFinder _chains;
     private readonly LineBuilder _lines;
     private readonly RefusalLog? _log;
-    private readonly CancellationToken _cancel;
+    private readonly Pace _pace;
 
-    private CandidateFinder(Site site, EarSide side, LineBuilder lines, RefusalLog? log, CancellationToken cancel)
+    private CandidateFinder(Site site, EarSide side, LineBuilder lines, RefusalLog? log, Pace pace)
     {
-        (_site, _side, _lines, _cancel, _log) = (site, side, lines, cancel, log);
+        (_site, _side, _lines, _pace, _log) = (site, side, lines, pace, log);
         var (listeners, mono) = (site.Look.Listeners, site.Look.Listeners.Any(Needs.AsksMono));
         var adapters = side.Adapters
             .Where(a => !a.MonoSum || mono || side.IsNamed(a.Id) || a.Ports.Select(p => p.Connector).Distinct().Count() > 1)
@@ -31,21 +31,21 @@ internal sealed class CandidateFinder
     /// <summary>Everything that may be planned with.</summary>
     /// <param name="site">The site.</param>
     /// <param name="limits">What must not be used is left out; what must be used is kept whatever it is like.</param>
-    /// <param name="cancel">Stops the work.</param>
+    /// <param name="pace">Stops the work.</param>
     /// <param name="log">Keeps what works and what refuses the rest; null where nobody asks for it.</param>
-    public static Candidates For(Site site, Limits limits, CancellationToken cancel, RefusalLog? log = null) =>
-        For(site, new EarSide(site, limits, log), cancel, log);
+    public static Candidates For(Site site, Limits limits, Pace pace, RefusalLog? log = null) =>
+        For(site, new EarSide(site, limits, log), pace, log);
 
     /// <summary>The same where the part before the sockets is known.</summary>
     /// <param name="site">The site.</param>
     /// <param name="side">That part, of this site or of one that shares it.</param>
-    /// <param name="cancel">Stops the work.</param>
+    /// <param name="pace">Stops the work.</param>
     /// <param name="log">Keeps what works and what refuses the rest; null where nobody asks for it.</param>
-    public static Candidates For(Site site, EarSide side, CancellationToken cancel, RefusalLog? log = null)
+    public static Candidates For(Site site, EarSide side, Pace pace, RefusalLog? log = null)
     {
         var sockets = site.Look.AllSockets().Where(s => s.IsThere && !side.Limits.MustNotUse.Contains(s.Id)).ToList();
         var lines = new LineBuilder(site, side, sockets);
-        var finder = new CandidateFinder(site, side, lines, log, cancel);
+        var finder = new CandidateFinder(site, side, lines, log, pace);
         for (var i = 0; i < sockets.Count; i++)
             finder.Enter(sockets[i], i);
         return lines.Take();
@@ -69,7 +69,7 @@ internal sealed class CandidateFinder
 
         foreach (var transmitter in _side.Transmitters)
         {
-            _cancel.ThrowIfCancellationRequested();
+            _pace.Check();
             EnterBox(socket, transmitter, number, subject);
         }
 

@@ -164,7 +164,7 @@ public class QuestionsTests
         WeighedQuestions part;
         do
         {
-            part = Questions.Weigh(site, weighed.Count, new CancellationToken(canceled: true), CancellationToken.None);
+            part = Questions.Weigh(site, weighed.Count, CancellationToken.None, new CancellationToken(canceled: true));
             Assert.Single(part.Questions);
             weighed.AddRange(part.Questions);
             Assert.Equal(++times, part.Weighed);
