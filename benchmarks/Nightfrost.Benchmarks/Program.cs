@@ -8,6 +8,12 @@ if (args is ["routes", .. var sizes])
     return;
 }
 
+if (args is ["largest"])
+{
+    Nightfrost.Benchmarks.LargestLook.Print();
+    return;
+}
+
 if (args is ["bench"])
 {
     Nightfrost.Benchmarks.BenchTimes.Print();
