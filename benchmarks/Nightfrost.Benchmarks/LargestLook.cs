@@ -31,8 +31,9 @@ public static class LargestLook
             var (arrivals, log) = (new Arrivals(some), new RefusalLog(listeners));
             var candidates = Timed(listeners, "finding ways", () => CandidateFinder.For(some, Limits.None, default, log));
             Timed(listeners, "what is ruled out", () => log.RuledOut());
-            var best = Timed(listeners, "best rig", () => BestRig.For(candidates, arrivals, Priorities.Usual, [], default));
-            Timed(listeners, "unbeaten set", () => UnbeatenSet.Of(candidates, arrivals, Wanted.Usual, best, default));
+            var budget = new StepCount(BestRig.MostSteps);
+            var best = Timed(listeners, "best rig", () => BestRig.For(candidates, arrivals, Priorities.Usual, [], default, budget));
+            Timed(listeners, "unbeaten set", () => UnbeatenSet.Of(candidates, arrivals, Wanted.Usual, best, default, budget));
         }
     }
 

@@ -55,11 +55,12 @@ public static class Router
         var candidates = CandidateFinder.For(site, wanted.Limits, pace, log);
         var ruledOut = log.RuledOut();
         var deadWays = Answers.DeadWays.Of(site, log);
-        var best = BestRig.For(candidates, arrivals, wanted.Priorities, wanted.Limits.MustUse, pace);
+        var budget = new StepCount(BestRig.MostSteps);
+        var best = BestRig.For(candidates, arrivals, wanted.Priorities, wanted.Limits.MustUse, pace, budget);
         if (best.Rig is null)
             return new([], 0, true, ruledOut, log.RoutesFound, WhyNoRig.After(site, wanted.Limits), arrivals) { DeadWays = deadWays };
 
-        var unbeaten = UnbeatenSet.Of(candidates, arrivals, wanted, best, pace);
+        var unbeaten = UnbeatenSet.Of(candidates, arrivals, wanted, best, pace, budget);
         if (unbeaten.Rigs.Count == 0)
             return new([], 0, unbeaten.Complete, ruledOut, log.RoutesFound, WhyNoRig.OverBudget(site, wanted.Limits, unbeaten.Cheapest),
                 arrivals)

@@ -34,11 +34,12 @@ public static class WhyNot
         if (WhyNoRig.Before(site) is { } obstacle)
             return new(words, obstacle.Reason, [], null, null, arrivals);
 
-        var best = BestRig.For(CandidateFinder.For(site, wanted.Limits, pace), arrivals, wanted.Priorities, wanted.Limits.MustUse, pace);
+        var budget = new StepCount(BestRig.MostSteps);
+        var best = BestRig.For(CandidateFinder.For(site, wanted.Limits, pace), arrivals, wanted.Priorities, wanted.Limits.MustUse, pace, budget);
         var demanded = wanted.Limits with { MustUse = [.. wanted.Limits.MustUse.Append(id).Distinct()] };
         var log = new RefusalLog(site.Look.Listeners.Count, id);
         var candidates = CandidateFinder.For(site, demanded, pace, log);
-        var withIt = BestRig.For(candidates, arrivals, wanted.Priorities, demanded.MustUse, pace);
+        var withIt = BestRig.For(candidates, arrivals, wanted.Priorities, demanded.MustUse, pace, budget);
         var first = best.Rig is null ? null : new RankedRig("Best", best.Rig, best.Score, best.Proven);
         if (withIt.Rig is null)
         {

@@ -20,7 +20,10 @@ internal sealed record Found(Rig? Rig, Score Score, bool Proven)
 /// </summary>
 internal sealed class BestRig
 {
-    /// <summary>Steps after which the exact search stops, and a narrow one that keeps few parts takes its place: its answer is not proven.</summary>
+    /// <summary>
+    /// Steps of a whole answer, however many searches it takes: after them the exact search stops, and a narrow one that keeps few parts takes its place. Its
+    /// answer is not proven. The same number on every machine, so that a plan can be repeated.
+    /// </summary>
     public const long MostSteps = 40_000_000;
 
     // Parts that the narrow search keeps for a set of listeners.
@@ -35,10 +38,10 @@ internal sealed class BestRig
     private readonly Pace _pace;
     private bool _proven = true;
 
-    private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, bool leaning, long mostSteps,
+    private BestRig(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<Demand> demands, bool leaning, StepCount steps,
         Pace pace) =>
         (_candidates, _arrivals, _priorities, _demands, _stock, _steps, _pace) =
-            (candidates, arrivals, priorities, demands, new(candidates, leaning), new(mostSteps), pace);
+            (candidates, arrivals, priorities, demands, new(candidates, leaning), steps, pace);
 
     /// <summary>The best rig.</summary>
     /// <param name="candidates">What may be planned with.</param>
@@ -46,10 +49,11 @@ internal sealed class BestRig
     /// <param name="priorities">Order of the criteria.</param>
     /// <param name="demanded">Ids of what must stand in the rig, in any route.</param>
     /// <param name="pace">Stops the search.</param>
-    /// <param name="mostSteps">Steps after which the narrow search takes over.</param>
+    /// <param name="steps">The budget of the whole answer, after which the narrow search takes over; null for one of its own.</param>
     public static Found For(Candidates candidates, Arrivals arrivals, Priorities priorities, IReadOnlyList<string> demanded, Pace pace,
-        long mostSteps = MostSteps)
+        StepCount? steps = null)
     {
+        steps ??= new(MostSteps);
         var (best, proven) = (new Found(null, default, true), true);
         var all = Assignments(candidates, demanded).ToList();
 
@@ -60,7 +64,7 @@ internal sealed class BestRig
                 break;
             foreach (var demands in all)
             {
-                var found = new BestRig(candidates, arrivals, priorities, demands, leaning, mostSteps, pace).Run();
+                var found = new BestRig(candidates, arrivals, priorities, demands, leaning, steps, pace).Run();
                 proven &= found.Proven;
                 if (found.Rig is not null && (best.Rig is null || found.Score.Against(best.Score, priorities) > 0))
                     best = found;

@@ -38,8 +38,10 @@ internal sealed class UnbeatenSet
     /// <param name="arrivals">Arrivals of the same site.</param>
     /// <param name="wanted">Budget and demands; the order of priorities tells apart only what is equal on every criterion.</param>
     /// <param name="best">The best rig, which serves as many as can be served.</param>
-    /// <param name="pace">Stops the search.</param>
-    public static Unbeaten Of(Candidates candidates, Arrivals arrivals, Wanted wanted, Found best, Pace pace)
+    /// <param name="pace">Stops the search, or holds it.</param>
+    /// <param name="steps">Steps of the whole answer, for the best on each criterion where not all can be found; null for a budget of each.</param>
+    public static Unbeaten Of(Candidates candidates, Arrivals arrivals, Wanted wanted, Found best, Pace pace,
+        StepCount? steps = null)
     {
         var budgetCents = wanted.Limits.Budget is { } budget ? (long)Math.Floor(budget * 100) : long.MaxValue;
         var set = new UnbeatenSet(candidates, arrivals, best.Score.Served, budgetCents, pace);
@@ -56,7 +58,7 @@ internal sealed class UnbeatenSet
         }
 
         if (!set._complete)
-            set.AddEnds(wanted, best.Score);
+            set.AddEnds(wanted, best.Score, steps);
         var cheapest = set._rigs.Count > 0 ? 0
             : BestRig.For(candidates, arrivals, Priorities.Starting(Criterion.Price), wanted.Limits.MustUse, pace).Score.Price;
         return new(set._rigs, set._complete, cheapest);
@@ -97,13 +99,13 @@ internal sealed class UnbeatenSet
     }
 
     // Where not all can be found, the best on each criterion are, so that nobody misses the cheapest or the surest: unless the best rig is that already.
-    private void AddEnds(Wanted wanted, Score best)
+    private void AddEnds(Wanted wanted, Score best, StepCount? steps)
     {
         foreach (var criterion in wanted.Priorities.Order.Skip(1))
         {
             if (criterion == Criterion.Boxes ? best.Boxes == 0 : Threshold.IsOn(criterion) && best.LevelOf(criterion) == Threshold.Highest(criterion))
                 continue;
-            if (BestRig.For(_candidates, _arrivals, wanted.Priorities.With(criterion), wanted.Limits.MustUse, _pace) is { Rig: not null } end
+            if (BestRig.For(_candidates, _arrivals, wanted.Priorities.With(criterion), wanted.Limits.MustUse, _pace, steps) is { Rig: not null } end
                 && end.Score.Served == _served)
                 Enter(new(end.Rig, end.Score));
         }

@@ -52,7 +52,7 @@ public class BestRigOracle
         {
             var site = RandomSites.DrawSmall(random);
             var whole = BestRig.For(CandidateFinder.For(site, Limits.None, default), new Arrivals(site), Priorities.Usual, [], default);
-            var narrow = BestRig.For(CandidateFinder.For(site, Limits.None, default), new Arrivals(site), Priorities.Usual, [], default, mostSteps: 0);
+            var narrow = BestRig.For(CandidateFinder.For(site, Limits.None, default), new Arrivals(site), Priorities.Usual, [], default, new StepCount(0));
             Assert.Equal(whole.Rig is null, narrow.Rig is null);
             if (narrow.Rig is null)
                 continue;
