@@ -48,7 +48,12 @@ public static class LargestLook
     private static Look Look() => Core.Sites.Look.Empty with
     {
         Set = TelevisionSet.Unseen with { SpeakersCanBeOff = Known.Yes, Sockets = Sockets("tv") },
-        Listeners = [.. Enumerable.Range(0, LookCheck.MostListeners).Select(i => new Listener { Id = $"l{i}", Name = $"Seat {i}", SeatDistanceM = 2 + i * 0.3 })],
+        Listeners = [.. Enumerable.Range(0, LookCheck.MostListeners).Select(i => new Listener
+        {
+            Id = $"l{i}",
+            Name = $"Seat {i}",
+            SeatDistanceM = 2 + i * 0.3,
+        })],
         Sources = [.. Enumerable.Range(0, Sources).Select(i => new SoundSource
         {
             Id = $"box-{i}",
