@@ -97,7 +97,7 @@ services.AddProblemDetails();
 services.AddHealth(builder.Configuration["Place"]);
 services.AddOpenApi();
 
-// A plan that gives way holds its threads while it waits: others must find some at once.
+// A plan that gives way keeps its threads while it waits for its next turn. With more threads from the start, other requests need not wait for one.
 ThreadPool.SetMinThreads(64, 64);
 var app = builder.Build();
 if (args.Contains("prepare"))

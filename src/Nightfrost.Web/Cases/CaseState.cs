@@ -155,7 +155,7 @@ internal sealed class CaseState
     /// <summary>Steps that must not be passed over and are not done.</summary>
     public IEnumerable<Step> OpenMandatory => Steps.Where(s => s.Mandatory && WentHow(s.Id) == StepOutcome.Open);
 
-    /// <summary>True when it is handed over while something is open that must not be passed over.</summary>
+    /// <summary>True when the case is handed over and a step that must not be skipped is still open.</summary>
     public bool IsHandedOverInPart => Row.HandedOverAt is not null && OpenMandatory.Any();
 
     /// <summary>How far the case has come.</summary>

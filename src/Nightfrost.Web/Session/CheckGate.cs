@@ -17,7 +17,7 @@ internal sealed class CheckGate
     private int _running;
 
     /// <summary>Waits for a turn; each that was entered must be left.</summary>
-    /// <param name="first">Goes before all that are not.</param>
+    /// <param name="first">True for a browser that has signed in before: it goes ahead of all others.</param>
     /// <param name="cancel">Whoever waits has left.</param>
     /// <returns>False, without a turn, when too many wait.</returns>
     /// <exception cref="OperationCanceledException">Whoever waited has left.</exception>

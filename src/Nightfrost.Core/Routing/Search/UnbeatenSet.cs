@@ -39,7 +39,8 @@ internal sealed class UnbeatenSet
     /// <param name="wanted">Budget and demands; the order of priorities tells apart only what is equal on every criterion.</param>
     /// <param name="best">The best rig, which serves as many as can be served.</param>
     /// <param name="pace">Stops the search, or holds it.</param>
-    /// <param name="steps">Steps of the whole answer, for the best on each criterion where not all can be found; null for a budget of each.</param>
+    /// <param name="steps">Steps left of the whole answer. They are spent on the best rig for each criterion where the set is not complete; null gives each
+    /// of these searches a budget of its own.</param>
     public static Unbeaten Of(Candidates candidates, Arrivals arrivals, Wanted wanted, Found best, Pace pace,
         StepCount? steps = null)
     {
